@@ -1,0 +1,34 @@
+const transform = {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        parser: { syntax: 'typescript', decorators: true, tsx: false },
+        transform: { legacyDecorator: true, decoratorMetadata: true },
+        target: 'es2022',
+        keepClassNames: true,
+      },
+      module: { type: 'es6' },
+    },
+  ],
+};
+const project = (displayName, root, extra = {}) => ({
+  displayName,
+  roots: [`<rootDir>/${root}`],
+  testMatch: ['**/*.test.ts'],
+  transform,
+  extensionsToTreatAsEsm: ['.ts'],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  testEnvironmentOptions: { customExportConditions: ['pale-glint-source', 'node', 'node-addons'] },
+  ...extra,
+});
+
+export default {
+  projects: [
+    project('core', 'packages/core/test'),
+    project('server', 'apps/server/test'),
+    project('cli', 'apps/cli/test'),
+    project('web', 'apps/web/test'),
+  ],
+  testTimeout: 60000,
+};

@@ -1,0 +1,23 @@
+import type { Paint } from '../piece/index.js';
+
+const paint = (id: string, name: string, hex: string, more: Partial<Paint> = {}): Paint => ({
+  id,
+  name,
+  hex,
+  kind: 'paint',
+  opacity: 'opaque',
+  tint: 'normal',
+  finish: 'matt',
+  dryMin: null,
+  ...more,
+});
+
+/** Paints of the invented canal-side range "Towline" that the first demo uses. */
+export const towline: readonly Paint[] = [
+  paint('black-primer', 'Towline black primer', '#161616', { kind: 'primer', dryMin: 60 }),
+  paint('lampsoot', 'Lampsoot', '#121418'),
+  paint('weir-blue', 'Weir blue', '#1b3a5c', { opacity: 'semi-opaque' }),
+  paint('wet-slate', 'Wet slate', '#424f5c'),
+  paint('plover-grey', 'Plover grey', '#9ba5ac'),
+  paint('chalk', 'Chalk', '#f6f6f2'),
+];

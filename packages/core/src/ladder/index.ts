@@ -1,0 +1,6 @@
+export * from './choose.js';
+export * from './coldSteel.js';
+export * from './films.js';
+export * from './matte.js';
+export * from './mixes.js';
+export * from './ramp.js';

@@ -1,0 +1,5 @@
+export * from './coats.js';
+export * from './film.js';
+export * from './mix.js';
+export * from './pigment.js';
+export * from './wet.js';

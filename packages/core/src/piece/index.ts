@@ -1,0 +1,3 @@
+export * from './forms.js';
+export * from './schema.js';
+export * from './stepId.js';

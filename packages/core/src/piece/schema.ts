@@ -1,0 +1,174 @@
+import { z } from 'zod';
+import { degrees, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from './fields.js';
+import { formSchema } from './forms.js';
+
+export const FORMAT = 'pale-glint/piece';
+export const VERSION = 1;
+export const MOST_PARTS = 400;
+
+export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
+export const PAINT_KINDS = ['paint', 'ink', 'wash', 'contrast', 'metallic', 'medium', 'varnish', 'primer'] as const;
+export const OPACITIES = ['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const;
+export const TINTS = ['weak', 'normal', 'strong', 'very strong'] as const;
+export const FINISHES = ['matt', 'satin', 'gloss'] as const;
+export const PURPOSES = ['table', 'display', 'competition'] as const;
+/** The jobs a step of the painting order can do. */
+export const ROLES = ['undercoat', 'value', 'smoothing', 'bounce', 'tint', 'lining', 'edges', 'glints', 'matte'] as const;
+/** What a painter can change by hand on a computed map. Named from the start so that files keep them. */
+export const ADJUSTMENT_KINDS = [
+  'band-centre', 'band-ends', 'band-lean', 'band-peak', 'band-add', 'band-remove',
+  'glint-move', 'glint-add', 'glint-remove', 'border-pull', 'zone-hold', 'edge', 'bounce', 'cut',
+] as const; // prettier-ignore
+
+export const paintSchema = z.strictObject({
+  id: id('of this paint'),
+  name: words(80, 'as on the pot', 1),
+  hex: hex('dried masstone; for inks, washes and contrast paints one coat over white'),
+  kind: oneOf(PAINT_KINDS, 'what is in the pot'),
+  opacity: oneOf(OPACITIES, 'how well one coat covers'),
+  tint: oneOf(TINTS, 'how far a drop goes in a mix'),
+  finish: oneOf(FINISHES, 'sheen when dry'),
+  dryMin: minutes(0, 2880, 'one layer dry to the touch').nullable(),
+});
+
+const partsOfPaint = z.strictObject({
+  paint: id('of a paint in paints'),
+  parts: whole(1, 99, 'equal volumes of this paint'),
+});
+
+export const ladderSchema = z.strictObject({
+  id: id('of this ladder'),
+  name: words(80, 'of the metal', 1),
+  undercoat: id('of the paint or primer under everything'),
+  steps: list(
+    z.strictObject({
+      id: id('of this value step'),
+      mix: list(partsOfPaint, 4, 'paints in parts').min(1, { error: () => 'a mix of 1 to 4 paints' }),
+      water: ratio(0, 20, 'parts of water to one part of paint'),
+      aimedShare: ratio(0, 1, 'share of a part this step should cover'),
+    }),
+    12,
+    'value steps, dark to light',
+  ).min(2, { error: () => 'a list of 2 to 12 value steps' }),
+});
+
+const placeSchema = z.strictObject({
+  xMm: mm(-2000, 2000, 'placement point, to the viewer\'s right'),
+  yMm: mm(-2000, 2000, 'placement point, up'),
+  rollDeg: degrees(-360, 360, 'turn in the picture, counter-clockwise'),
+  yawDeg: degrees(-80, 80, 'front turned to the viewer\'s right (normals only)'),
+  pitchDeg: degrees(-80, 80, 'front turned up (normals only)'),
+  depthMm: mm(-500, 500, 'nearer the viewer than the piece\'s middle'),
+});
+
+const finishSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('metal'),
+      ladder: id('of a ladder in ladders'),
+      polish: oneOf(POLISHES, 'how mirror-like'),
+      steps: whole(2, 12, 'value steps; null chooses by size').nullable(),
+    }),
+    z.strictObject({ kind: z.literal('matte'), name: words(80, 'cloth, leather, wood, skin', 1), hex: hex('in even light') }),
+  ],
+  { error: () => 'a finish whose kind is metal or matte' },
+);
+
+export const partSchema = z.strictObject({
+  id: id('of this part'),
+  name: words(80, 'what the painter calls it', 1),
+  form: formSchema,
+  place: placeSchema,
+  finish: finishSchema,
+  group: id('of a group in groups').nullable(),
+});
+
+const neighbourSchema = z.strictObject({
+  id: id('of this neighbour'),
+  name: words(80, 'lantern, cloak, wall', 1),
+  clockHours: ratio(0, 12, 'direction on the clock face, in hours'),
+  heightDeg: degrees(-90, 90, 'above the picture plane, toward the viewer'),
+  sizeDeg: degrees(1, 90, 'how large it looks from the part'),
+  hex: hex('of the thing or its glow'),
+  strength: ratio(0, 2, '1 is as bright as the main light'),
+});
+
+export const rigSchema = z.strictObject({
+  purpose: oneOf(PURPOSES, 'what the piece is for'),
+  viewElevationDeg: degrees(0, 60, 'how far from above the painter looks'),
+  leanDeg: degrees(-90, 90, 'lean of the whole piece in the picture, counter-clockwise'),
+  keyClockHours: ratio(0, 12, 'main light on the clock face, in hours'),
+  keyHeightDeg: degrees(0, 90, 'main light above the picture plane, toward the viewer'),
+  horizonDeg: degrees(-40, 40, 'height of the horizon of the surroundings'),
+  skyHex: hex('what faces up picks up'),
+  groundHex: hex('what faces down picks up'),
+  neighbours: list(neighbourSchema, 24, 'things and glows that show in the metal'),
+  focalPart: id('of the part the eye should find first').nullable(),
+});
+
+const anchorSchema = z.strictObject({
+  u: ratio(0, 1, 'across the form'),
+  v: ratio(0, 1, 'along the form'),
+});
+
+const adjustmentSchema = z.strictObject({
+  id: id('of this adjustment'),
+  part: id('of the part it belongs to'),
+  kind: oneOf(ADJUSTMENT_KINDS, 'what was changed'),
+  anchor: anchorSchema,
+  to: anchorSchema.nullable(),
+  value: ratio(-1000, 1000, 'meaning depends on the kind').nullable(),
+});
+
+export const tickSchema = z.strictObject({
+  part: id('of the part'),
+  step: id('of the ladder step, or the role where a step has none'),
+  role: oneOf(ROLES, 'what the step does'),
+  copy: whole(1, 500, 'which of the identical miniatures'),
+  doneAt: z.iso.datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' }).meta({ description: 'when it was ticked' }),
+  did: z.strictObject({
+    mix: words(200, 'what was on the brush, in words'),
+    coats: ratio(0, 50, 'coats laid'),
+    coverShare: ratio(0, 1, 'share of the part covered'),
+    minutes: minutes(0, 10000, 'at the brush'),
+  }),
+});
+
+export const pieceSchema = z.strictObject({
+  format: z.literal(FORMAT, { error: () => `"${FORMAT}"` }),
+  version: z.literal(VERSION, { error: () => `version ${VERSION}` }),
+  id: id('of this piece, kept over export and import'),
+  name: words(120, 'of the piece', 1),
+  heightMm: mm(1, 1000, 'of the miniature, foot to crown'),
+  copies: whole(1, 500, 'identical miniatures painted together'),
+  rig: rigSchema,
+  parts: list(partSchema, MOST_PARTS, 'back to front'),
+  ladders: list(ladderSchema, 24, 'metals and their value steps'),
+  paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),
+  adjustments: list(adjustmentSchema, 2000, 'changes made by hand, as intent'),
+  groups: list(z.strictObject({ id: id('of this group'), name: words(80, 'of the group', 1) }), 100, 'parts that belong together'),
+  notes: list(
+    z.strictObject({ id: id('of this note'), part: id('of a part, or null for the piece').nullable(), text: words(4000, 'the note', 1) }),
+    500,
+    'the painter\'s own words',
+  ),
+  run: z.strictObject({ ticks: list(tickSchema, 20000, 'steps done') }).optional().meta({ description: 'what has been painted so far' }),
+});
+
+export type Piece = z.infer<typeof pieceSchema>;
+export type Part = z.infer<typeof partSchema>;
+export type Place = Part['place'];
+export type Finish = Part['finish'];
+export type MetalFinish = Extract<Finish, { kind: 'metal' }>;
+export type Rig = z.infer<typeof rigSchema>;
+export type Paint = z.infer<typeof paintSchema>;
+export type Ladder = z.infer<typeof ladderSchema>;
+export type LadderStep = Ladder['steps'][number];
+export type Mix = LadderStep['mix'];
+export type Tick = z.infer<typeof tickSchema>;
+export type Polish = (typeof POLISHES)[number];
+export type Role = (typeof ROLES)[number];
+export type Opacity = (typeof OPACITIES)[number];
+export type Tint = (typeof TINTS)[number];
+export type SheenFinish = (typeof FINISHES)[number];

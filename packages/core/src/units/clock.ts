@@ -1,0 +1,12 @@
+/** Hours on the clock face, 0 up to but not including 12, as painters say it: 10.75 is "10:45". */
+export function clockText(hours: number): string {
+  const minutes = (((Math.round(hours * 60) % 720) + 720) % 720);
+  const hour = Math.floor(minutes / 60) || 12;
+  return `${hour}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** Hours on the clock face of a direction in the picture (x to the right, y up). */
+export function clockOf(x: number, y: number): number {
+  const hours = (Math.atan2(x, y) / Math.PI) * 6;
+  return hours < 0 ? hours + 12 : hours;
+}
