@@ -1,0 +1,3 @@
+export * from './arm.js';
+export * from './newPart.js';
+export * from './towline.js';

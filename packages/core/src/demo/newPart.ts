@@ -1,0 +1,36 @@
+import { forms } from '../form/index.js';
+import { coldSteel } from '../ladder/index.js';
+import { FORMAT, VERSION, type Form, type Part, type Piece } from '../piece/index.js';
+import { lockKeepersArm } from './arm.js';
+import { towline } from './towline.js';
+
+/** A new part of a form in cold steel, placed in the middle. */
+export function newPart(id: string, form: Form, name: string = forms[form.kind].label): Part {
+  return {
+    id,
+    name,
+    form,
+    place: { xMm: 0, yMm: 0, rollDeg: 0, yawDeg: 0, pitchDeg: 0, depthMm: 0 },
+    finish: { kind: 'metal', ladder: coldSteel.id, polish: 'polished', steps: null },
+    group: null,
+  };
+}
+
+/** A piece that holds nothing but its light, its ladder and the parts given. */
+export function newPiece(id: string, name: string, parts: Part[]): Piece {
+  return {
+    format: FORMAT,
+    version: VERSION,
+    id,
+    name,
+    heightMm: 54,
+    copies: 1,
+    rig: { ...lockKeepersArm.rig, focalPart: null },
+    parts,
+    ladders: [coldSteel],
+    paints: [...towline],
+    adjustments: [],
+    groups: [],
+    notes: [],
+  };
+}

@@ -1,0 +1,40 @@
+import type { FormKind, FormOf } from '../piece/index.js';
+import type { SurfaceModel } from './surface.js';
+
+/** A number of a form that a painter can set. Ranges agree with the piece format. */
+export interface FormNumber<F> {
+  readonly key: keyof F & string;
+  readonly label: string;
+  readonly unit: 'mm' | '°' | '%';
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+}
+
+/** A word of a form that a painter can choose. */
+export interface FormChoice<F> {
+  readonly key: keyof F & string;
+  readonly label: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+}
+
+/** A shape family. One file defines one; the registry lists them. */
+export interface FormDefinition<K extends FormKind = FormKind> {
+  readonly kind: K;
+  /** What a painter calls it. */
+  readonly label: string;
+  /** What it serves for. */
+  readonly serves: string;
+  readonly defaults: FormOf<K>;
+  readonly numbers: readonly FormNumber<FormOf<K>>[];
+  readonly choices: readonly FormChoice<FormOf<K>>[];
+  model(form: FormOf<K>): SurfaceModel;
+}
+
+const number =
+  (unit: 'mm' | '°' | '%', min: number, max: number, step: number) =>
+  <F>(key: keyof F & string, label: string, over: Partial<FormNumber<F>> = {}): FormNumber<F> => ({ key, label, unit, min, max, step, ...over });
+
+export const sizeMm = number('mm', 0.2, 400, 0.1);
+export const angleDeg = number('°', 0, 90, 1);
+export const shareOf = number('%', 0, 1, 0.01);

@@ -1,0 +1,53 @@
+import { clamp } from '../units/index.js';
+import { sizeMm, type FormDefinition } from './definition.js';
+import { ellipse, ellipseOutward } from './geometry.js';
+import { roundBar } from './ringForm.js';
+import { SAMPLE, type Edge, type Patch } from './surface.js';
+
+/** Belt discs, coins, shield bosses seen flat: cast and graded, or turned on a lathe. */
+export const disc: FormDefinition<'disc'> = {
+  kind: 'disc',
+  label: 'Disc',
+  serves: 'belt disc, coin, badge',
+  defaults: { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.9 },
+  numbers: [sizeMm('widthMm', 'Width'), sizeMm('heightMm', 'Height'), sizeMm('rimMm', 'Rim', { min: 0, max: 100 })],
+  choices: [
+    {
+      key: 'surface',
+      label: 'Surface',
+      options: [
+        { value: 'cast', label: 'Cast' },
+        { value: 'turned', label: 'Turned' },
+      ],
+    },
+  ],
+  model(form) {
+    const a = form.widthMm / 2;
+    const b = form.heightMm / 2;
+    const rim = Math.min(form.rimMm, Math.min(a, b) * 0.6);
+    const outer = ellipse(a, b);
+    const [faceA, faceB] = [a - rim, b - rim];
+    const face = rim > 0 ? ellipse(faceA, faceB) : outer;
+    const patches: Patch[] = [
+      {
+        kind: form.surface === 'cast' ? 'graded' : 'turned',
+        rings: [face],
+        grain: null,
+        at(x, y, out) {
+          out[SAMPLE.nx] = 0;
+          out[SAMPLE.ny] = 0;
+          out[SAMPLE.nz] = 1;
+          out[SAMPLE.u] = clamp(0.5 + x / faceA / 2, 0, 1);
+          out[SAMPLE.v] = clamp(0.5 + y / faceB / 2, 0, 1);
+        },
+      },
+    ];
+    const edges: Edge[] = [];
+    if (rim > 0) {
+      const bar = roundBar(a, b, rim);
+      patches.push(bar.patch);
+      edges.push(bar.joint);
+    } else edges.push({ kind: 'hard', closed: true, points: outer, outward: ellipseOutward(outer, a, b) });
+    return { narrowestMm: Math.min(form.widthMm, form.heightMm), rings: [outer], corners: [], edges, patches };
+  },
+};

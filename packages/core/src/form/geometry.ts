@@ -1,0 +1,73 @@
+import type { Point, Ring } from './surface.js';
+
+/** Points around an ellipse, counter-clockwise. */
+export function ellipse(a: number, b: number, count = 96): Ring {
+  return Array.from({ length: count }, (_, i) => {
+    const t = (i / count) * 2 * Math.PI;
+    return [a * Math.cos(t), b * Math.sin(t)] as const;
+  });
+}
+
+/** Unit outward directions of a closed ellipse's points. */
+export const ellipseOutward = (ring: Ring, a: number, b: number): Point[] => ring.map(([x, y]) => unit(x / (a * a), y / (b * b)));
+
+/** (x, y) at length 1. */
+export function unit(x: number, y: number): Point {
+  const l = Math.hypot(x, y) || 1;
+  return [x / l, y / l];
+}
+
+/** Signed area, positive when counter-clockwise. */
+export function signedArea(ring: Ring): number {
+  let sum = 0;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) sum += ring[j][0] * ring[i][1] - ring[i][0] * ring[j][1];
+  return sum / 2;
+}
+
+/** Area of an outline less its holes, in mm2. */
+export const areaOf = (rings: readonly Ring[]): number =>
+  rings.reduce((sum, ring, i) => sum + (i === 0 ? 1 : -1) * Math.abs(signedArea(ring)), 0);
+
+export interface Bounds {
+  readonly left: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly top: number;
+}
+
+export function boundsOf(rings: readonly Ring[]): Bounds {
+  let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const ring of rings)
+    for (const [x, y] of ring) {
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      bottom = Math.min(bottom, y);
+      top = Math.max(top, y);
+    }
+  return { left, right, bottom, top };
+}
+
+/** Whether a place lies in an outline and in none of its holes (even-odd rule). */
+export function inside(rings: readonly Ring[], x: number, y: number): boolean {
+  let within = false;
+  for (const ring of rings)
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const [xi, yi] = ring[i];
+      const [xj, yj] = ring[j];
+      if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) within = !within;
+    }
+  return within;
+}
+
+/** (x, y) turned counter-clockwise by an angle in radians. */
+export function turn(x: number, y: number, angle: number): Point {
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
+  return [x * c - y * s, x * s + y * c];
+}
+
+/** Points along a straight line, both ends included, about `gap` mm apart. */
+export function lineBetween(a: Point, b: Point, gap = 0.4): Point[] {
+  const n = Math.max(2, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / gap) + 1);
+  return Array.from({ length: n }, (_, i) => [a[0] + ((b[0] - a[0]) * i) / (n - 1), a[1] + ((b[1] - a[1]) * i) / (n - 1)] as const);
+}

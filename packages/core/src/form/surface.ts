@@ -1,0 +1,62 @@
+import type { Vec3 } from '../units/index.js';
+
+/** A place in a part's own frame: mm, x right, y up, from the placement point, roll undone. */
+export type Point = readonly [x: number, y: number];
+/** A closed outline; the last point joins the first. */
+export type Ring = readonly Point[];
+
+/** What `Patch.at` writes: unit normal and the place within the form, u across and v along, 0..1. */
+export const SAMPLE = { nx: 0, ny: 1, nz: 2, u: 3, v: 4, size: 5 } as const;
+
+/**
+ * smooth: curved, lit by what it mirrors. facet: flat, its reflections are composed. graded: flat and cast, graded
+ * across. turned: flat with lathe grooves.
+ */
+export type PatchKind = 'smooth' | 'facet' | 'graded' | 'turned';
+
+/** One smooth piece of a surface; between patches the normal may jump. */
+export interface Patch {
+  readonly kind: PatchKind;
+  /** Outline first, then holes. */
+  readonly rings: readonly Ring[];
+  /** Writes a sample at (x, y). Outside the outline it continues smoothly, so that contours reach the outline. */
+  at(x: number, y: number, out: Float64Array): void;
+  /** Direction of the grain, for drawn or rolled metal. */
+  readonly grain: Vec3 | null;
+  /** Where the normal is `half`, the direction midway between light and eye; null where the patch never turns that way. */
+  glintAt?(half: Vec3, key: Vec3): Point | null;
+  /** How much longer than wide a glint is here, along the grain. */
+  readonly glintStretch?: number;
+  readonly facet?: Facet;
+}
+
+/** What the band composer needs to know of a flat facet. v runs along it, u from ridge (0) to edge (1). */
+export interface Facet {
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  /** Along the facet from v = 0 to v = 1, unit, in the part's frame. */
+  readonly axis: Point;
+  /** Share of the length at which the point begins. */
+  readonly pointFrom: number;
+}
+
+export type EdgeKind = 'hard' | 'crease' | 'recess';
+
+/** A line on the surface that is painted as a line. */
+export interface Edge {
+  readonly kind: EdgeKind;
+  readonly closed: boolean;
+  readonly points: readonly Point[];
+  /** At each point, the unit direction out of the surface within the picture; [0, 0] on a ridge. */
+  readonly outward: readonly Point[];
+}
+
+export interface SurfaceModel {
+  readonly patches: readonly Patch[];
+  readonly edges: readonly Edge[];
+  /** Outline of the whole part first, then holes. */
+  readonly rings: readonly Ring[];
+  /** Places that catch a dot when they face the light: sharp corners. */
+  readonly corners: readonly { readonly at: Point; readonly outward: Point }[];
+  readonly narrowestMm: number;
+}

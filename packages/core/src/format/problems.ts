@@ -1,0 +1,59 @@
+import type { z } from 'zod';
+
+/** One thing wrong with an input: where, what it held, what is accepted. */
+export interface Problem {
+  /** Path of the field, for example `parts[2].form.lengthMm`; `line 4, column 12` where the text itself is broken. */
+  readonly path: string;
+  readonly held: string;
+  readonly accepted: string;
+}
+
+/** Refused input. `problems` holds at least one. */
+export class RefusedInput extends Error {
+  constructor(readonly problems: readonly Problem[]) {
+    super(problems.map(problemText).join('\n'));
+    this.name = 'RefusedInput';
+  }
+}
+
+/** "parts[2].form.lengthMm held -3; accepted: a number from 0.2 to 400 mm" */
+export const problemText = ({ path, held, accepted }: Problem): string => `${path} held ${held}; accepted: ${accepted}`;
+
+/** `['parts', 2, 'form']` as `parts[2].form`; the document itself is `file`. */
+export function pathText(path: readonly PropertyKey[]): string {
+  const text = path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${String(p)}`)).join('');
+  return text || 'file';
+}
+
+/** A value as a refused input showed it, shortened. */
+export function heldText(value: unknown): string {
+  if (value === undefined) return 'nothing';
+  if (typeof value === 'number') return String(value);
+  if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (value !== null && typeof value === 'object') return 'an object';
+  const text = JSON.stringify(value) ?? 'nothing';
+  return text.length > 60 ? `${text.slice(0, 57)}...` : text;
+}
+
+function valueAt(root: unknown, path: readonly PropertyKey[]): unknown {
+  let at = root;
+  for (const key of path) {
+    if (at === null || typeof at !== 'object') return undefined;
+    at = Object.hasOwn(at, key) ? (at as Record<PropertyKey, unknown>)[key] : undefined;
+  }
+  return at;
+}
+
+/** Problems from the schema's findings, each with its own path. */
+export function problemsOf(error: z.ZodError, root: unknown): Problem[] {
+  return error.issues.flatMap((issue) => {
+    if (issue.code === 'unrecognized_keys') {
+      return issue.keys.map((key) => ({
+        path: pathText([...issue.path, key]),
+        held: heldText(valueAt(root, [...issue.path, key])),
+        accepted: 'no such field: remove it',
+      }));
+    }
+    return [{ path: pathText(issue.path), held: heldText(valueAt(root, issue.path)), accepted: issue.message }];
+  });
+}

@@ -1,0 +1,86 @@
+import { getLocation, parse, printParseErrorCode, visit, type ParseError } from 'jsonc-parser';
+import { FORMAT, pieceSchema, VERSION, type Piece } from '../piece/index.js';
+import { heldText, pathText, problemsOf, RefusedInput, type Problem } from './problems.js';
+import { referenceProblems } from './references.js';
+import { migrate } from './versions.js';
+
+/** A piece file may hold this many bytes (UTF-8). */
+export const MOST_BYTES = 5 * 1024 * 1024;
+/** No more problems than this are told at once. */
+const MOST_PROBLEMS = 50;
+
+function lineAndColumn(text: string, offset: number): string {
+  const before = text.slice(0, offset);
+  const line = before.split('\n').length;
+  return `line ${line}, column ${offset - before.lastIndexOf('\n')}`;
+}
+
+/** Where and how a text stops being JSON. */
+function brokenAt(text: string): Problem {
+  const errors: ParseError[] = [];
+  parse(text, errors, { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false });
+  const first = errors[0] ?? { offset: text.length, length: 0, error: 0 };
+  const path = pathText(getLocation(text, first.offset).path.filter((p) => p !== ''));
+  const held = first.offset >= text.trimEnd().length ? 'the end of the text' : heldText(text.slice(first.offset, first.offset + 24));
+  const what = first.length ? printParseErrorCode(first.error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase() : 'broken off';
+  return { path: `${path} (${lineAndColumn(text, first.offset)})`, held, accepted: `whole JSON; here it is ${what}` };
+}
+
+/** Keys that stand twice in one object: JSON would silently drop the first. */
+function doubledKeys(text: string): Problem[] {
+  const problems: Problem[] = [];
+  const open: Set<string>[] = [];
+  visit(text, {
+    onObjectBegin: () => {
+      open.push(new Set());
+    },
+    onObjectEnd: () => {
+      open.pop();
+    },
+    onObjectProperty: (name, offset, _length, _line, _column, pathSupplier) => {
+      const keys = open[open.length - 1];
+      if (keys.has(name)) problems.push({ path: pathText([...pathSupplier(), name]), held: `"${name}" a second time (${lineAndColumn(text, offset)})`, accepted: 'each field once' });
+      keys.add(name);
+    },
+  });
+  return problems;
+}
+
+/**
+ * Reads a piece file. Nothing of a refused file is used.
+ * @throws RefusedInput with every problem found: path, what it held, what is accepted
+ */
+export function readPiece(text: string): Piece {
+  const bytes = new TextEncoder().encode(text).length;
+  if (bytes > MOST_BYTES) throw new RefusedInput([{ path: 'file', held: `${bytes} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` }]);
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new RefusedInput([brokenAt(text)]);
+  }
+  const doubled = doubledKeys(text);
+  if (doubled.length > 0) throw new RefusedInput(doubled.slice(0, MOST_PROBLEMS));
+  return checkPiece(json);
+}
+
+/**
+ * Checks a piece that is already JSON: format, version (older ones are migrated), every field, every reference.
+ * @throws RefusedInput
+ */
+export function checkPiece(json: unknown): Piece {
+  if (json === null || typeof json !== 'object' || Array.isArray(json))
+    throw new RefusedInput([{ path: 'file', held: heldText(json), accepted: 'a piece: a JSON object with format, version and parts' }]);
+  const { format, version } = json as Record<string, unknown>;
+  if (format !== FORMAT) throw new RefusedInput([{ path: 'format', held: heldText(format), accepted: `"${FORMAT}"` }]);
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    throw new RefusedInput([{ path: 'version', held: heldText(version), accepted: `a whole number from 1 to ${VERSION}` }]);
+  if (version > VERSION)
+    throw new RefusedInput([{ path: 'version', held: String(version), accepted: `at most ${VERSION}: this file was written by a newer program` }]);
+  const migrated = migrate(json as Record<string, unknown>);
+  const result = pieceSchema.safeParse(migrated);
+  if (!result.success) throw new RefusedInput(problemsOf(result.error, migrated).slice(0, MOST_PROBLEMS));
+  const problems = referenceProblems(result.data);
+  if (problems.length > 0) throw new RefusedInput(problems.slice(0, MOST_PROBLEMS));
+  return result.data;
+}

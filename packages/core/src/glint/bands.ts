@@ -1,0 +1,171 @@
+import type { Facet } from '../form/index.js';
+import type { PartLight, PolishModel } from '../rig/index.js';
+import { clamp, mixNumbers, rad, seededRandom, smoothstep } from '../units/index.js';
+
+/** A light band across a flat facet; lengths as shares of the facet's length. */
+export interface Band {
+  /** Middle along the facet at half way from ridge to edge, 0 heel to 1 tip; may lie just outside. */
+  readonly centre: number;
+  /** Half of its full width at half height. */
+  readonly halfWidth: number;
+  /** How much it widens from ridge to edge: half-width times 1 + growth (2u - 1). */
+  readonly growth: number;
+  /** Shift of the middle along the facet from ridge to edge. */
+  readonly lean: number;
+  /** Value at its middle, 0..1. */
+  readonly peak: number;
+}
+
+/** The composition of one facet. */
+export interface FacetBands {
+  readonly bands: readonly Band[];
+  /** Value between the bands. */
+  readonly base: number;
+  /** 1 on the lit facet, 0 on the other, between while the light passes along the blade. */
+  readonly lit: number;
+  /** A facet too narrow for bands: light grows from one end to the other. -1 toward the heel, 1 toward the tip. */
+  readonly gradient: number | null;
+  readonly pointFrom: number;
+}
+
+export interface Composition {
+  readonly facets: readonly FacetBands[];
+  /** What the composer had to leave out, in words. */
+  readonly says: readonly string[];
+}
+
+/** Exponent of a band's profile exp(-0.5 |d / w|^2.2); at half height |d| / w = HALF. */
+const SHAPE = 2.2;
+const HALF = (2 * Math.LN2) ** (1 / SHAPE);
+/** Under this width a facet gets a plain counter-gradient. */
+const NARROW_MM = 1.5;
+/** Four zones of 0.25 mm must fit across a band. */
+const LEAST_BAND_MM = 1;
+/** Neighbouring widths, and the two ends of a band, differ at least by these. */
+const WIDTH_RATIO = 1.45;
+const GROWTH = 0.42;
+/** How far the main light travels from the middle, at most. */
+const TRAVEL = 0.27;
+/** Angle from the blade's axis within which the light passes over from one facet to the other. */
+const PASSING_DEG = 9;
+/** Bands repeat in thought over this length, so that one leaves at an end as another arrives. */
+const PERIOD = 1.24;
+
+/**
+ * Composes the reflections of one or two facets by rule: unequal widths, staggered peaks, the lit facet's main light
+ * toward the end nearer the light and the other's toward the far end, only one light facet at the tip. Everything
+ * follows the light without a jump. Seeded; the same seed keeps the same character.
+ * @param facets left first; normals given per facet
+ */
+export function composeBands(
+  facets: readonly { facet: Facet; normal: readonly [number, number, number] }[],
+  light: PartLight,
+  polish: PolishModel,
+  seed: number,
+): Composition {
+  const random = seededRandom(seed);
+  const character = facets.map(() => ({ shift: random() * 0.04, second: 0.45 + random() * 0.05, third: 0.78 + random() * 0.04, lean: 0.8 + random() * 0.4 }));
+  const says: string[] = [];
+  const [kx, ky] = light.key;
+  const flat = Math.hypot(kx, ky);
+  const composed = facets.map(({ facet, normal }, f): FacetBands => {
+    const [ax, ay] = facet.axis;
+    /** 1 where the light comes from the tip's end, -1 from the heel's. */
+    const toTip = flat > 1e-6 ? (kx * ax + ky * ay) / flat : 0;
+    const away = flat > 1e-6 ? Math.asin(clamp((kx * normal[0] + ky * normal[1]) / flat / Math.max(1e-6, Math.hypot(normal[0], normal[1])), -1, 1)) : 0;
+    const lit = facets.length === 1 ? 1 : smooth(away / rad(PASSING_DEG));
+    const side = mixNumbers(-1, 1, lit);
+    const reach = TRAVEL * smoothstep(0, 0.35, flat);
+    const widthMm = facet.widthMm;
+    if (widthMm < NARROW_MM) {
+      return { bands: [], base: 0.12, lit, gradient: side * toTip, pointFrom: facet.pointFrom };
+    }
+    const c = character[f];
+    const count = mixNumbers(polish.bands[0], polish.bands[1], lit);
+    const main = 0.5 + side * toTip * reach + (f === 0 ? c.shift : -c.shift);
+    // The more bands, the narrower; held to the facet's width too, so that long thin blades do not smear.
+    const mainHalf = clamp(((0.16 + 0.03 * lit) * facet.lengthMm) / Math.sqrt(polish.bands[1]), 0.55, widthMm * 1.7) / facet.lengthMm;
+    const lean = (c.lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / facet.lengthMm;
+    const wanted: Band[] = [];
+    const offsets = [0, c.second, c.third, 0.27];
+    const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.52, lit), 0.38];
+    for (let b = 0; b < Math.ceil(count); b++) {
+      const centre = b === 0 ? main : wrap(main + offsets[b] * (f === 0 ? 1 : -1));
+      const halfWidth = mainHalf / WIDTH_RATIO ** b;
+      if (2 * halfWidth * facet.lengthMm < LEAST_BAND_MM) {
+        says.push(`band ${b + 1} on facet ${f + 1} left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`);
+        continue;
+      }
+      // Bands fade as they slide off an end, and the last one fades in as the count grows.
+      const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
+      wanted.push({ centre, halfWidth, growth: GROWTH, lean, peak: peaks[b] * present });
+    }
+    return { bands: wanted, base: mixNumbers(0.04, 0.1, lit), lit, gradient: null, pointFrom: facet.pointFrom };
+  });
+  return { facets: staggered(composed), says };
+}
+
+/** An S from 0 (x <= -1) to 1 (x >= 1). */
+const smooth = (x: number) => clamp((x + 1) / 2, 0, 1);
+
+function wrap(centre: number): number {
+  const low = 0.5 - PERIOD / 2;
+  return low + ((((centre - low) % PERIOD) + PERIOD) % PERIOD);
+}
+
+const fade = (centre: number) => smoothstep(-0.12, -0.02, centre) * (1 - smoothstep(1.02, 1.12, centre));
+
+/** Lowers the bands of the less lit facet where they would meet a bright band across the ridge. */
+function staggered(facets: FacetBands[]): FacetBands[] {
+  if (facets.length < 2) return facets;
+  const [left, right] = facets;
+  const soften = (mine: FacetBands, other: FacetBands): FacetBands => ({
+    ...mine,
+    bands: mine.bands.map((b) => {
+      let free = 1;
+      for (const o of other.bands) {
+        const overlap = overlapAtRidge(b, o);
+        free = Math.min(free, 1 - smoothstep(0.05, 0.2, overlap) * smoothstep(0.25, 0.5, o.peak));
+      }
+      return { ...b, peak: b.peak * mixNumbers(0.42, 1, free) };
+    }),
+  });
+  return left.lit >= right.lit ? [left, soften(right, left)] : [soften(left, right), right];
+}
+
+/** Overlap of two bands where they reach the ridge, as a share of the shorter one. */
+export function overlapAtRidge(a: Band, b: Band): number {
+  const span = (x: Band) => {
+    const c = x.centre - x.lean / 2;
+    const w = x.halfWidth * (1 - x.growth);
+    return [c - w, c + w] as const;
+  };
+  const [a0, a1] = span(a);
+  const [b0, b1] = span(b);
+  return Math.max(0, Math.min(a1, b1) - Math.max(a0, b0)) / Math.max(1e-6, Math.min(a1 - a0, b1 - b0));
+}
+
+/**
+ * Value of a composed facet at u (0 ridge, 1 edge) and v (0 heel, 1 tip).
+ */
+export function bandValue(f: FacetBands, u: number, v: number): number {
+  if (f.gradient !== null) {
+    const g = 0.5 + f.gradient * (v - 0.5);
+    return clamp(f.base + mixNumbers(0.45, 0.75, f.lit) * smoothstep(0, 1, g), 0, 1);
+  }
+  let light = 0;
+  for (const b of f.bands) {
+    const w = (b.halfWidth / HALF) * (1 + b.growth * (2 * u - 1));
+    const d = Math.abs(v - b.centre - b.lean * (u - 0.5)) / w;
+    if (d < 4) {
+      const here = b.peak * Math.exp(-0.5 * d ** SHAPE);
+      light = light + here - light * here;
+    }
+  }
+  // Toward the ridge the light narrows and sinks a little, toward the edge it opens.
+  light *= 0.9 + 0.1 * u;
+  const tip = smoothstep(f.pointFrom, f.pointFrom + 0.6 * (1 - f.pointFrom), v);
+  const atTip = mixNumbers(0.04, 0.62, f.lit);
+  const body = f.base + (1 - f.base) * light;
+  return clamp(mixNumbers(body, Math.max(atTip, body * f.lit), tip * 0.75), 0, 1);
+}

@@ -1,0 +1,80 @@
+import { canonicalGrid, NOTHING, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
+import type { PartLight, PolishModel } from '../rig/index.js';
+import { bandValue, composeBands, type Composition } from './bands.js';
+import { FLAT_SPAN, fitTone, toned, type Tone } from './exposure.js';
+import { radiance } from './radiance.js';
+
+/** How each patch of a part turns light into value: a fitted tone, or bands composed on its facets. */
+export interface Body {
+  readonly tones: readonly (Tone | null)[];
+  /** Composition by patch index; null where the patch is not a facet. */
+  readonly facetOf: readonly (number | null)[];
+  readonly composition: Composition;
+  /** Patches that reflect one value and are graded by hand instead. */
+  readonly flat: readonly boolean[];
+}
+
+/** The canonical points of a part, which its statistics are taken on. Depends on the form alone. */
+export const canonicalSurface = (model: SurfaceModel): Surface => surfaceOf(model, canonicalGrid(model));
+
+/** Fits tones and composes bands for a part under a light. `canonical` comes from `canonicalSurface`. */
+export function fitBody(
+  model: SurfaceModel,
+  canonical: Surface,
+  light: PartLight,
+  polish: PolishModel,
+  aimed: readonly number[],
+  seed: number,
+): Body {
+  const facets = model.patches.flatMap((patch, p) => (patch.facet ? [{ p, facet: patch.facet, normal: facetNormal(canonical, p) }] : []));
+  const composition = composeBands(facets, light, polish, seed);
+  const r = radiance(canonical, model.patches, light, polish);
+  const flat: boolean[] = [];
+  const tones = model.patches.map((patch, p) => {
+    flat.push(false);
+    if (patch.facet) return null;
+    const sorted = sortedOf(canonical, p, r);
+    const span = sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
+    flat[p] = patch.kind === 'smooth' && span < FLAT_SPAN;
+    return fitTone(flat[p] ? sortedOf(canonical, p, gradient(canonical, p, light)) : sorted, aimed);
+  });
+  const facetOf = model.patches.map((_, p) => {
+    const index = facets.findIndex((f) => f.p === p);
+    return index < 0 ? null : index;
+  });
+  return { tones, facetOf, composition, flat };
+}
+
+function facetNormal(s: Surface, p: number): readonly [number, number, number] {
+  const i = s.patch.indexOf(p);
+  return i < 0 ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
+}
+
+function sortedOf(s: Surface, p: number, values: Float32Array): Float32Array {
+  const picked = values.filter((_, i) => s.patch[i] === p && s.alpha[i] >= 0.5);
+  return picked.length > 1 ? picked.sort() : new Float32Array(2);
+}
+
+/** Grade toward the light across a patch that would otherwise show one value. */
+function gradient(s: Surface, p: number, light: PartLight): Float32Array {
+  const [lx, ly] = light.key;
+  return Float32Array.from(s.u, (u, i) => (s.patch[i] === p ? 0.5 + (u - 0.5) * lx * 0.7 + (s.v[i] - 0.5) * ly * 0.7 : 0));
+}
+
+/** Value 0..1 of every point before bounce, edges and glints; 0 where no surface is. */
+export function bodyValues(model: SurfaceModel, surface: Surface, body: Body, light: PartLight, polish: PolishModel): Float32Array {
+  const out = radiance(surface, model.patches, light, polish);
+  model.patches.forEach((_, p) => {
+    if (!body.flat[p]) return;
+    const g = gradient(surface, p, light);
+    for (let i = 0; i < out.length; i++) if (surface.patch[i] === p) out[i] = g[i];
+  });
+  for (let i = 0; i < out.length; i++) {
+    const p = surface.patch[i];
+    if (p === NOTHING) continue;
+    const tone = body.tones[p];
+    if (tone) out[i] = toned(tone, out[i]);
+    else out[i] = bandValue(body.composition.facets[body.facetOf[p]!], surface.u[i], surface.v[i]);
+  }
+  return out;
+}

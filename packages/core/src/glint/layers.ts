@@ -1,0 +1,42 @@
+import { surfaceOf, type Grid, type Surface } from '../form/index.js';
+import { bodyValues } from './body.js';
+import { addBounce } from './bounce.js';
+import { glintAlpha } from './glints.js';
+import { lineLayers, type LineLayers } from './lines.js';
+import type { PreparedPart } from './prepare.js';
+import { lambert } from './radiance.js';
+
+/** A part on a grid, layer by layer, so that it can be shown after any step. Arrays are width * height. */
+export interface Layers {
+  readonly surface: Surface;
+  /** Value from light and coverage alone. */
+  readonly body: Float32Array;
+  /** With the bounce and its gap; the same array as `body` for matte parts. */
+  readonly value: Float32Array;
+  readonly lines: LineLayers | null;
+  readonly glints: Float32Array | null;
+}
+
+/** The value stages over any surface of the part: `body`, then `value`. */
+export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Array; value: Float32Array } {
+  const { model } = p.shape;
+  if (!p.metal) {
+    const value = lambert(surface, p.light);
+    return { body: value, value };
+  }
+  const body = bodyValues(model, surface, p.metal.body, p.light, p.metal.polish);
+  return { body, value: addBounce(body, surface, model.patches, p.light, p.midValue) };
+}
+
+/** All layers of a part. A sampled surface may be handed in where the form has not changed. */
+export function layersOf(p: PreparedPart, grid: Grid, surface: Surface = surfaceOf(p.shape.model, grid)): Layers {
+  const { body, value } = valuesOn(surface, p);
+  if (!p.metal) return { surface, body, value, lines: null, glints: null };
+  return {
+    surface,
+    body,
+    value,
+    lines: lineLayers(p.shape.model, surface, value, p.light, p.steps, p.midValue),
+    glints: glintAlpha(p.metal.glints, surface),
+  };
+}

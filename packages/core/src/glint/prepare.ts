@@ -1,0 +1,95 @@
+import { type Lab } from '../colour/index.js';
+import { canonicalGrid, modelOf, pose, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
+import { chooseSteps, ladderColours, layFilms, matteTones, midValue, paintsById, stepsForSize, type LaidLadder } from '../ladder/index.js';
+import type { Ladder, LadderStep, Paint, Part, Piece, Rig } from '../piece/index.js';
+import { partLight, polishModels, type PartLight, type PolishModel } from '../rig/index.js';
+import { seedOf } from '../units/index.js';
+import { fitBody, type Body } from './body.js';
+import { aimedShares } from './exposure.js';
+import { findGlints, type Glint } from './glints.js';
+
+/** A part's form, turned and sampled for its statistics. Depends on form, yaw and pitch alone. */
+export interface Shape {
+  readonly model: SurfaceModel;
+  readonly canonical: Surface;
+}
+
+export function shapeOf(part: Pick<Part, 'form' | 'place'>): Shape {
+  const model = pose(modelOf(part.form), part.place);
+  return { model, canonical: surfaceOf(model, canonicalGrid(model)) };
+}
+
+/** The value steps chosen for a metal part and their colours. */
+export interface Palette {
+  readonly ladder: Ladder | null;
+  readonly steps: readonly LadderStep[];
+  /** Fully covering colours of the steps, dark to light. */
+  readonly colours: readonly Lab[];
+  /** Colours as laid coat by coat over what is below; for matte parts the same as `colours`. */
+  readonly laid: readonly Lab[];
+  readonly undercoat: Lab;
+  readonly films: LaidLadder | null;
+  /** Aimed cover share of every step, from 1 for the first. */
+  readonly aimed: readonly number[];
+}
+
+const palettes = new WeakMap<Ladder, Map<string, Palette>>();
+
+/** Steps, colours and films for a part; computed once for each ladder, paint list and count. */
+export function paletteOf(part: Part, narrowestMm: number, piece: Pick<Piece, 'ladders' | 'paints'>): Palette {
+  if (part.finish.kind === 'matte') {
+    const tones = matteTones(part.finish.hex);
+    return { ladder: null, steps: [], colours: tones, laid: tones, undercoat: tones[0], films: null, aimed: [] };
+  }
+  const { ladder: wanted, steps: count } = part.finish;
+  const ladder = piece.ladders.find((l) => l.id === wanted);
+  if (!ladder) throw new RangeError(`parts: "${part.id}" names the ladder "${wanted}", which the piece does not have`);
+  return ladderPalette(ladder, count ?? stepsForSize(narrowestMm), piece.paints);
+}
+
+function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]): Palette {
+  const known = palettes.get(ladder) ?? new Map<string, Palette>();
+  palettes.set(ladder, known);
+  const key = `${count}|${JSON.stringify(paints)}`;
+  const found = known.get(key);
+  if (found) return found;
+  const byId = paintsById(paints);
+  const steps = chooseSteps(ladder, count);
+  const films = layFilms(ladder, steps, byId);
+  const palette: Palette = {
+    ladder,
+    steps,
+    colours: ladderColours({ ...ladder, steps }, byId),
+    laid: films.steps.map((s) => s.dry),
+    undercoat: films.undercoat,
+    films,
+    aimed: aimedShares(ladder.steps.map((s) => s.aimedShare), steps.length),
+  };
+  known.set(key, palette);
+  return palette;
+}
+
+/** Everything about a part under its light that does not depend on the picture's size. */
+export interface PreparedPart {
+  readonly part: Part;
+  readonly shape: Shape;
+  readonly light: PartLight;
+  readonly palette: Palette;
+  /** Null for matte parts, which are lit by Lambert's law alone. */
+  readonly metal: { readonly polish: PolishModel; readonly body: Body; readonly glints: readonly Glint[] } | null;
+  /** Value steps in use. */
+  readonly steps: number;
+  readonly midValue: number;
+}
+
+export function preparePart(part: Part, piece: Pick<Piece, 'ladders' | 'paints'> & { rig: Rig }, shape: Shape = shapeOf(part)): PreparedPart {
+  const light = partLight(piece.rig, part.place.rollDeg);
+  const palette = paletteOf(part, shape.model.narrowestMm, piece);
+  const steps = palette.colours.length;
+  const base = { part, shape, light, palette, steps, midValue: midValue(steps) };
+  if (part.finish.kind === 'matte') return { ...base, metal: null };
+  const polish = polishModels[part.finish.polish];
+  const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, seedOf(part.id));
+  return { ...base, metal: { polish, body, glints: findGlints(shape.model, light, body) } };
+}
+

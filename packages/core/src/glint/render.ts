@@ -1,0 +1,49 @@
+import { hexToLinear, fromLinear } from '../colour/index.js';
+import type { Piece } from '../piece/index.js';
+import { layersOf } from './layers.js';
+import { FINISHED, paintLayers, type PictureView, type Stage } from './look.js';
+import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
+import { preparePart, shapeOf } from './prepare.js';
+
+/** A finished raster: opaque RGBA bytes. */
+export interface Raster {
+  readonly picture: Picture;
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+export interface RenderOptions {
+  readonly width: number;
+  readonly height: number;
+  readonly view: PictureView;
+  /** Behind the parts. */
+  readonly surroundHex: string;
+  /** Only this part, as large as fits. */
+  readonly part?: string;
+  /** How far the painting has come, for each part's own number of steps; finished by default. */
+  readonly stageOf?: (steps: number) => Stage;
+}
+
+/** Paints a whole piece, or one part of it. */
+export function renderPiece(piece: Piece, options: RenderOptions): Raster {
+  const parts = options.part ? piece.parts.filter((p) => p.id === options.part) : piece.parts;
+  if (parts.length === 0) throw new RangeError(options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show');
+  const shapes = parts.map((part) => shapeOf(part));
+  const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
+  const picture = fitPicture(bounds, options.width, options.height);
+  const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);
+  const ground = hexToLinear(options.surroundHex).map((v) => Math.round(255 * fromLinear(v)));
+  for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
+  parts.forEach((part, i) => {
+    const spot = gridIn(picture, shapes[i].model, part.place);
+    if (!spot) return;
+    const prepared = preparePart(part, piece, shapes[i]);
+    const stage = options.stageOf ? options.stageOf(prepared.steps) : FINISHED;
+    const bytes = paintLayers(layersOf(prepared, spot.grid), prepared.palette, stage, options.view);
+    layOver(rgba, picture.width, bytes, spot.grid.width, spot.column, spot.row);
+  });
+  return { picture, rgba };
+}
+
+/** The grey that stands behind the map unless the painter chooses another. */
+export const SURROUND = '#777777';
+

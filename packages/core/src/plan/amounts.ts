@@ -1,0 +1,30 @@
+/** How much paint, how long: starting figures, to be replaced by the painter's own record. */
+
+/** Wet film of one coat in mm. */
+const BRUSHED_FILM_MM = 0.03;
+const GLAZE_FILM_MM = 0.012;
+/** Mixed for every part that reaches the miniature: brush, palette and tests take the rest. */
+const LOSSES = 3;
+export const DROP_ML = 0.045;
+
+/** Volume to mix for an area, in ml, water included. */
+export function mixedMl(surfaceMm2: number, coats: number, glaze = false): number {
+  return (surfaceMm2 * (glaze ? GLAZE_FILM_MM : BRUSHED_FILM_MM) * coats * LOSSES) / 1000;
+}
+
+/** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
+export const DRY_MIN = { primer: 60, layer: 8, glaze: 12, line: 8 } as const;
+
+/** Minutes at the brush: a start, then by area, by length or by dot. */
+export const activeMinutes = {
+  layer: (mm2: number, coats: number) => 1 + 0.03 * mm2 * coats,
+  glaze: (mm: number, coats: number) => 1 + 0.1 * mm * coats,
+  line: (mm: number) => 1 + 0.12 * mm,
+  dots: (count: number) => 0.5 + 0.3 * count,
+} as const;
+
+/** "9 drops" where drops can be counted, otherwise by brush tip. */
+export function amountText(ml: number): string {
+  const drops = ml / DROP_ML;
+  return drops >= 2 ? `${Math.ceil(drops)} drops` : 'by brush tip';
+}

@@ -1,0 +1,64 @@
+import { areaOf, type Edge } from '../form/index.js';
+import { edgeWidthMm, preparePart, shapeOf, type PreparedPart, type Shape } from '../glint/index.js';
+import type { Part, Piece } from '../piece/index.js';
+import { lightnessFrom, lightnessOf, surfaceRatio, valuesOnCanonical, zonesOf, type Lightness, type ZoneMap } from '../zone/index.js';
+import { stepOf } from '../ladder/index.js';
+
+/** All that the stations say about one part, computed from its map. */
+export interface PartSheet {
+  readonly part: string;
+  readonly steps: number;
+  readonly zones: ZoneMap;
+  readonly lightness: Lightness;
+  /** True area over projected area. */
+  readonly surfaceRatio: number;
+  readonly edgeMm: number;
+  readonly edgeWidthMm: number;
+  readonly recessMm: number;
+  readonly glintShare: number;
+  /** The first value step (1..n) after which it has its polish's contrast; null where it never does. */
+  readonly readsAsMetalFrom: number | null;
+  readonly says: readonly string[];
+}
+
+const lengthOf = ({ points, closed }: Edge): number => {
+  let sum = 0;
+  for (let i = closed ? 0 : 1; i < points.length; i++) {
+    const a = points[(i + points.length - 1) % points.length];
+    sum += Math.hypot(points[i][0] - a[0], points[i][1] - a[1]);
+  }
+  return sum;
+};
+
+/**
+ * The first step after which the part shows the range and spread its polish wants, each laid over the one before.
+ * Before that it looks grey, and is right.
+ */
+function readsAsMetalFrom(p: PreparedPart): number | null {
+  if (!p.metal) return null;
+  const values = valuesOnCanonical(p);
+  const { rangeL, middleHalfL } = p.metal.polish;
+  for (let k = 1; k <= p.steps; k++) {
+    const l = lightnessFrom(values.map((v) => p.palette.laid[Math.min(stepOf(v, p.steps), k - 1)].l));
+    if (l.high - l.low >= rangeL && l.middleHalf >= 0.75 * middleHalfL) return k;
+  }
+  return null;
+}
+
+export function partSheet(part: Part, piece: Piece, shape: Shape = shapeOf(part), prepared: PreparedPart = preparePart(part, piece, shape)): PartSheet {
+  const { model } = shape;
+  const glints = prepared.metal?.glints ?? [];
+  return {
+    part: part.id,
+    steps: prepared.steps,
+    zones: zonesOf(prepared),
+    lightness: lightnessOf(prepared),
+    surfaceRatio: surfaceRatio(prepared),
+    edgeMm: model.edges.filter((e) => e.kind !== 'recess').reduce((s, e) => s + lengthOf(e), 0),
+    edgeWidthMm: edgeWidthMm(model.narrowestMm),
+    recessMm: model.edges.filter((e) => e.kind === 'recess').reduce((s, e) => s + lengthOf(e), 0),
+    glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
+    readsAsMetalFrom: readsAsMetalFrom(prepared),
+    says: prepared.metal?.body.composition.says ?? [],
+  };
+}

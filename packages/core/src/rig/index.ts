@@ -1,0 +1,3 @@
+export * from './light.js';
+export * from './polish.js';
+export * from './surroundings.js';

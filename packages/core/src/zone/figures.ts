@@ -1,0 +1,50 @@
+import { colourAt } from '../ladder/index.js';
+import { NOTHING } from '../form/index.js';
+import { valuesOn, type PreparedPart } from '../glint/index.js';
+
+/** Value (L*) over a part as painted, before edges and dots. */
+export interface Lightness {
+  /** 2nd percentile. */
+  readonly low: number;
+  readonly mean: number;
+  /** 98th percentile. */
+  readonly high: number;
+  /** 25th to 75th percentile. */
+  readonly middleHalf: number;
+}
+
+/** Values 0..1 of a part's canonical points. */
+export function valuesOnCanonical(p: PreparedPart): number[] {
+  const s = p.shape.canonical;
+  const { value } = valuesOn(s, p);
+  return Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5);
+}
+
+/** Value statistics of a part on its canonical points. */
+export const lightnessOf = (p: PreparedPart): Lightness => lightnessFrom(valuesOnCanonical(p).map((v) => colourAt(p.palette.colours, v).l));
+
+/** The same from any list of L*; an empty list gives zeros. */
+export function lightnessFrom(values: number[]): Lightness {
+  if (values.length === 0) return { low: 0, mean: 0, high: 0, middleHalf: 0 };
+  const sorted = values.sort((a, b) => a - b);
+  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))];
+  return {
+    low: at(0.02),
+    mean: sorted.reduce((a, b) => a + b, 0) / sorted.length,
+    high: at(0.98),
+    middleHalf: at(0.75) - at(0.25),
+  };
+}
+
+/** True area of a part over its projected area: the paint follows the surface. */
+export function surfaceRatio(p: PreparedPart): number {
+  const { nz, patch, alpha } = p.shape.canonical;
+  let sum = 0;
+  let count = 0;
+  for (let i = 0; i < nz.length; i++) {
+    if (patch[i] === NOTHING || alpha[i] < 0.5) continue;
+    sum += 1 / nz[i];
+    count++;
+  }
+  return count ? sum / count : 1;
+}

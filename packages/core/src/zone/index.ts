@@ -1,0 +1,5 @@
+export * from './clip.js';
+export * from './contour.js';
+export * from './figures.js';
+export * from './opening.js';
+export * from './zones.js';

@@ -1,0 +1,111 @@
+/** Far away, in squared points. */
+const FAR = 1e12;
+
+/** One line of Felzenszwalb and Huttenlocher's squared distance transform (Theory of Computing 8, 2012). */
+function line(f: Float64Array, n: number, d: Float64Array, v: Int32Array, z: Float64Array): void {
+  let k = 0;
+  v[0] = 0;
+  z[0] = -Infinity;
+  z[1] = Infinity;
+  for (let q = 1; q < n; q++) {
+    let s = (f[q] + q * q - (f[v[k]] + v[k] * v[k])) / (2 * q - 2 * v[k]);
+    while (s <= z[k]) {
+      k--;
+      s = (f[q] + q * q - (f[v[k]] + v[k] * v[k])) / (2 * q - 2 * v[k]);
+    }
+    k++;
+    v[k] = q;
+    z[k] = s;
+    z[k + 1] = Infinity;
+  }
+  k = 0;
+  for (let q = 0; q < n; q++) {
+    while (z[k + 1] < q) k++;
+    d[q] = (q - v[k]) ** 2 + f[v[k]];
+  }
+}
+
+/** Squared distance in points from every point to the nearest with `seed` non-zero. */
+export function distance2(seed: Uint8Array, width: number, height: number): Float64Array {
+  const out = new Float64Array(width * height);
+  const most = Math.max(width, height);
+  const f = new Float64Array(most);
+  const d = new Float64Array(most);
+  const v = new Int32Array(most);
+  const z = new Float64Array(most + 1);
+  for (let c = 0; c < width; c++) {
+    for (let r = 0; r < height; r++) f[r] = seed[r * width + c] ? 0 : FAR;
+    line(f, height, d, v, z);
+    for (let r = 0; r < height; r++) out[r * width + c] = d[r];
+  }
+  for (let r = 0; r < height; r++) {
+    f.set(out.subarray(r * width, (r + 1) * width));
+    line(f, width, d, v, z);
+    out.set(d.subarray(0, width), r * width);
+  }
+  return out;
+}
+
+/** Connected pieces (8-neighbourhood) of a mask: label 1.. a point, and the points of each label. */
+function pieces(mask: Uint8Array, width: number, height: number): { label: Int32Array; sizes: number[] } {
+  const label = new Int32Array(mask.length);
+  const sizes: number[] = [0];
+  const stack: number[] = [];
+  for (let start = 0; start < mask.length; start++) {
+    if (!mask[start] || label[start]) continue;
+    const id = sizes.length;
+    sizes.push(0);
+    label[start] = id;
+    stack.push(start);
+    while (stack.length) {
+      const i = stack.pop()!;
+      sizes[id]++;
+      const [c, r] = [i % width, Math.floor(i / width)];
+      for (let dr = -1; dr <= 1; dr++)
+        for (let dc = -1; dc <= 1; dc++) {
+          const [cc, rr] = [c + dc, r + dr];
+          if (cc < 0 || rr < 0 || cc >= width || rr >= height) continue;
+          const j = rr * width + cc;
+          if (mask[j] && !label[j]) {
+            label[j] = id;
+            stack.push(j);
+          }
+        }
+    }
+  }
+  return { label, sizes };
+}
+
+const KEPT = 0.9;
+const LEAST_PIECE_MM2 = 0.05;
+const ROUNDS = 7;
+
+/**
+ * The largest disc whose opening keeps 90 % of a region, in mm across: the widest brush line that still paints it.
+ * The narrowest of the region's pieces of 0.05 mm2 or more counts; 0 where there is none.
+ * @param mask non-zero inside, width * height, with at least one empty point around
+ */
+export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): number {
+  const { label, sizes } = pieces(mask, width, height);
+  const inner = distance2(mask.map((m) => (m ? 0 : 1)), width, height);
+  const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
+  if (!counted.includes(true)) return 0;
+  /** Share of every piece kept by the opening of radius r points. */
+  const kept = (r: number): number[] => {
+    const core = inner.map((d2) => (d2 >= r * r ? 1 : 0));
+    const back = distance2(Uint8Array.from(core), width, height);
+    const keep = sizes.map(() => 0);
+    for (let i = 0; i < mask.length; i++) if (label[i] && back[i] < r * r) keep[label[i]]++;
+    return keep.map((n, id) => n / Math.max(1, sizes[id]));
+  };
+  // All pieces are narrowed at once: the result is the smallest, so one failing piece ends the search upward.
+  let low = 0.5;
+  let high = Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
+  for (let round = 0; round < ROUNDS; round++) {
+    const mid = (low + high) / 2;
+    const shares = kept(mid);
+    if (shares.some((s, id) => counted[id] && s < KEPT)) high = mid;
+    else low = mid;
+  }
+  return (low + high) / pxPerMm;
+}

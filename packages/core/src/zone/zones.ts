@@ -1,0 +1,206 @@
+import { areaOf, gridAround, inside, lineBetween, placeOf, surfaceOfPatch, type Grid, type Patch, type Point } from '../form/index.js';
+import { valuesOn, type PreparedPart } from '../glint/index.js';
+import { thresholdOf } from '../ladder/index.js';
+import { clamp } from '../units/index.js';
+import { intersect, regionArea, type Region } from './clip.js';
+import { linesAt, regionAbove } from './contour.js';
+import { openingWidth } from './opening.js';
+
+/** A border between a step and the one below it. */
+export interface Border {
+  /** Step below the border, 1..n-1. */
+  readonly below: number;
+  /** Length that stays a line: steep, on a horizon or along a ridge. */
+  readonly hardMm: number;
+  /** Length that is blended. */
+  readonly softMm: number;
+  /** Width of the blend where it is soft, the middle of all; 0 where nothing is. */
+  readonly blendMm: number;
+  readonly hard: readonly (readonly Point[])[];
+  readonly soft: readonly (readonly Point[])[];
+}
+
+/** What one value step covers. */
+export interface Zone {
+  /** 1..n, dark to light. */
+  readonly step: number;
+  readonly threshold: number;
+  /** All that is painted with this step: value at or above its threshold. */
+  readonly cover: Region;
+  readonly coverMm2: number;
+  readonly coverShare: number;
+  /** What still shows of it at the end. */
+  readonly ownMm2: number;
+  readonly ownShare: number;
+  /** Widest brush line that still paints it, in mm. */
+  readonly openingMm: number;
+}
+
+export interface ZoneMap {
+  readonly areaMm2: number;
+  readonly zones: readonly Zone[];
+  readonly borders: readonly Border[];
+  readonly horizons: readonly (readonly Point[])[];
+}
+
+/** Blends narrower than this are painted as a line. */
+const HARD_MM = 0.3;
+const FINEST_PX_PER_MM = 40;
+const COARSEST_PX_PER_MM = 2;
+const MARGIN_PX = 3;
+
+/** Points per mm that give a patch about this many points. */
+const densityFor = (areaMm2: number, points: number) => clamp(Math.sqrt(points / Math.max(areaMm2, 1e-6)), COARSEST_PX_PER_MM, FINEST_PX_PER_MM);
+
+interface PatchField {
+  readonly patch: Patch;
+  readonly grid: Grid;
+  readonly value: Float32Array;
+  /** Upward part of what each point mirrors, less the horizon's. */
+  readonly aboveHorizon: Float32Array | null;
+}
+
+function fieldsOf(p: PreparedPart, points: number): PatchField[] {
+  const { model } = p.shape;
+  const px = densityFor(areaOf(model.rings), points);
+  return model.patches.map((patch, index) => {
+    const grid = gridAround(patch.rings, px, MARGIN_PX);
+    const surface = surfaceOfPatch(model, index, grid);
+    const { value } = valuesOn(surface, p);
+    let aboveHorizon: Float32Array | null = null;
+    if (p.metal && patch.kind === 'smooth') {
+      const [ux, uy, uz] = p.light.up;
+      aboveHorizon = surface.nz.map((z, i) => 2 * z * (surface.nx[i] * ux + surface.ny[i] * uy + z * uz) - uz - p.light.horizon);
+    }
+    return { patch, grid, value, aboveHorizon };
+  });
+}
+
+/** Reads a field between its points. */
+function read(field: Float32Array, grid: Grid, x: number, y: number): number {
+  const c = clamp((x - grid.leftMm) * grid.pxPerMm - 0.5, 0, grid.width - 1.001);
+  const r = clamp((grid.topMm - y) * grid.pxPerMm - 0.5, 0, grid.height - 1.001);
+  const [c0, r0] = [Math.floor(c), Math.floor(r)];
+  const i = r0 * grid.width + c0;
+  const [fc, fr] = [c - c0, r - r0];
+  return (field[i] * (1 - fc) + field[i + 1] * fc) * (1 - fr) + (field[i + grid.width] * (1 - fc) + field[i + grid.width + 1] * fc) * fr;
+}
+
+/** Size of the slope of a field, per mm. */
+function slope({ value, grid }: PatchField, x: number, y: number): number {
+  const h = 1 / grid.pxPerMm;
+  return Math.hypot(read(value, grid, x + h, y) - read(value, grid, x - h, y), read(value, grid, x, y + h) - read(value, grid, x, y - h)) / (2 * h);
+}
+
+function bordersOf(fields: readonly PatchField[], steps: number): Border[] {
+  return Array.from({ length: steps - 1 }, (_, i) => {
+    const level = thresholdOf(i + 1, steps);
+    const hard: Point[][] = [];
+    const soft: Point[][] = [];
+    const widths: { mm: number; width: number }[] = [];
+    let hardMm = 0;
+    for (const field of fields) {
+      const keep = (x: number, y: number) => inside(field.patch.rings, x, y);
+      for (const line of linesAt(field.value, field.grid, level, keep)) {
+        let run: Point[] = [];
+        let runHard: boolean | null = null;
+        const fine = cutFine(line, 2 / field.grid.pxPerMm);
+        for (let k = 0; k + 1 < fine.length; k++) {
+          const [a, b] = [fine[k], fine[k + 1]];
+          const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+          const mm = Math.hypot(b[0] - a[0], b[1] - a[1]);
+          const width = 1 / (steps - 1) / Math.max(1e-6, slope(field, mx, my));
+          const isHard = width < HARD_MM;
+          if (isHard) hardMm += mm;
+          else widths.push({ mm, width });
+          if (isHard !== runHard) {
+            if (run.length > 1) (runHard ? hard : soft).push(run);
+            run = [a];
+            runHard = isHard;
+          }
+          run.push(b);
+        }
+        if (run.length > 1) (runHard ? hard : soft).push(run);
+      }
+    }
+    const softMm = widths.reduce((sum, w) => sum + w.mm, 0);
+    return { below: i + 1, hardMm, softMm, blendMm: middleWidth(widths, softMm), hard, soft };
+  });
+}
+
+/** The same line with no piece longer than `mm`. */
+const cutFine = (line: readonly Point[], mm: number): Point[] =>
+  line.flatMap((p, i) => (i + 1 < line.length ? lineBetween(p, line[i + 1], mm).slice(0, -1) : [p]));
+
+/** The width below which half of the length lies. */
+function middleWidth(widths: { mm: number; width: number }[], total: number): number {
+  let sum = 0;
+  for (const w of widths.sort((a, b) => a.width - b.width)) {
+    sum += w.mm;
+    if (sum >= total / 2) return w.width;
+  }
+  return 0;
+}
+
+function openingOf(p: PreparedPart, region: Region, points: number): number {
+  if (region.length === 0) return 0;
+  const grid = gridAround(region.filter((r) => r.length > 2), densityFor(Math.max(regionArea(region), areaOf(p.shape.model.rings) / 8), points), 2);
+  const mask = new Uint8Array(grid.width * grid.height);
+  for (let row = 0, i = 0; row < grid.height; row++) {
+    // Crossings of the row, even-odd.
+    const [, y] = placeOf(grid, 0, row + 0.5);
+    const xs: number[] = [];
+    for (const ring of region)
+      for (let a = 0, b = ring.length - 1; a < ring.length; b = a++) {
+        const [xa, ya] = ring[a];
+        const [xb, yb] = ring[b];
+        if (ya > y !== yb > y) xs.push(((xb - xa) * (y - ya)) / (yb - ya) + xa);
+      }
+    xs.sort((a, b) => a - b);
+    for (let col = 0, k = 0; col < grid.width; col++, i++) {
+      const [x] = placeOf(grid, col + 0.5, row + 0.5);
+      while (k < xs.length && xs[k] < x) k++;
+      mask[i] = k % 2;
+    }
+  }
+  return openingWidth(mask, grid.width, grid.height, grid.pxPerMm);
+}
+
+export interface ZoneOptions {
+  /** About how many points the contours are drawn from. */
+  readonly points?: number;
+}
+
+/**
+ * Turns a part's values into shapes to paint: nested cover regions cut to the analytic outline, whose areas are the
+ * areas reported; opening widths; borders told hard or soft with their blend widths; horizon lines.
+ */
+export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): ZoneMap {
+  const fields = fieldsOf(p, points);
+  const n = p.steps;
+  const outlines = fields.map((f) => intersect(f.patch.rings, f.patch.rings));
+  const areaMm2 = outlines.reduce((sum, r) => sum + regionArea(r), 0);
+  let within = outlines;
+  const covers: Region[] = [outlines.flat()];
+  for (let k = 1; k < n; k++) {
+    // Each cover is cut from the one below, so that they are nested by construction.
+    within = fields.map((f, i) => intersect(regionAbove(f.value, f.grid, thresholdOf(k, n)), within[i]));
+    covers.push(within.flat());
+  }
+  const areas = covers.map(regionArea);
+  const zones = covers.map((cover, k): Zone => {
+    const ownMm2 = areas[k] - (areas[k + 1] ?? 0);
+    return {
+      step: k + 1,
+      threshold: thresholdOf(k, n),
+      cover,
+      coverMm2: areas[k],
+      coverShare: areas[k] / areaMm2,
+      ownMm2,
+      ownShare: ownMm2 / areaMm2,
+      openingMm: openingOf(p, cover, points / 4),
+    };
+  });
+  const horizons = fields.flatMap((f) => (f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, (x, y) => inside(f.patch.rings, x, y)) : []));
+  return { areaMm2, zones, borders: bordersOf(fields, n), horizons };
+}
