@@ -5,3 +5,4 @@ export * from './pose.js';
 export * from './raster.js';
 export * from './registry.js';
 export * from './surface.js';
+export { RIM } from './dome.js';

@@ -115,22 +115,25 @@ function wrap(centre: number): number {
 
 const fade = (centre: number) => smoothstep(-0.12, -0.02, centre) * (1 - smoothstep(1.02, 1.12, centre));
 
-/** Lowers the bands of the less lit facet where they would meet a bright band across the ridge. */
+/**
+ * Lowers bands where they would meet a bright band across the ridge: those of the less lit facet, the right one's on a
+ * tie. While the light passes over, the one sinks before the other rises, so that nothing jumps and no brights meet.
+ */
 function staggered(facets: FacetBands[]): FacetBands[] {
   if (facets.length < 2) return facets;
   const [left, right] = facets;
-  const soften = (mine: FacetBands, other: FacetBands): FacetBands => ({
-    ...mine,
-    bands: mine.bands.map((b) => {
-      let free = 1;
-      for (const o of other.bands) {
-        const overlap = overlapAtRidge(b, o);
-        free = Math.min(free, 1 - smoothstep(0.05, 0.2, overlap) * smoothstep(0.25, 0.5, o.peak));
-      }
-      return { ...b, peak: b.peak * mixNumbers(0.42, 1, free) };
-    }),
+  const ahead = right.lit - left.lit;
+  return [softened(left, right, smoothstep(0, 0.4, ahead)), softened(right, left, 1 - smoothstep(0.4, 0.8, ahead))];
+}
+
+function softened(mine: FacetBands, other: FacetBands, share: number): FacetBands {
+  if (share === 0) return mine;
+  const bands = mine.bands.map((b) => {
+    let free = 1;
+    for (const o of other.bands) free = Math.min(free, 1 - smoothstep(0, 0.24, overlapAtRidge(b, o)) * smoothstep(0.25, 0.5, o.peak));
+    return { ...b, peak: b.peak * mixNumbers(1, mixNumbers(0.42, 1, free), share) };
   });
-  return left.lit >= right.lit ? [left, soften(right, left)] : [soften(left, right), right];
+  return { ...mine, bands };
 }
 
 /** Overlap of two bands where they reach the ridge, as a share of the shorter one. */

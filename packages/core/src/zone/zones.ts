@@ -62,9 +62,8 @@ interface PatchField {
 
 function fieldsOf(p: PreparedPart, points: number): PatchField[] {
   const { model } = p.shape;
-  const px = densityFor(areaOf(model.rings), points);
   return model.patches.map((patch, index) => {
-    const grid = gridAround(patch.rings, px, MARGIN_PX);
+    const grid = gridAround(patch.rings, densityFor(areaOf(patch.rings), points), MARGIN_PX);
     const surface = surfaceOfPatch(model, index, grid);
     const { value } = valuesOn(surface, p);
     let aboveHorizon: Float32Array | null = null;

@@ -1,0 +1,64 @@
+import { describe, expect, test } from '@jest/globals';
+import { lockKeepersArm, orderTime, paintingOrder, partSheet, stageAfter, type PartSheet, type Role } from '../../src/index.js';
+
+const sheets = new Map<string, PartSheet>(lockKeepersArm.parts.map((p) => [p.id, partSheet(p, lockKeepersArm)]));
+const order = paintingOrder(lockKeepersArm, sheets);
+const roles = order.map((l) => l.role);
+
+describe('the painting order of the demo', () => {
+  test('runs undercoat, seven value steps, smoothing, bounce, lining, edges, glints, matte', () => {
+    const wanted: Role[] = ['undercoat', ...Array<Role>(7).fill('value'), 'smoothing', 'bounce', 'lining', 'edges', 'glints', 'matte'];
+    expect(roles).toEqual(wanted);
+  });
+
+  test('names every metal part in the darkest and the lightest step, and never twice', () => {
+    const metal = lockKeepersArm.parts.filter((p) => p.finish.kind === 'metal').map((p) => p.id).sort();
+    for (const layer of [order[1], order[7]]) expect(layer.parts.map((p) => p.part).sort()).toEqual(metal);
+    for (const layer of order) expect(new Set(layer.parts.map((p) => p.part)).size).toBe(layer.parts.length);
+  });
+
+  test('no step covers more than the one before it on the same part', () => {
+    for (const { id } of lockKeepersArm.parts) {
+      let before = 1;
+      for (const layer of order.filter((l) => l.role === 'value')) {
+        const step = layer.parts.find((p) => p.part === id);
+        if (!step) continue;
+        expect(step.coverShare).toBeLessThanOrEqual(before + 1e-9);
+        expect(step.coats).toBeGreaterThanOrEqual(1);
+        before = step.coverShare;
+      }
+    }
+  });
+
+  test('writes thinning out, water first, and the last dots neat', () => {
+    for (const layer of order.filter((l) => l.role === 'value')) expect(layer.thinning).toMatch(/^\d+ water to \d+ paint$/);
+    expect(order.find((l) => l.role === 'glints')!.thinning).toBe('neat');
+  });
+
+  test('time shrinks as steps are ticked, to nothing at the end', () => {
+    const all = orderTime(order, 1);
+    const some = orderTime(order, 1, (s) => s.role === 'undercoat' || s.step === 's1');
+    expect(some.activeMin).toBeLessThan(all.activeMin);
+    expect(orderTime(order, 1, () => true)).toEqual({ activeMin: 0, dryMin: 0 });
+    expect(orderTime(order, 10).activeMin).toBeCloseTo(all.activeMin * 10);
+  });
+
+  test('polished parts read as metal late, once the pale steps are in', () => {
+    const { readsAsMetalFrom, steps } = sheets.get('elbow')!;
+    expect(readsAsMetalFrom).toBeGreaterThan(steps / 2);
+    expect(readsAsMetalFrom).toBeLessThanOrEqual(steps);
+    expect(sheets.get('sleeve')!.readsAsMetalFrom).toBeNull();
+  });
+});
+
+describe('the look after a layer', () => {
+  const ladder = lockKeepersArm.ladders[0].steps;
+  test('counts the part\'s own steps only', () => {
+    const own = [ladder[0], ladder[3], ladder[6]];
+    expect(stageAfter('undercoat', 'undercoat', ladder, own).laid).toBe(0);
+    expect(stageAfter('value', 's3', ladder, own).laid).toBe(1);
+    expect(stageAfter('value', 's4', ladder, own).laid).toBe(2);
+    expect(stageAfter('bounce', 'bounce', ladder, own)).toMatchObject({ laid: 3, smoothed: true, bounce: true, edges: false });
+    expect(stageAfter('glints', 'glints', ladder, own)).toMatchObject({ lining: true, edges: true, glints: true });
+  });
+});
