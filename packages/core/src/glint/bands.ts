@@ -48,6 +48,8 @@ const GROWTH = 0.42;
 const TRAVEL = 0.27;
 /** Angle from the blade's axis within which the light passes over from one facet to the other. */
 const PASSING_DEG = 9;
+/** Bands begin to give way to each other across the ridge at this share of the length. */
+const NEARING = 0.08;
 /** Bands repeat in thought over this length, so that one leaves at an end as another arrives. */
 const PERIOD = 1.24;
 
@@ -88,7 +90,7 @@ export function composeBands(
     const lean = (c.lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / facet.lengthMm;
     const wanted: Band[] = [];
     const offsets = [0, c.second, c.third, 0.27];
-    const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.52, lit), 0.38];
+    const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.48, lit), 0.36];
     for (let b = 0; b < Math.ceil(count); b++) {
       const centre = b === 0 ? main : wrap(main + offsets[b] * (f === 0 ? 1 : -1));
       const halfWidth = mainHalf / WIDTH_RATIO ** b;
@@ -130,14 +132,17 @@ function softened(mine: FacetBands, other: FacetBands, share: number): FacetBand
   if (share === 0) return mine;
   const bands = mine.bands.map((b) => {
     let free = 1;
-    for (const o of other.bands) free = Math.min(free, 1 - smoothstep(0, 0.24, overlapAtRidge(b, o)) * smoothstep(0.25, 0.5, o.peak));
+    for (const o of other.bands) {
+      const { shared, shorter } = meeting(b, o);
+      free = Math.min(free, 1 - smoothstep(-NEARING, 0.2 * shorter, shared) * smoothstep(0.48, 0.64, o.peak));
+    }
     return { ...b, peak: b.peak * mixNumbers(1, mixNumbers(0.42, 1, free), share) };
   });
   return { ...mine, bands };
 }
 
-/** Overlap of two bands where they reach the ridge, as a share of the shorter one. */
-export function overlapAtRidge(a: Band, b: Band): number {
+/** Where two bands reach the ridge: the length they share there (negative: the gap between them) and the shorter of the two. */
+function meeting(a: Band, b: Band): { shared: number; shorter: number } {
   const span = (x: Band) => {
     const c = x.centre - x.lean / 2;
     const w = x.halfWidth * (1 - x.growth);
@@ -145,7 +150,13 @@ export function overlapAtRidge(a: Band, b: Band): number {
   };
   const [a0, a1] = span(a);
   const [b0, b1] = span(b);
-  return Math.max(0, Math.min(a1, b1) - Math.max(a0, b0)) / Math.max(1e-6, Math.min(a1 - a0, b1 - b0));
+  return { shared: Math.min(a1, b1) - Math.max(a0, b0), shorter: Math.max(1e-6, Math.min(a1 - a0, b1 - b0)) };
+}
+
+/** Overlap of two bands where they reach the ridge, as a share of the shorter one; 0 where they do not meet. */
+export function overlapAtRidge(a: Band, b: Band): number {
+  const { shared, shorter } = meeting(a, b);
+  return Math.max(0, shared) / shorter;
 }
 
 /**
