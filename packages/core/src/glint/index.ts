@@ -4,6 +4,7 @@ export * from './bounce.js';
 export * from './exposure.js';
 export * from './glints.js';
 export * from './layers.js';
+export * from './lineDrawing.js';
 export * from './lines.js';
 export * from './lobes.js';
 export * from './look.js';

@@ -1,9 +1,10 @@
 import { hexToLinear, fromLinear } from '../colour/index.js';
 import type { Piece } from '../piece/index.js';
-import { layersOf } from './layers.js';
+import { layersOf, type Layers } from './layers.js';
+import { drawLines } from './lineDrawing.js';
 import { FINISHED, paintLayers, type PictureView, type Stage } from './look.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
-import { preparePart, shapeOf } from './prepare.js';
+import { preparePart, shapeOf, type PreparedPart } from './prepare.js';
 
 /** A finished raster: opaque RGBA bytes. */
 export interface Raster {
@@ -14,13 +15,18 @@ export interface Raster {
 export interface RenderOptions {
   readonly width: number;
   readonly height: number;
-  readonly view: PictureView;
+  readonly view: PictureView | 'lines';
   /** Behind the parts. */
   readonly surroundHex: string;
   /** Only this part, as large as fits. */
   readonly part?: string;
-  /** How far the painting has come, for each part's own number of steps; finished by default. */
-  readonly stageOf?: (steps: number) => Stage;
+  /** How far the painting of each part has come; finished by default. */
+  readonly stageOf?: (part: PreparedPart) => Stage;
+}
+
+/** The picture of one part in any view: RGBA bytes. */
+export function paintPart(p: PreparedPart, layers: Layers, stage: Stage, view: PictureView | 'lines'): Uint8ClampedArray<ArrayBuffer> {
+  return view === 'lines' ? drawLines(layers, p) : paintLayers(layers, p.palette, stage, view);
 }
 
 /** Paints a whole piece, or one part of it. */
@@ -37,8 +43,8 @@ export function renderPiece(piece: Piece, options: RenderOptions): Raster {
     const spot = gridIn(picture, shapes[i].model, part.place);
     if (!spot) return;
     const prepared = preparePart(part, piece, shapes[i]);
-    const stage = options.stageOf ? options.stageOf(prepared.steps) : FINISHED;
-    const bytes = paintLayers(layersOf(prepared, spot.grid), prepared.palette, stage, options.view);
+    const stage = options.stageOf ? options.stageOf(prepared) : FINISHED;
+    const bytes = paintPart(prepared, layersOf(prepared, spot.grid), stage, options.view);
     layOver(rgba, picture.width, bytes, spot.grid.width, spot.column, spot.row);
   });
   return { picture, rgba };

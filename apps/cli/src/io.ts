@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs';
+import { readPaintList, readPiece, RefusedInput, type ListedPaint, type Piece, type Portion } from '@pale-glint/core';
+
+/** A refusal of what was typed: field, value, what is accepted. */
+export const refuse = (path: string, held: string, accepted: string): never => {
+  throw new RefusedInput([{ path, held, accepted }]);
+};
+
+export function readText(path: string): string {
+  try {
+    return readFileSync(path === '-' ? 0 : path, 'utf8');
+  } catch {
+    return refuse('file', `"${path}"`, 'a file that can be read, or - for standard input');
+  }
+}
+
+export const pieceFrom = (path: string): Piece => readPiece(readText(path));
+
+/** A typed number within a range. */
+export function number(field: string, text: string, low: number, high: number): number {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value) || value < low || value > high) refuse(field, `"${text}"`, `a number from ${low} to ${high}`);
+  return value;
+}
+
+export function hexFrom(field: string, text: string): string {
+  const hex = text.startsWith('#') ? text.toLowerCase() : `#${text.toLowerCase()}`;
+  if (!/^#[0-9a-f]{6}$/.test(hex)) refuse(field, `"${text}"`, 'six hexadecimal digits, for example 3a4550');
+  return hex;
+}
+
+export function findPaint(paints: readonly ListedPaint[], name: string): ListedPaint {
+  const paint = paints.find((p) => p.name === name) ?? paints.find((p) => p.name.toLowerCase() === name.toLowerCase());
+  return paint ?? refuse('paint', `"${name}"`, `one of ${paints.slice(0, 12).map((p) => p.name).join(', ')}${paints.length > 12 ? ', ...' : ''}`);
+}
+
+/** `"NAME:DROPS"` words as portions of a mix. */
+export function mixFrom(listPath: string, words: readonly string[]): Portion[] {
+  const paints = readPaintList(readText(listPath));
+  return words.map((word) => {
+    const at = word.lastIndexOf(':');
+    if (at < 1) return refuse('mix', `"${word}"`, 'NAME:DROPS, for example "Wet slate:3"');
+    return { paint: findPaint(paints, word.slice(0, at).trim()), drops: number(`drops of ${word.slice(0, at)}`, word.slice(at + 1), 0.001, 1000) };
+  });
+}
+
+/** Numbers for reading: enough digits to check figures by, none of them noise. */
+export const tidy = (_key: string, value: unknown): unknown => (typeof value === 'number' && !Number.isInteger(value) ? Number(value.toPrecision(9)) : value);
+
+export const answer = (value: unknown): void => {
+  process.stdout.write(`${JSON.stringify(value, tidy, 2)}\n`);
+};

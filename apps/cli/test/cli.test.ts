@@ -1,0 +1,98 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'glint-cli-'));
+const at = (name: string) => join(folder, name);
+const run = (...args: string[]) => JSON.parse(execFileSync(process.execPath, [MAIN, ...args], { encoding: 'utf8', maxBuffer: 64e6 }));
+const refused = (...args: string[]) => {
+  const { status, stderr } = spawnSync(process.execPath, [MAIN, ...args], { encoding: 'utf8' });
+  return { status, stderr };
+};
+
+const CSV = `name,hex,kind,opacity,tint,finish,shelf
+Chalk,#F6F5F0,paint,opaque,normal,matt,A1
+Soot,#1A1A1C,paint,opaque,normal,matt,A2
+Ochre,#C08A2E,paint,semi-opaque,,,B1
+`;
+
+beforeAll(() => {
+  writeFileSync(at('paints.csv'), CSV);
+  writeFileSync(at('arm.json'), execFileSync(process.execPath, [MAIN, 'demo']));
+});
+
+describe('the command line', () => {
+  test('demo answers with a piece that check accepts', () => {
+    expect(run('check', at('arm.json'))).toMatchObject({ acceptable: true, kind: 'piece' });
+    expect(run('check', at('paints.csv'))).toMatchObject({ acceptable: true, kind: 'paint list' });
+  });
+
+  test('map answers with the figures of every part', () => {
+    const { parts } = run('map', at('arm.json'));
+    expect(parts).toHaveLength(8);
+    for (const part of parts) {
+      expect(part.steps.reduce((s: number, q: { ownShare: number }) => s + q.ownShare, 0)).toBeCloseTo(1, 6);
+      expect(part.surfaceMm2).toBeGreaterThan(part.projectedMm2 * 0.99);
+      expect(part.lightness.high).toBeGreaterThan(part.lightness.low);
+    }
+    expect(parts.find((p: { id: string }) => p.id === 'elbow').glints).toHaveLength(1);
+  });
+
+  test('look writes a PNG of the size it says, marked as sRGB', () => {
+    for (const view of ['painted', 'values', 'zones', 'lines']) {
+      const answer = run('look', at('arm.json'), '--out', at(`${view}.png`), '--view', view, '--size', '200');
+      const png = readFileSync(at(`${view}.png`));
+      expect(png.readUInt32BE(16)).toBe(answer.widthPx);
+      expect(png.readUInt32BE(20)).toBe(answer.heightPx);
+      expect(png.includes('sRGB')).toBe(true);
+    }
+    const early = run('look', at('arm.json'), '--out', at('early.png'), '--after', '2', '--part', 'elbow', '--size', '120');
+    expect(early.widthPx).toBe(120);
+    expect(readFileSync(at('early.png')).equals(readFileSync(at('painted.png')))).toBe(false);
+  });
+
+  test('mix, coats, wet and colour answer with the model\'s figures', () => {
+    const mixed = run('mix', at('paints.csv'), 'Chalk:1', 'Soot:1');
+    expect(mixed.lab.l).toBeCloseTo(39.52, 1);
+    expect(mixed.hex).toMatch(/^#[0-9a-f]{6}$/);
+    const coats = run('coats', at('paints.csv'), 'Ochre:1', '--over', '141414', '--water', '0.25');
+    expect(coats.coats).toBe(2);
+    expect(coats.exact).toBeCloseTo(1.754, 1);
+    expect(coats.looks).toHaveLength(2);
+    expect(run('coats', at('paints.csv'), 'Ochre:1', '--over', '#141414', '--water', '1', '--count', '5', '--until', '4').looks).toHaveLength(5);
+    expect(run('wet', at('paints.csv'), 'Ochre').wet.l).toBeCloseTo(57.26, 1);
+    expect(run('colour', '808080').spectrum).toHaveLength(36);
+  });
+
+  test.each([
+    [['map', 'absent.json'], 'file held "absent.json"'],
+    [['colour', 'zz'], 'HEX held "zz"'],
+    [['coats', 'PAINTS', 'Ochre:1', '--over', '141414', '--water', '-2'], '--water held "-2"'],
+    [['mix', 'PAINTS', 'Rust:1'], 'paint held "Rust"'],
+    [['mix', 'PAINTS', 'Chalk'], 'NAME:DROPS'],
+    [['look', 'PIECE', '--out', 'x.png', '--view', 'shiny'], '--view held "shiny"'],
+    [['look', 'PIECE', '--out', 'x.png', '--part', 'nose'], '--part held "nose"'],
+    [['demo', 'dragon'], 'NAME held "dragon"'],
+    [['polish'], 'unknown command'],
+  ])('%j is refused with 2 and says why', (args, says) => {
+    const { status, stderr } = refused(...args.map((a) => (a === 'PAINTS' ? at('paints.csv') : a === 'PIECE' ? at('arm.json') : a)));
+    expect(status).toBe(2);
+    expect(stderr).toContain(says);
+  });
+
+  test('check lists every problem of a bad file and exits 2', () => {
+    writeFileSync(at('bad.json'), readFileSync(at('arm.json'), 'utf8').replace('"lengthMm": 16', '"lengthMm": -3').replace('"copies": 1', '"copies": 0'));
+    const { status, stdout } = spawnSync(process.execPath, [MAIN, 'check', at('bad.json')], { encoding: 'utf8' });
+    expect(status).toBe(2);
+    expect(JSON.parse(stdout).problems.map((p: { path: string }) => p.path)).toEqual(['copies', 'parts[0].form.lengthMm']);
+    writeFileSync(at('bad.csv'), CSV.replace('semi-opaque', 'thick').replace('#1A1A1C', 'black'));
+    const list = spawnSync(process.execPath, [MAIN, 'check', at('bad.csv')], { encoding: 'utf8' });
+    expect(list.status).toBe(2);
+    expect(list.stderr).toContain('line 3, hex');
+    expect(list.stderr).toContain('line 4, opacity');
+  });
+});
