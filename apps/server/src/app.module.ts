@@ -1,0 +1,14 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { DatabaseModule } from './database/database.module.js';
+import type { OpenDatabase } from './database/open.js';
+import { HealthController } from './health/health.controller.js';
+import { PiecesModule } from './pieces/pieces.module.js';
+import { RunsModule } from './runs/runs.module.js';
+import { SeedService } from './seed.service.js';
+
+@Module({ imports: [PiecesModule, RunsModule], controllers: [HealthController], providers: [SeedService] })
+export class AppModule {
+  static with(open: OpenDatabase): DynamicModule {
+    return { module: AppModule, imports: [DatabaseModule.with(open)] };
+  }
+}

@@ -1,0 +1,39 @@
+import 'reflect-metadata';
+import { ValidationPipe } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { MOST_BYTES } from '@pale-glint/core';
+import express, { type Express } from 'express';
+import { AppModule } from './app.module.js';
+import type { Config } from './config.js';
+import { openDatabase } from './database/open.js';
+import { FailuresFilter } from './http/failures.filter.js';
+import { guardHosts } from './http/guardHosts.js';
+import { refusedFields } from './http/refusals.js';
+import { servePages } from './http/servePages.js';
+
+/** Piece bodies are read as text, so that the reader can say where a broken one breaks. */
+const PIECE_ADDRESS = /^\/api\/pieces(\/[^/]+)?$/;
+const SMALL_BODY = 64 * 1024;
+
+/** The whole server, ready to listen. */
+export async function createApp(config: Config, quiet = false): Promise<NestExpressApplication> {
+  const open = await openDatabase(config);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(open), {
+    bodyParser: false,
+    abortOnError: false,
+    logger: quiet ? ['error'] : ['error', 'warn'],
+  });
+  app.disable('x-powered-by');
+  app.use(guardHosts([...config.moreHosts, config.host]));
+  app.use(PIECE_ADDRESS, express.text({ type: () => true, limit: MOST_BYTES }));
+  app.use('/api', express.json({ limit: SMALL_BODY }));
+  app.useGlobalFilters(new FailuresFilter());
+  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: refusedFields }));
+  const docs = new DocumentBuilder().setTitle('Pale Glint').setDescription('Pieces and their runs. Errors answer { says, problems: [{ path, held, accepted }] }.').build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, docs));
+  servePages(app.getHttpAdapter().getInstance() as Express, config.webFolder);
+  app.enableShutdownHooks();
+  return app;
+}

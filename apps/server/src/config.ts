@@ -1,0 +1,36 @@
+import { resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
+
+/** Where the server listens and keeps its data. Everything has a default that needs no network. */
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  /** Folder of the app's own; survives starts. */
+  readonly dataFolder: string;
+  /** Host names a browser may address the server by, besides the loopback ones. */
+  readonly moreHosts: readonly string[];
+  /** A PostgreSQL address that replaces the embedded database; null for the embedded one. */
+  readonly databaseUrl: string | null;
+  readonly webFolder: string;
+}
+
+function portFrom(text: string | undefined): number {
+  if (text === undefined || text === '') return 4870;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new RangeError(`PALE_GLINT_PORT held "${text}"; accepted: a port from 0 to 65535`);
+  return port;
+}
+
+/** Reads the settings from the environment. A bad one is refused with its name. */
+export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
+  return {
+    host: env['PALE_GLINT_HOST'] || '127.0.0.1',
+    port: portFrom(env['PALE_GLINT_PORT']),
+    dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(ROOT, 'data')),
+    moreHosts: (env['PALE_GLINT_HOSTS'] ?? '').split(',').map((h) => h.trim()).filter(Boolean),
+    databaseUrl: env['PALE_GLINT_DATABASE_URL'] || null,
+    webFolder: resolve(ROOT, 'apps/web/dist'),
+  };
+}

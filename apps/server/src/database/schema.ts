@@ -1,0 +1,31 @@
+import { integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+
+export const pieces = pgTable('pieces', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** Counts the writes; a write must say the version it started from. */
+  version: integer('version').notNull(),
+  parts: integer('parts').notNull(),
+  /** Canonical text of the piece, without its run. */
+  body: text('body').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+export const ticks = pgTable(
+  'ticks',
+  {
+    pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+    part: text('part').notNull(),
+    step: text('step').notNull(),
+    role: text('role').notNull(),
+    copy: integer('copy').notNull(),
+    doneAt: text('done_at').notNull(),
+    /** What was really done, as JSON: mix, coats, cover, minutes. */
+    did: text('did').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.pieceId, t.part, t.step, t.role, t.copy] })],
+); // prettier-ignore
+
+/** Small facts about the database itself, such as whether the demo was put in. */
+export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import { RefusedInput } from '@pale-glint/core';
+import type { Request, Response } from 'express';
+import { Refused } from './refusals.js';
+
+interface Failure {
+  status: number;
+  body: Record<string, unknown>;
+}
+
+const UNIQUE_VIOLATION = '23505';
+
+/** SQL state of a database error, which arrives wrapped. */
+function sqlState(error: unknown): string | undefined {
+  for (let e = error, depth = 0; e instanceof Error && depth < 4; e = e.cause, depth++) {
+    const code = (e as Error & { code?: unknown }).code;
+    if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code;
+  }
+  return undefined;
+}
+
+/** Every failure leaves as JSON with a sentence for the painter; unknown trouble with an id that the log has. */
+@Catch()
+export class FailuresFilter implements ExceptionFilter {
+  private readonly log = new Logger('failures');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const http = host.switchToHttp();
+    const response = http.getResponse<Response>();
+    const { status, body } = this.failureOf(error, http.getRequest<Request>());
+    if (!response.headersSent) response.status(status).json(body);
+  }
+
+  private failureOf(error: unknown, request: Request): Failure {
+    if (error instanceof RefusedInput) return this.failureOf(new Refused(error.problems), request);
+    if (error instanceof HttpException) {
+      const body = error.getResponse();
+      if (typeof body === 'object' && 'says' in body) return { status: error.getStatus(), body: body as Record<string, unknown> };
+      return this.bodyFailure(error, request);
+    }
+    if (sqlState(error) === UNIQUE_VIOLATION) return { status: 409, body: { says: 'Something with this id is already here. Nothing was stored.' } };
+    const id = randomUUID();
+    this.log.error(`${id} ${request.method} ${request.url}`, error instanceof Error ? error.stack : String(error));
+    return { status: 500, body: { says: `Something went wrong in the program; nothing of yours was lost. The log has it as ${id}.`, id } };
+  }
+
+  /** What the readers of bodies and addresses refuse, in the words of every other refusal. */
+  private bodyFailure(error: HttpException, request: Request): Failure {
+    const status = error.getStatus();
+    const refuse = (path: string, held: string, accepted: string) => this.failureOf(new Refused([{ path, held, accepted }], status), request);
+    if (status === 413) return refuse('file', 'more than it may', 'at most 5242880 bytes (5 MB), 65536 for anything but a piece');
+    if (error.message.startsWith('Failed to decode')) return refuse('address', request.url.slice(0, 60), 'a well-formed address');
+    if (status === 400 || status === 415) return refuse('body', 'something unreadable', 'whole JSON in UTF-8');
+    return { status, body: { says: status === 404 ? 'There is nothing at this address.' : error.message } };
+  }
+}

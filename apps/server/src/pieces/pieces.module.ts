@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { RunsModule } from '../runs/runs.module.js';
+import { PiecesController } from './pieces.controller.js';
+import { PiecesService } from './pieces.service.js';
+
+@Module({ imports: [RunsModule], controllers: [PiecesController], providers: [PiecesService], exports: [PiecesService] })
+export class PiecesModule {}

@@ -1,0 +1,69 @@
+import { ROLES, type Role } from '@pale-glint/core';
+import { ApiProperty } from '@nestjs/swagger';
+import { Type } from 'class-transformer';
+import { IsIn, IsInt, IsISO8601, IsNumber, IsString, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+
+const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
+const ID_SAYS = 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -';
+const between = (low: number, high: number) => ({ message: `a number from ${low} to ${high}` });
+const FINITE = { allowNaN: false, allowInfinity: false };
+
+/** Which step of the painting order. */
+export class StepRef {
+  @ApiProperty({ description: 'part id' })
+  @Matches(ID, { message: ID_SAYS })
+  part!: string;
+
+  @ApiProperty({ description: 'ladder step id, or the role where a step has none' })
+  @Matches(ID, { message: ID_SAYS })
+  step!: string;
+
+  @ApiProperty({ enum: ROLES })
+  @IsIn(ROLES, { message: `one of ${ROLES.join(', ')}` })
+  role!: Role;
+
+  @ApiProperty({ minimum: 1, maximum: 500 })
+  @Type(() => Number)
+  @IsInt({ message: 'a whole number from 1 to 500' })
+  @Min(1, { message: 'a whole number from 1 to 500' })
+  @Max(500, { message: 'a whole number from 1 to 500' })
+  copy!: number;
+}
+
+/** What was really done. */
+export class DidDto {
+  @ApiProperty()
+  @IsString({ message: 'text of at most 200 characters' })
+  @MaxLength(200, { message: 'text of at most 200 characters' })
+  mix!: string;
+
+  @ApiProperty()
+  @IsNumber(FINITE, between(0, 50))
+  @Min(0, between(0, 50))
+  @Max(50, between(0, 50))
+  coats!: number;
+
+  @ApiProperty()
+  @IsNumber(FINITE, between(0, 1))
+  @Min(0, between(0, 1))
+  @Max(1, between(0, 1))
+  coverShare!: number;
+
+  @ApiProperty()
+  @IsNumber(FINITE, between(0, 10000))
+  @Min(0, between(0, 10000))
+  @Max(10000, between(0, 10000))
+  minutes!: number;
+}
+
+export class TickDto extends StepRef {
+  @ApiProperty({ description: 'UTC' })
+  @IsISO8601({ strict: true }, { message: 'a UTC time such as 2026-11-23T19:30:00Z' })
+  @Matches(/Z$/, { message: 'a UTC time such as 2026-11-23T19:30:00Z' })
+  doneAt!: string;
+
+  @ApiProperty({ type: DidDto })
+  @ValidateNested()
+  @Type(() => DidDto)
+  did!: DidDto;
+}

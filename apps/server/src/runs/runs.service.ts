@@ -1,0 +1,57 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { Tick } from '@pale-glint/core';
+import { and, eq } from 'drizzle-orm';
+import { DB } from '../database/database.module.js';
+import type { Database } from '../database/open.js';
+import { pieces, ticks } from '../database/schema.js';
+import { Missing } from '../http/refusals.js';
+import type { StepRef, TickDto } from './runs.dto.js';
+
+const rowOf = (pieceId: string, { part, step, role, copy, doneAt, did }: Tick) => ({ pieceId, part, step, role, copy, doneAt, did: JSON.stringify(did) });
+
+/** Which steps of a piece have been painted, with what was done. */
+@Injectable()
+export class RunsService {
+  constructor(@Inject(DB) private readonly db: Database) {}
+
+  async ticks(pieceId: string): Promise<Tick[]> {
+    const rows = await this.db.select().from(ticks).where(eq(ticks.pieceId, pieceId)).orderBy(ticks.doneAt, ticks.part, ticks.step, ticks.role, ticks.copy);
+    return rows.map(({ part, step, role, copy, doneAt, did }) => ({ part, step, role: role as Tick['role'], copy, doneAt, did: JSON.parse(did) as Tick['did'] }));
+  }
+
+  /** The ticks of a piece that must exist. */
+  async run(pieceId: string): Promise<{ ticks: Tick[] }> {
+    await this.needPiece(pieceId);
+    return { ticks: await this.ticks(pieceId) };
+  }
+
+  async tick(pieceId: string, tick: TickDto): Promise<{ ticks: Tick[] }> {
+    await this.needPiece(pieceId);
+    const row = rowOf(pieceId, tick);
+    await this.db
+      .insert(ticks)
+      .values(row)
+      .onConflictDoUpdate({ target: [ticks.pieceId, ticks.part, ticks.step, ticks.role, ticks.copy], set: row });
+    return { ticks: await this.ticks(pieceId) };
+  }
+
+  async untick(pieceId: string, s: StepRef): Promise<{ ticks: Tick[] }> {
+    await this.needPiece(pieceId);
+    await this.db.delete(ticks).where(and(eq(ticks.pieceId, pieceId), eq(ticks.part, s.part), eq(ticks.step, s.step), eq(ticks.role, s.role), eq(ticks.copy, s.copy)));
+    return { ticks: await this.ticks(pieceId) };
+  }
+
+  /** All ticks of a piece at once, within the caller's transaction. */
+  async replace(db: Database, pieceId: string, all: readonly Tick[]): Promise<void> {
+    await db.delete(ticks).where(eq(ticks.pieceId, pieceId));
+    const CHUNK = 500;
+    for (let i = 0; i < all.length; i += CHUNK) {
+      await db.insert(ticks).values(all.slice(i, i + CHUNK).map((t) => rowOf(pieceId, t))).onConflictDoNothing();
+    }
+  }
+
+  private async needPiece(id: string): Promise<void> {
+    const [piece] = await this.db.select({ id: pieces.id }).from(pieces).where(eq(pieces.id, id));
+    if (!piece) throw new Missing('piece', id);
+  }
+}

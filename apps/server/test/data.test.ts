@@ -1,0 +1,128 @@
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { lockKeepersArm, writePiece } from '@pale-glint/core';
+import { FolderInUse, lockFolder } from '../src/database/lock.js';
+import { startServer } from './support.js';
+
+const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 5);
+const folders: string[] = [];
+const folder = () => {
+  const f = mkdtempSync(join(tmpdir(), 'glint-data-'));
+  folders.push(f);
+  return f;
+};
+afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })));
+
+/** A server in a process of its own; answers with its address once it is ready. */
+function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
+  const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  return new Promise((resolve, reject) => {
+    let out = '';
+    child.stdout!.on('data', (d: Buffer) => {
+      out += d.toString();
+      const found = /http:\/\/\S+/.exec(out);
+      if (found) resolve({ child, address: found[0] });
+    });
+    child.stderr!.on('data', (d: Buffer) => (out += d.toString()));
+    child.on('exit', () => reject(new Error(out)));
+  });
+}
+const ended = (child: ChildProcess) => new Promise<void>((resolve) => child.on('exit', () => resolve()));
+
+describe('the data folder', () => {
+  test('keeps pieces, ticks and a removed demo over a restart', async () => {
+    const f = folder();
+    let server = await startServer(f);
+    await server.http.post('/api/pieces').type('application/json').send(writePiece({ ...lockKeepersArm, id: 'kept', name: 'Kept' })).expect(201);
+    await server.http.delete('/api/pieces/lock-keepers-arm').expect(204);
+    await server.close(true);
+    server = await startServer(f);
+    const { body } = await server.http.get('/api/pieces');
+    expect(body.map((p: { id: string }) => p.id)).toEqual(['kept']);
+    await server.close();
+  });
+
+  test('serves one server at a time', async () => {
+    const f = folder();
+    const server = await startServer(f);
+    await expect(startServer(f)).rejects.toThrow(FolderInUse);
+    await server.close(true);
+    await (await startServer(f)).close();
+  });
+
+  test('is taken over from a dead process, a reused pid and a broken lock, not from a living one', () => {
+    const f = folder();
+    const path = join(f, 'lock');
+    for (const left of ['{"pid":4194300,"started":"1"}', `{"pid":${process.pid},"started":"1"}`, '', '{"pid"']) {
+      writeFileSync(path, left);
+      lockFolder(f)();
+      expect(existsSync(path)).toBe(false);
+    }
+    const free = lockFolder(f);
+    expect(() => lockFolder(f)).toThrow(/in use by process/);
+    free();
+  });
+
+  test('begins anew where the first load was cut short', async () => {
+    const f = folder();
+    mkdirSync(join(f, 'db'));
+    writeFileSync(join(f, 'db', 'PG_VERSION'), 'broken off');
+    writeFileSync(join(f, 'first-load'), '');
+    const server = await startServer(f);
+    await server.http.get('/api/pieces/lock-keepers-arm').expect(200);
+    expect(existsSync(join(f, 'first-load'))).toBe(false);
+    await server.close();
+  });
+});
+
+test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write is there`, async () => {
+  const f = folder();
+  let acknowledged = 0;
+  let next = 1;
+  for (let round = 0; round < KILLS; round++) {
+    const { child, address } = await spawnServer(f);
+    const { version, piece } = (await (await fetch(`${address}/api/pieces/lock-keepers-arm`)).json()) as { version: number; piece: { copies: number } };
+    // What was acknowledged before the kill is there, and nothing older came back.
+    expect(piece.copies).toBeGreaterThanOrEqual(acknowledged);
+    expect(piece.copies).toBeLessThan(Math.max(2, next));
+    let at = version;
+    const stop = Date.now() + 400 + round * 130;
+    setTimeout(() => child.kill('SIGKILL'), stop - Date.now());
+    try {
+      for (;;) {
+        const copies = Math.min(500, next++);
+        const answer = await fetch(`${address}/api/pieces/lock-keepers-arm?version=${at}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: writePiece({ ...lockKeepersArm, copies }) });
+        expect(answer.status).toBe(200);
+        at = ((await answer.json()) as { version: number }).version;
+        acknowledged = copies;
+      }
+    } catch (error) {
+      // The connection broke: the kill. (Compared by name, since fetch throws from another realm here.)
+      if ((error as Error).name !== 'TypeError') throw error;
+    }
+    if (child.exitCode === null && child.signalCode === null) await ended(child);
+  }
+  expect(acknowledged).toBeGreaterThan(KILLS);
+  const server = await startServer(f);
+  const { body } = await server.http.get('/api/pieces/lock-keepers-arm');
+  expect(body.piece.copies).toBeGreaterThanOrEqual(acknowledged);
+  expect(readFileSync(join(f, 'lock'), 'utf8')).toContain(String(process.pid));
+  await server.close();
+});
+
+test('a kill during the first load leaves a folder that starts', async () => {
+  const f = folder();
+  const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0' }, stdio: 'ignore' });
+  for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++) await new Promise((r) => setTimeout(r, 10));
+  await new Promise((r) => setTimeout(r, 60));
+  child.kill('SIGKILL');
+  await ended(child);
+  const server = await startServer(f);
+  await server.http.get('/api/pieces/lock-keepers-arm').expect(200);
+  await server.close();
+});

@@ -1,0 +1,31 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import supertest from 'supertest';
+import { createApp } from '../src/app.js';
+import type { Config } from '../src/config.js';
+
+export interface TestServer {
+  readonly app: NestExpressApplication;
+  readonly folder: string;
+  readonly http: ReturnType<typeof supertest>;
+  /** Closes the server; `keep` leaves its data for another. */
+  close(keep?: boolean): Promise<void>;
+}
+
+/** The real server on a real database in a folder of its own. */
+export async function startServer(folder = mkdtempSync(join(tmpdir(), 'glint-server-'))): Promise<TestServer> {
+  const config: Config = { host: '127.0.0.1', port: 0, dataFolder: folder, moreHosts: [], databaseUrl: null, webFolder: join(folder, 'no-pages') };
+  const app = await createApp(config, true);
+  await app.listen(0, '127.0.0.1');
+  return {
+    app,
+    folder,
+    http: supertest(app.getHttpServer()),
+    async close(keep = false) {
+      await app.close();
+      if (!keep) rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
