@@ -1,0 +1,48 @@
+import type { Problem } from '@pale-glint/core';
+
+/** The server refused: what it says, and the problems it found. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: { says?: string; problems?: Problem[]; version?: number; exists?: string },
+  ) {
+    super(body.says ?? `The server answered ${status}.`);
+    this.name = 'Refusal';
+  }
+}
+
+/** The server could not be reached. The request may be tried again. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server cannot be reached.');
+    this.name = 'Unreachable';
+  }
+}
+
+const LONGEST_WAIT_MS = 15000;
+
+/** Asks the server; answers with its JSON. Throws Refusal or Unreachable, nothing else. */
+export async function ask<T>(method: string, address: string, body?: string): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(address, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body,
+      signal: AbortSignal.timeout(LONGEST_WAIT_MS),
+    });
+  } catch {
+    throw new Unreachable();
+  }
+  // A stopped server behind a proxy answers like this.
+  if (response.status === 502 || response.status === 503 || response.status === 504) throw new Unreachable();
+  const text = await response.text();
+  let json: unknown = null;
+  try {
+    json = text ? JSON.parse(text) : null;
+  } catch {
+    if (response.ok) throw new Unreachable();
+  }
+  if (!response.ok) throw new Refusal(response.status, (json ?? {}) as Refusal['body']);
+  return json as T;
+}

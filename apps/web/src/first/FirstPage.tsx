@@ -1,0 +1,174 @@
+import type { Piece } from '@pale-glint/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { Refusal } from '../api/http.js';
+import { api, keys, type IfExists, type PieceLine } from '../api/pieces.js';
+import { Button } from '../ui/Button.js';
+import { Dialog } from '../ui/Dialog.js';
+import { Failing, Loading, ProblemList } from '../ui/states.js';
+import { Thumb } from '../ui/Thumb.js';
+
+const dayOf = (iso: string) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
+
+function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
+  const query = useQuery({ queryKey: [...keys.pieces, line.id, line.version], queryFn: () => api.piece(line.id), staleTime: Infinity });
+  const client = useQueryClient();
+  const [asking, setAsking] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
+  const piece: Piece | undefined = query.data?.piece;
+  const [w, h] = large ? [560, 420] : [272, 204];
+  return (
+    <article className="group relative w-fit bg-g50" style={{ width: w }}>
+      <Link to={`/pieces/${line.id}/glint`} className="block">
+        {piece && piece.parts.length > 0 ? <Thumb piece={piece} width={w} height={h} /> : <div className="bg-g50" style={{ width: w, height: h }} />}
+        <span className="flex items-baseline justify-between gap-3 bg-g10 px-4 py-2.5 text-g98">
+          <span className="truncate font-semibold">{line.name}</span>
+          <span className="narrow shrink-0 text-label text-g82">
+            {line.parts} {line.parts === 1 ? 'part' : 'parts'}
+          </span>
+        </span>
+      </Link>
+      <p className="flex items-baseline justify-between bg-g96 px-4 py-1.5 text-label text-g28">
+        {dayOf(line.updatedAt)}
+        <button type="button" onClick={() => setAsking(true)} className="underline decoration-g72 underline-offset-2 hover:decoration-g05" aria-label={`Remove ${line.name}`}>
+          Remove
+        </button>
+      </p>
+      <Dialog open={asking} onClose={() => setAsking(false)} title={`Remove "${line.name}"?`}>
+        <p>The piece and what is ticked on it go for good. A piece file kept elsewhere brings it back.</p>
+        {failed && <p role="alert">{failed}</p>}
+        <div className="flex justify-end gap-2">
+          <Button look="plain" onClick={() => setAsking(false)}>
+            Keep it
+          </Button>
+          <Button
+            onClick={() =>
+              api.remove(line.id).then(
+                () => {
+                  setAsking(false);
+                  void client.invalidateQueries({ queryKey: keys.pieces });
+                },
+                (e: Error) => setFailed(e.message),
+              )
+            }
+          >
+            Remove
+          </Button>
+        </div>
+      </Dialog>
+    </article>
+  );
+}
+
+const MOST_BYTES = 5 * 1024 * 1024;
+
+/** Brings a piece file in; asks where its id is already here, and lists what is wrong with a refused one. */
+function BringIn() {
+  const input = useRef<HTMLInputElement>(null);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [text, setText] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [refused, setRefused] = useState<Error | null>(null);
+
+  const add = async (body: string, ifExists: IfExists) => {
+    try {
+      const saved = await api.add(body, ifExists);
+      setAsked(null);
+      await client.invalidateQueries({ queryKey: keys.pieces });
+      await navigate(`/pieces/${saved.id}/glint`);
+    } catch (error) {
+      if (error instanceof Refusal && error.status === 409 && error.body.exists) {
+        setText(body);
+        setAsked(error.message);
+      } else {
+        setAsked(null);
+        setRefused(error as Error);
+      }
+    }
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > MOST_BYTES) {
+      setRefused(new Refusal(413, { says: 'The file is too large.', problems: [{ path: 'file', held: `${file.size} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` }] }));
+      return;
+    }
+    await add(await file.text(), 'refuse');
+  };
+
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Piece file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          void take(file);
+        }}
+      />
+      <Button look="dark" onClick={() => input.current?.click()}>
+        Bring in a piece file
+      </Button>
+      <Dialog open={asked !== null} onClose={() => setAsked(null)} title="This piece is already here">
+        <p>{asked}</p>
+        <div className="flex justify-end gap-2">
+          <Button look="plain" onClick={() => setAsked(null)}>
+            Leave it
+          </Button>
+          <Button look="plain" onClick={() => void add(text!, 'replace')}>
+            Replace it
+          </Button>
+          <Button onClick={() => void add(text!, 'copy')}>Keep both</Button>
+        </div>
+      </Dialog>
+      <Dialog open={refused !== null} onClose={() => setRefused(null)} title="The file was not accepted">
+        <p>{refused?.message} Nothing was stored.</p>
+        {refused instanceof Refusal && refused.body.problems && <ProblemList problems={refused.body.problems} />}
+        <div className="flex justify-end">
+          <Button onClick={() => setRefused(null)}>Close</Button>
+        </div>
+      </Dialog>
+    </>
+  );
+}
+
+/** The pieces, and the quick door to a single part. */
+export function FirstPage() {
+  const query = useQuery({ queryKey: keys.pieces, queryFn: api.pieces });
+  return (
+    <div className="flex h-full flex-col bg-g28">
+      <header className="flex items-end gap-6 bg-g05 px-8 pt-6 pb-5 text-g98">
+        <div className="mr-auto">
+          <h1 className="wide text-3xl font-extrabold tracking-tight">Pale Glint</h1>
+          <p className="text-g82">Where the light falls on your metal, what to mix for it, and in which order.</p>
+        </div>
+        <BringIn />
+        <Link to="/one-part" className="inline-flex min-h-9 items-center rounded-sm bg-g98 px-4 font-semibold text-g05 hover:bg-g88">
+          Just one part
+        </Link>
+      </header>
+      <main className="min-h-0 flex-1 overflow-y-auto p-8">
+        {query.isPending && <Loading what="your pieces" />}
+        {query.isError && (
+          <div className="bg-g96">
+            <Failing what="Your pieces could not be listed" error={query.error} again={() => void query.refetch()} />
+          </div>
+        )}
+        {query.data?.length === 0 && (
+          <p className="max-w-md bg-g96 p-6">No pieces yet. Begin with just one part, a blade or a knee, or bring in a piece file.</p>
+        )}
+        <div className="flex flex-wrap items-start gap-6">
+          {query.data?.map((line, i) => (
+            <PieceCard key={line.id} line={line} large={i === 0} />
+          ))}
+        </div>
+      </main>
+    </div>
+  );
+}

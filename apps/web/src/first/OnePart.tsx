@@ -1,0 +1,126 @@
+import { FORM_KINDS, forms, newPart, newPiece, writePiece, type FormKind, type Part } from '@pale-glint/core';
+import { useState, useSyncExternalStore } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api } from '../api/pieces.js';
+import { MapStage } from '../map/MapStage.js';
+import { FinishFields, SizeFields } from '../map/PartForm.js';
+import { useSheets } from '../map/useSheets.js';
+import { OrderList } from '../stations/order/OrderList.js';
+import { useOrder } from '../stations/useOrder.js';
+import { PieceStore } from '../store/pieceStore.js';
+import { Button } from '../ui/Button.js';
+import { Thumb } from '../ui/Thumb.js';
+import { ViewSwitch } from '../ui/ViewSwitch.js';
+import type { AfterLayer, MapView } from '../workers/protocol.js';
+
+const pieceOf = (kind: FormKind) => newPiece('one-part', forms[kind].label, [newPart('part', forms[kind].defaults)]);
+/** One small piece a form, for the tiles; made once. */
+const TILES = FORM_KINDS.map((kind) => ({ kind, piece: pieceOf(kind) }));
+
+/** This piece lives in the page until the painter keeps it. */
+const looseWorld = {
+  save: () => new Promise<never>(() => undefined),
+  keep: () => undefined,
+  after: () => () => undefined,
+};
+
+/** The quick door: a form, its size, the light; the map and the painting order at once. */
+export function OnePart() {
+  const [store] = useState(() => new PieceStore(pieceOf('blade'), 1, looseWorld));
+  const { piece } = useSyncExternalStore(store.subscribe, store.get);
+  const sheets = useSheets(piece);
+  const order = useOrder(piece, sheets);
+  const [view, setView] = useState<MapView>('painted');
+  const [after, setAfter] = useState<AfterLayer | null>(null);
+  const [note, setNote] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const part = piece.parts[0];
+  const change = (recipe: (p: Part) => void, gesture: string) => store.change((d) => recipe(d.parts[0]), gesture);
+
+  const keep = async () => {
+    setNote('Keeping it');
+    try {
+      const saved = await api.add(writePiece({ ...piece, id: `part-${Date.now().toString(36)}`, name: part.name }), 'copy');
+      await navigate(`/pieces/${saved.id}/glint`);
+    } catch (error) {
+      setNote(`Not kept: ${error instanceof Error ? error.message : String(error)} It is still here; try again.`);
+    }
+  };
+
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-14 shrink-0 items-center gap-4 bg-g05 px-4 text-g98">
+        <Link to="/" className="wide w-48 font-bold">
+          Pale Glint
+        </Link>
+        <h1 className="mr-auto font-semibold">Just one part</h1>
+        {note && (
+          <p role="status" className="text-label">
+            {note}
+          </p>
+        )}
+        <Button look="plain" onClick={() => void keep()}>
+          Keep it as a piece
+        </Button>
+      </header>
+      <main className="flex min-h-0 flex-1">
+        <section aria-label="What it is" className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4">
+          <h2 className="text-label text-g28">What form is it?</h2>
+          <div className="grid grid-cols-3 gap-2">
+            {TILES.map(({ kind, piece: tile }) => (
+              <button
+                key={kind}
+                type="button"
+                aria-pressed={part.form.kind === kind}
+                title={forms[kind].serves}
+                onClick={() => {
+                  setAfter(null);
+                  store.change((d) => {
+                    d.parts[0].form = forms[kind].defaults;
+                    d.parts[0].name = forms[kind].label;
+                  });
+                }}
+                className="aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 p-1 text-left"
+              >
+                <Thumb piece={tile} width={80} height={72} />
+                <span className="narrow block pt-0.5 text-label leading-tight">{forms[kind].label.replace(' with a ridge', '')}</span>
+              </button>
+            ))}
+          </div>
+          <section aria-label="Size and finish">
+            <SizeFields key={part.form.kind} part={part} change={change} end={() => store.endGesture()} />
+            <FinishFields part={part} piece={piece} change={change} />
+          </section>
+        </section>
+        <MapStage
+          piece={piece}
+          view={view}
+          after={after}
+          sheets={sheets}
+          selected={view === 'zones' ? part.id : null}
+          closeUp={null}
+          onLight={(clock, height) =>
+            store.change((d) => {
+              d.rig.keyClockHours = clock;
+              d.rig.keyHeightDeg = height;
+            }, 'light')
+          }
+          onLightEnd={() => store.endGesture()}
+        >
+          <div className="absolute top-4 left-5">
+            <ViewSwitch value={view} onChange={setView} />
+          </div>
+        </MapStage>
+        <section aria-label="Painting order" className="w-104 shrink-0 overflow-y-auto bg-g82">
+          {order.length === 0 ? (
+            <p role="status" className="p-4 text-g28">
+              Working out the order.
+            </p>
+          ) : (
+            <OrderList order={order} parts={piece.parts} after={after} onLook={setAfter} />
+          )}
+        </section>
+      </main>
+    </div>
+  );
+}

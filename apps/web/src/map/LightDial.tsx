@@ -1,0 +1,88 @@
+import { clamp, clockOf, clockText, deg, rad } from '@pale-glint/core';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+
+interface LightDialProps {
+  readonly clockHours: number;
+  readonly heightDeg: number;
+  readonly size?: number;
+  readonly onChange: (clockHours: number, heightDeg: number) => void;
+  readonly onEnd: () => void;
+}
+
+const R = 50;
+const HOURS = Array.from({ length: 12 }, (_, i) => i);
+/** Keyboard: five minutes round the clock, one degree of height. */
+const CLOCK_STEP = 5 / 60;
+
+/**
+ * The main light, held by its handle. Seen from the front: at the rim it comes from the side, in the middle from the
+ * eye; above the middle it is the upper half of the clock.
+ */
+export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }: LightDialProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  const reach = Math.cos(rad(heightDeg)) * R;
+  const angle = rad(30 * clockHours);
+  const [hx, hy] = [Math.sin(angle) * reach, -Math.cos(angle) * reach];
+
+  const move = (e: PointerEvent) => {
+    const box = svg.current!.getBoundingClientRect();
+    const unit = 128 / box.width;
+    const x = (e.clientX - box.left) * unit - 64;
+    const y = -((e.clientY - box.top) * unit - 64);
+    const r = Math.min(1, Math.hypot(x, y) / R);
+    const hours = Math.round(clockOf(x, y) * 60) / 60;
+    onChange(r < 0.02 ? clockHours : hours >= 12 ? 0 : hours, clamp(Math.round(deg(Math.acos(r))), 0, 90));
+  };
+  const key = (e: KeyboardEvent) => {
+    const by = e.shiftKey ? 6 : 1;
+    const turn = { ArrowLeft: -CLOCK_STEP, ArrowRight: CLOCK_STEP }[e.key];
+    const lift = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+    if (turn === undefined && lift === undefined) return;
+    e.preventDefault();
+    const hours = Math.round((((clockHours + (turn ?? 0) * by) % 12) + 12) % 12 * 720) / 720;
+    onChange(hours >= 12 ? 0 : hours, clamp(heightDeg + (lift ?? 0) * by, 0, 90));
+  };
+
+  return (
+    <div className="pointer-events-none select-none text-center">
+      <svg
+        ref={svg}
+        viewBox="-64 -64 128 128"
+        width={size}
+        height={size}
+        className="pointer-events-auto touch-none rounded-full"
+        tabIndex={0}
+        role="slider"
+        aria-label="Main light"
+        aria-valuemin={0}
+        aria-valuemax={12}
+        aria-valuenow={Number(clockHours.toFixed(2))}
+        aria-valuetext={`${clockText(clockHours)}, ${Math.round(heightDeg)} degrees high`}
+        onKeyDown={key}
+        onKeyUp={onEnd}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          move(e);
+        }}
+        onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && move(e)}
+        onPointerUp={onEnd}
+      >
+        <circle r="61" className="fill-g38/80" />
+        {HOURS.map((h) => (
+          <line key={h} x1="0" y1="-60" x2="0" y2={h % 3 === 0 ? -54 : -57} transform={`rotate(${h * 30})`} className="stroke-g88" strokeWidth={h % 3 === 0 ? 2 : 1} />
+        ))}
+        <circle r={R} className="fill-g28" />
+        <circle r={R * Math.cos(rad(30))} className="fill-none stroke-g38" />
+        <circle r={R * Math.cos(rad(60))} className="fill-none stroke-g38" />
+        <line x1={hx} y1={hy} x2="0" y2="0" className="stroke-lamp" strokeWidth="1.5" />
+        <circle r="2.5" className="fill-g88" />
+        <circle cx={hx} cy={hy} r="9" className="fill-lamp" data-testid="light-handle" />
+      </svg>
+      <p className="text-label font-medium text-g05">
+        Main light {clockText(clockHours)}
+        <br />
+        {Math.round(heightDeg)}° toward you
+      </p>
+    </div>
+  );
+}

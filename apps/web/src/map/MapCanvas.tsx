@@ -1,0 +1,99 @@
+import type { Picture, Piece } from '@pale-glint/core';
+import { useEffect, useRef, useState } from 'react';
+import { mapDesk } from '../workers/mapClient.js';
+import type { AfterLayer, MapView } from '../workers/protocol.js';
+import { noteTiming } from './timings.js';
+
+interface PaintedPart {
+  readonly bitmap: ImageBitmap;
+  readonly picture: Picture;
+  readonly column: number;
+  readonly row: number;
+}
+
+interface MapCanvasProps {
+  readonly piece: Piece;
+  readonly picture: Picture;
+  readonly view: MapView;
+  readonly after: AfterLayer | null;
+  readonly label: string;
+}
+
+function draw(canvas: HTMLCanvasElement, picture: Picture, order: readonly string[], painted: ReadonlyMap<string, PaintedPart>): void {
+  if (canvas.width !== picture.width) canvas.width = picture.width;
+  if (canvas.height !== picture.height) canvas.height = picture.height;
+  const context = canvas.getContext('2d')!;
+  context.clearRect(0, 0, canvas.width, canvas.height);
+  for (const id of order) {
+    const p = painted.get(id);
+    if (!p) continue;
+    // A part painted for another picture is shown scaled until its own arrives.
+    const k = picture.pxPerMm / p.picture.pxPerMm;
+    const x = (p.picture.leftMm + p.column / p.picture.pxPerMm - picture.leftMm) * picture.pxPerMm;
+    const y = (picture.topMm - p.picture.topMm + p.row / p.picture.pxPerMm) * picture.pxPerMm;
+    context.drawImage(p.bitmap, Math.round(x), Math.round(y), p.bitmap.width * k, p.bitmap.height * k);
+  }
+}
+
+/** The computed picture. Each part is painted by the worker as it comes; the page only lays them over each other. */
+export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const painted = useRef(new Map<string, PaintedPart>());
+  const [failed, setFailed] = useState<string | null>(null);
+  const role = after?.role;
+  const step = after?.step;
+
+  useEffect(() => {
+    const order = piece.parts.map((p) => p.id);
+    for (const [id, p] of painted.current)
+      if (!order.includes(id)) {
+        p.bitmap.close();
+        painted.current.delete(id);
+      }
+    let frame = 0;
+    const redraw = () => {
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(() => canvas.current && draw(canvas.current, picture, order, painted.current));
+    };
+    const mine = mapDesk.ask({ piece, picture, view, after: role && step ? { role, step } : null });
+    if (canvas.current) canvas.current.dataset['settled'] = 'no';
+    const stop = mapDesk.listen((news) => {
+      if (news.kind === 'failed') {
+        setFailed(news.says);
+        return;
+      }
+      if (!('generation' in news) || news.generation !== mine) {
+        if (news.kind === 'part') news.bitmap.close();
+        return;
+      }
+      if (news.kind === 'part') {
+        painted.current.get(news.part)?.bitmap.close();
+        painted.current.set(news.part, news);
+        noteTiming(news.part, news.ms);
+        redraw();
+      } else if (news.kind === 'gone') {
+        painted.current.delete(news.part);
+        redraw();
+      } else if (news.kind === 'mapDone') {
+        setFailed(null);
+        if (canvas.current) canvas.current.dataset['settled'] = 'yes';
+      }
+    });
+    redraw();
+    return () => {
+      stop();
+      cancelAnimationFrame(frame);
+    };
+  }, [piece, picture, view, role, step]);
+
+  return (
+    <>
+      <canvas ref={canvas} role="img" aria-label={label} data-testid="map" className="absolute inset-0 size-full" />
+      {failed && (
+        <p role="alert" className="absolute inset-x-8 bottom-8 rounded-sm bg-g05 p-3 text-g98">
+          The map could not be computed: {failed}. Undo the last change, or reload the page; nothing saved is lost.
+        </p>
+      )}
+    </>
+  );
+}

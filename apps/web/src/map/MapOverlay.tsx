@@ -1,0 +1,135 @@
+import { boundsOf, inside, linePath, modelOf, regionPath, type Part, type Picture, type Piece, type Point, type Region } from '@pale-glint/core';
+import { useMemo } from 'react';
+import type { MapView, SheetNews } from '../workers/protocol.js';
+
+interface MapOverlayProps {
+  readonly piece: Piece;
+  readonly picture: Picture;
+  readonly view: MapView;
+  readonly selected: string | null;
+  readonly byPart: ReadonlyMap<string, SheetNews>;
+}
+
+const transformOf = ({ place }: Part) => `translate(${place.xMm} ${-place.yMm}) rotate(${-place.rollDeg})`;
+const TRIES = 20;
+
+/** A place well inside a zone for its number: of a lattice over it, the one farthest from any border. */
+function numberPlace(cover: Region, above: Region): Point | null {
+  const outline = cover[0];
+  if (!outline) return null;
+  const b = boundsOf(cover);
+  let best: Point | null = null;
+  let bestGap = 0;
+  const points = [...cover, ...above].flat();
+  for (let i = 1; i < TRIES; i++)
+    for (let k = 1; k < TRIES; k++) {
+      const x = b.left + ((b.right - b.left) * i) / TRIES;
+      const y = b.bottom + ((b.top - b.bottom) * k) / TRIES;
+      if (!inside(cover, x, y) || inside(above, x, y)) continue;
+      let gap = Infinity;
+      for (const [px, py] of points) gap = Math.min(gap, (px - x) ** 2 + (py - y) ** 2);
+      if (gap > bestGap) {
+        bestGap = gap;
+        best = [x, y];
+      }
+    }
+  return best;
+}
+
+function ZoneBorders({ news, px }: { news: SheetNews; px: number }) {
+  return (
+    <>
+      {news.sheet.zones.borders.map((b) => (
+        <g key={b.below} fill="none">
+          {b.soft.map((line, i) => (
+            <path key={`s${i}`} d={linePath(line)} stroke="url(#soft)" strokeWidth={Math.min(2, b.blendMm)} strokeLinecap="butt" opacity={0.75} />
+          ))}
+          {b.hard.map((line, i) => (
+            <path key={`h${i}`} d={linePath(line)} className="stroke-g05" strokeWidth={1.6 / px} strokeLinejoin="round" />
+          ))}
+        </g>
+      ))}
+    </>
+  );
+}
+
+function ZoneNumbers({ news, px, roll }: { news: SheetNews; px: number; roll: number }) {
+  const places = useMemo(() => {
+    const { zones } = news.sheet.zones;
+    return zones.map((z, k) => (z.ownShare > 0.004 ? numberPlace(z.cover, zones[k + 1]?.cover ?? []) : null));
+  }, [news]);
+  return (
+    <>
+      {places.map(
+        (at, k) =>
+          at && (
+            <g key={k} transform={`translate(${at[0]} ${-at[1]}) rotate(${roll}) scale(${1 / px})`}>
+              <circle r="8.5" className="fill-g98 stroke-g05" strokeWidth="1" />
+              <text textAnchor="middle" y="4.3" fontSize="12" fontWeight="700" className="fill-g05">
+                {k + 1}
+              </text>
+            </g>
+          ),
+      )}
+    </>
+  );
+}
+
+/** The path of the brightest dots over the piece: shown, not enforced. */
+function LightPath({ piece, byPart, px }: { piece: Piece; byPart: ReadonlyMap<string, SheetNews>; px: number }) {
+  const dots = piece.parts.flatMap((part) => {
+    const g = byPart.get(part.id)?.glints[0];
+    if (!g) return [];
+    const a = (part.place.rollDeg * Math.PI) / 180;
+    const [c, s] = [Math.cos(a), Math.sin(a)];
+    return [[part.place.xMm + g.at[0] * c - g.at[1] * s, part.place.yMm + g.at[0] * s + g.at[1] * c] as const];
+  });
+  const path = [...dots].sort((p, q) => q[1] - p[1]);
+  return path.length > 1 ? <path d={linePath(path)} fill="none" className="stroke-g98" strokeWidth={1.4 / px} strokeDasharray={`${1.5 / px} ${5 / px}`} strokeLinecap="round" /> : null;
+}
+
+/** What is drawn over the computed picture: the chosen part's outline, borders and numbers, the light path. */
+export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverlayProps) {
+  const [w, h] = [picture.width / picture.pxPerMm, picture.height / picture.pxPerMm];
+  const scale = Math.min(2, window.devicePixelRatio || 1);
+  const px = picture.pxPerMm / scale;
+  const part = piece.parts.find((p) => p.id === selected);
+  return (
+    <svg viewBox={`${picture.leftMm} ${-picture.topMm} ${w} ${h}`} className="pointer-events-none absolute inset-0 size-full" aria-hidden>
+      <defs>
+        <pattern id="soft" width={6 / px} height={6 / px} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width={1.4 / px} height={6 / px} className="fill-g98" />
+        </pattern>
+      </defs>
+      {view === 'zones' &&
+        piece.parts.map((p) => {
+          const news = byPart.get(p.id);
+          return (
+            news && (
+              <g key={p.id} transform={transformOf(p)}>
+                <ZoneBorders news={news} px={px} />
+              </g>
+            )
+          );
+        })}
+      {view === 'lines' && <LightPath piece={piece} byPart={byPart} px={px} />}
+      {part && (
+        <g transform={transformOf(part)}>
+          <path d={regionPath(modelOf(part.form).rings)} fill="none" className="stroke-g05" strokeWidth={3 / px} opacity={0.55} />
+          <path d={regionPath(modelOf(part.form).rings)} fill="none" className="stroke-g98" strokeWidth={1.2 / px} />
+          {view === 'zones' && byPart.get(part.id) && <ZoneNumbers news={byPart.get(part.id)!} px={px} roll={part.place.rollDeg} />}
+        </g>
+      )}
+    </svg>
+  );
+}
+
+/** The nearest part to the eye at a place of the piece, in mm. */
+export function partAt(piece: Piece, x: number, y: number): Part | null {
+  for (const part of [...piece.parts].reverse()) {
+    const a = (-part.place.rollDeg * Math.PI) / 180;
+    const [dx, dy] = [x - part.place.xMm, y - part.place.yMm];
+    if (inside(modelOf(part.form).rings, dx * Math.cos(a) - dy * Math.sin(a), dx * Math.sin(a) + dy * Math.cos(a))) return part;
+  }
+  return null;
+}

@@ -1,0 +1,106 @@
+import { labToHex, paletteOf, percent, plain, polishModels, type Part, type Piece } from '@pale-glint/core';
+import { useMemo } from 'react';
+import type { SheetNews } from '../workers/protocol.js';
+
+/** Bristle widths in mm that a brush of a size lays at its finest. */
+const BRUSHES = [
+  { size: '2', mm: 0.9 },
+  { size: '1', mm: 0.7 },
+  { size: '0', mm: 0.5 },
+  { size: '00', mm: 0.35 },
+] as const;
+
+const brushFor = (mm: number) => BRUSHES.find((b) => b.mm <= mm)?.size ?? null;
+
+interface PartFiguresProps {
+  readonly piece: Piece;
+  readonly part: Part;
+  readonly news: SheetNews;
+  readonly stale: boolean;
+}
+
+/** What was measured on the map of a part: shares of every step, contrast, narrowest place. */
+export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
+  const { sheet, glints } = news;
+  const { zones } = sheet.zones;
+  const palette = useMemo(() => paletteOf(part, 99, piece), [part, piece]);
+  // The sheet may be a moment older than the piece: colours of its own number of steps.
+  const colours = useMemo(
+    () => (part.finish.kind === 'metal' ? paletteOf({ ...part, finish: { ...part.finish, steps: sheet.steps } }, 99, piece).colours : palette.colours),
+    [part, piece, sheet.steps, palette],
+  );
+  const painted = zones.filter((z) => z.openingMm > 0);
+  const narrowest = painted.length ? painted.reduce((m, z) => (z.openingMm < m.openingMm ? z : m)) : null;
+  const polish = part.finish.kind === 'metal' ? polishModels[part.finish.polish] : null;
+  const range = sheet.lightness.high - sheet.lightness.low;
+  const brush = narrowest ? brushFor(narrowest.openingMm) : null;
+
+  return (
+    <div className={`space-y-3 ${stale ? 'opacity-60' : ''}`} aria-busy={stale}>
+      <table className="w-full text-label">
+        <caption className="pb-1 text-left text-g28">
+          {polish ? 'What each step covers; the notch is what was aimed at' : 'Tones of the matte colour'}
+        </caption>
+        <tbody>
+          {zones.map((z, k) => (
+            <tr key={z.step}>
+              <th scope="row" className="w-5 text-left font-normal text-g38">
+                {z.step}
+              </th>
+              <td className="py-px">
+                <div className="relative h-3.5 bg-g88">
+                  <div className="h-full" style={{ width: `${z.coverShare * 100}%`, background: labToHex(colours[k] ?? colours[colours.length - 1]) }} />
+                  {palette.aimed.length === zones.length && <div className="absolute inset-y-[-2px] w-0.5 bg-g05" style={{ left: `calc(${(palette.aimed[k] ?? 0) * 100}% - 1px)` }} />}
+                </div>
+              </td>
+              <td className="w-12 text-right">{percent(z.coverShare)}</td>
+              <td className="w-17 text-right text-g38">{plain(z.coverMm2, z.coverMm2 < 10 ? 1 : 0)} mm²</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 text-label">
+        <dt className="text-g28">Darkest to lightest</dt>
+        <dd className="text-right font-semibold">
+          value {plain(sheet.lightness.low, 0)} to {plain(sheet.lightness.high, 0)}
+        </dd>
+        {polish && (
+          <>
+            <dt className="text-g28">Contrast, wanted {polish.rangeL}</dt>
+            <dd className="text-right font-semibold">
+              {plain(range, 0)}
+              {range < polish.rangeL ? ', too little' : ''}
+            </dd>
+          </>
+        )}
+        {narrowest && polish && (
+          <>
+            <dt className="text-g28">Narrowest, step {narrowest.step}</dt>
+            <dd className="text-right font-semibold">
+              {plain(narrowest.openingMm, 2)} mm{brush ? `, size ${brush} brush` : ', point only'}
+            </dd>
+          </>
+        )}
+        {glints.length > 0 && (
+          <>
+            <dt className="text-g28">{glints.length === 1 ? 'Glint' : `${glints.length} glints`}</dt>
+            <dd className="text-right font-semibold">{percent(sheet.glintShare)} of the part</dd>
+          </>
+        )}
+        {sheet.readsAsMetalFrom && (
+          <>
+            <dt className="text-g28">Reads as metal</dt>
+            <dd className="text-right font-semibold">
+              from step {sheet.readsAsMetalFrom} of {sheet.steps}
+            </dd>
+          </>
+        )}
+      </dl>
+      {sheet.says.map((s) => (
+        <p key={s} className="bg-g88 px-2 py-1 text-label">
+          {s[0].toUpperCase() + s.slice(1)}.
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,20 @@
+/** The last few hundred compute times of parts on the map, for the bench and for whoever looks: `window.paleGlint.timings`. */
+export interface Timing {
+  readonly part: string;
+  readonly ms: number;
+}
+
+const MOST = 2000;
+const timings: Timing[] = [];
+
+declare global {
+  interface Window {
+    paleGlint?: { timings: Timing[] };
+  }
+}
+window.paleGlint = { timings };
+
+export function noteTiming(part: string, ms: number): void {
+  timings.push({ part, ms });
+  if (timings.length > MOST) timings.splice(0, timings.length - MOST);
+}

@@ -1,0 +1,50 @@
+import { fitPicture, modelOf, placedBounds, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
+import { useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+
+/** Size of an element in CSS pixels, followed as it changes. */
+export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => {
+      const { width, height } = entry.contentRect;
+      setSize({ width: Math.round(width), height: Math.round(height) });
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [ref]);
+  return size;
+}
+
+const EMPTY: Bounds = { left: -10, right: 10, bottom: -10, top: 10 };
+
+/** What a piece, or one part of it, takes up in mm. */
+export function boundsOfPiece(piece: Piece, part: string | null): Bounds {
+  const shown = part ? piece.parts.filter((p) => p.id === part) : piece.parts;
+  return shown.length > 0 ? unionBounds(shown.map((p) => placedBounds(modelOf(p.form), p.place))) : EMPTY;
+}
+
+const grown = (b: Bounds, share: number): Bounds => {
+  const [w, h] = [(b.right - b.left) * share, (b.top - b.bottom) * share];
+  return { left: b.left - w, right: b.right + w, bottom: b.bottom - h, top: b.top + h };
+};
+const holds = (outer: Bounds, inner: Bounds) => inner.left >= outer.left && inner.right <= outer.right && inner.bottom >= outer.bottom && inner.top <= outer.top;
+const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
+
+/**
+ * The picture that shows a piece (or one part) in a box. It stays where it is while a part is changed, until the part
+ * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
+ */
+export function usePicture(piece: Piece, part: string | null, width: number, height: number): Picture | null {
+  const held = useRef<{ key: string; bounds: Bounds } | null>(null);
+  return useMemo(() => {
+    if (width < 8 || height < 8) return null;
+    const bounds = boundsOfPiece(piece, part);
+    const key = `${piece.id}/${part ?? ''}`;
+    const before = held.current;
+    if (!before || before.key !== key || !holds(grown(before.bounds, 0.06), bounds) || area(bounds) < area(before.bounds) * 0.5) held.current = { key, bounds };
+    const scale = Math.min(2, window.devicePixelRatio || 1);
+    return fitPicture(held.current!.bounds, Math.round(width * scale), Math.round(height * scale), 0.08);
+  }, [piece, part, width, height]);
+}

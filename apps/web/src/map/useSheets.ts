@@ -1,0 +1,50 @@
+import type { PartSheet, Piece } from '@pale-glint/core';
+import { useEffect, useMemo, useState } from 'react';
+import { sheetDesk } from '../workers/mapClient.js';
+import type { SheetNews } from '../workers/protocol.js';
+
+export interface Sheets {
+  readonly byPart: ReadonlyMap<string, SheetNews>;
+  /** The bare sheets, as the painting order takes them. */
+  readonly sheets: ReadonlyMap<string, PartSheet>;
+  /** Whether they belong to the piece as it is now. */
+  readonly settled: boolean;
+  readonly done: number;
+  readonly of: number;
+  readonly failed: string | null;
+}
+
+const REST_MS = 160;
+
+/** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
+export function useSheets(piece: Piece): Sheets {
+  const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
+  const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({ piece: null, done: 0, settled: false });
+  const [failed, setFailed] = useState<string | null>(null);
+
+  useEffect(() => {
+    let mine = -1;
+    const found = new Map<string, SheetNews>();
+    const stop = sheetDesk.listen((news) => {
+      if (news.kind === 'failed' && (news.generation === mine || (news.generation === null && news.jobId === null))) setFailed(news.says);
+      if (!('generation' in news) || news.generation !== mine) return;
+      if (news.kind === 'sheet') {
+        found.set(news.part, news.news);
+        setProgress({ piece, done: found.size, settled: false });
+      } else if (news.kind === 'sheetsDone') {
+        setByPart(found);
+        setFailed(null);
+        setProgress({ piece, done: found.size, settled: true });
+      }
+    });
+    const timer = setTimeout(() => (mine = sheetDesk.ask({ piece })), REST_MS);
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
+  }, [piece]);
+
+  const sheets = useMemo(() => new Map([...byPart].map(([id, news]) => [id, news.sheet])), [byPart]);
+  const present = progress.piece === piece;
+  return { byPart, sheets, settled: present && progress.settled, done: present ? progress.done : 0, of: piece.parts.length, failed };
+}

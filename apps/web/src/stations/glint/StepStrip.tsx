@@ -1,0 +1,119 @@
+import { labToHex, ladderColours, paintsById, percent, plain, type OrderLayer, type Role } from '@pale-glint/core';
+import { Slider } from 'radix-ui';
+import { useMemo } from 'react';
+import { usePiece } from '../../store/PieceContext.js';
+import { useDesk } from '../Station.js';
+
+const SHORT: Record<Role, string> = {
+  undercoat: 'Under',
+  value: '',
+  smoothing: 'Smooth',
+  bounce: 'Bounce',
+  tint: 'Tint',
+  lining: 'Lining',
+  edges: 'Edges',
+  glints: 'Glints',
+  matte: 'Cloth',
+};
+
+/** Colour of the mix of a layer, and its value; the matte layer has none. */
+function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: number }[] {
+  const piece = usePiece();
+  return useMemo(() => {
+    const paints = paintsById(piece.paints);
+    return order.map((layer) => {
+      const ladder = piece.ladders.find((l) => l.id === layer.ladder);
+      if (!ladder || layer.mix.length === 0) return { hex: '#b0b0b0', value: 72 };
+      const [lab] = ladderColours({ ...ladder, steps: [{ id: 'x', mix: layer.mix, water: 1, aimedShare: 1 }] }, paints);
+      return { hex: labToHex(lab), value: lab.l };
+    });
+  }, [order, piece]);
+}
+
+function whatSays(layer: OrderLayer, position: number, count: number, readsFrom: number | null): string {
+  const own = layer.parts[0];
+  if (position === count) return 'Finished, as planned.';
+  if (layer.role === 'value' && readsFrom !== null && own && own.number < readsFrom) return `Looks grey until value step ${readsFrom}. Keep going.`;
+  if (layer.role === 'value' && readsFrom !== null && own?.number === readsFrom) return 'Here it starts to read as metal.';
+  if (layer.role === 'undercoat') return 'Nothing to judge yet.';
+  return layer.how.split('. ')[0].replace(/\.?$/, '.');
+}
+
+/** The painting as a scrubber: the map shows the piece as it looks after the chosen step. */
+export function StepStrip() {
+  const { order, after, setAfter, selected, sheets, run } = useDesk();
+  const colours = useLayerColours(order);
+  if (order.length === 0) return <div className="h-36 shrink-0 bg-g88 p-4 text-g28">The steps appear here once the map is measured.</div>;
+  const at = after ? order.findIndex((l) => l.role === after.role && l.step === after.step) : order.length - 1;
+  const position = at < 0 ? order.length - 1 : at;
+  const layer = order[position];
+  const own = layer.parts.find((p) => p.part === selected);
+  const readsFrom = (selected ? sheets.sheets.get(selected)?.readsAsMetalFrom : null) ?? null;
+  const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
+  const move = (i: number) => setAfter(i >= order.length - 1 ? null : { role: order[i].role, step: order[i].step });
+  const forOwn = own ? { ...layer, parts: [own] } : layer;
+
+  return (
+    <section aria-label="Steps" className="flex h-36 shrink-0 bg-g88">
+      <div className="w-56 shrink-0 px-3 pt-3">
+        <p className="text-label text-g28">
+          {position === order.length - 1 ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
+        </p>
+        <p className="text-lead leading-tight font-semibold">{layer.title}</p>
+        <p className="mt-1 text-label text-g28">{whatSays(forOwn, position + 1, order.length, readsFrom)}</p>
+      </div>
+      <div className="relative min-w-0 flex-1 px-2">
+        <div className="flex h-27 items-end">
+          {order.map((l, i) => {
+            const ticked = l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`));
+            return (
+              <button key={`${l.role}/${l.step}`} type="button" tabIndex={-1} aria-hidden onClick={() => move(i)} className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px">
+                <span className={`narrow truncate pb-1 text-center text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}>
+                  {l.role === 'value' ? plain(colours[i].value, 0) : SHORT[l.role]}
+                  {ticked ? ' ✓' : ''}
+                </span>
+                <span
+                  className={`block transition-opacity ${i > position ? 'opacity-35' : ''} ${l.role === 'value' ? '' : 'mx-auto w-2/5'}`}
+                  style={{ height: `${10 + colours[i].value * 0.68}%`, background: l.mix.length ? colours[i].hex : 'repeating-linear-gradient(45deg,#969696 0 2px,#cccccc 2px 6px)' }}
+                />
+              </button>
+            );
+          })}
+        </div>
+        <Slider.Root
+          className="relative flex h-7 touch-none items-center"
+          style={{ marginInline: `calc(${50 / order.length}% - 9px)` }}
+          min={0}
+          max={order.length - 1}
+          step={1}
+          value={[position]}
+          onValueChange={([v]) => move(v)}
+        >
+          <Slider.Track className="h-0.5 flex-1 bg-g62">
+            <Slider.Range className="absolute h-0.5 bg-g05" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label="Show the piece after step"
+            aria-valuetext={`${layer.title}, ${position + 1} of ${order.length}`}
+            className="block h-5 w-4.5 rounded-[2px] border-2 border-g98 bg-g05 shadow-sm"
+          />
+        </Slider.Root>
+      </div>
+      <div className="w-74 shrink-0 px-4 pt-3">
+        <p className="font-semibold">{layer.mixText}</p>
+        <p className="text-label text-g28">
+          {layer.thinning}
+          {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
+        </p>
+        {own ? (
+          <p className="mt-1 line-clamp-3 text-label">
+            This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'}; {own.where}
+            {own.border ? `; border ${own.border}` : ''}.
+          </p>
+        ) : (
+          <p className="mt-1 text-label text-g38">Not used on this part.</p>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,94 @@
+import { duration, percent, plain, stepKey, type OrderLayer, type Part, type PartStep, type StepId, type Tick } from '@pale-glint/core';
+import { Check } from 'lucide-react';
+import { Checkbox } from 'radix-ui';
+import type { AfterLayer } from '../../workers/protocol.js';
+
+interface OrderListProps {
+  readonly order: readonly OrderLayer[];
+  readonly parts: readonly Part[];
+  readonly after: AfterLayer | null;
+  readonly onLook: (after: AfterLayer) => void;
+  /** Without these the list is read only. */
+  readonly ticking?: {
+    readonly ticks: readonly Tick[];
+    readonly copy: number;
+    readonly tick: (step: PartStep, layer: OrderLayer) => void;
+    readonly untick: (step: StepId) => void;
+  };
+}
+
+const idOf = (s: PartStep, copy: number): StepId => ({ part: s.part, step: s.step, role: s.role, copy });
+
+function PartLine({ step, layer, name, ticking }: { step: PartStep; layer: OrderLayer; name: string; ticking: OrderListProps['ticking'] }) {
+  const id = idOf(step, ticking?.copy ?? 1);
+  const done = ticking?.ticks.some((t) => stepKey(t) === stepKey(id)) ?? false;
+  const says = [
+    `${step.coats} ${step.coats === 1 ? 'coat' : 'coats'}`,
+    step.role === 'undercoat' || step.role === 'matte' ? '' : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)} mm²`,
+    step.where === 'all of it' ? '' : step.where,
+    step.border ? `border ${step.border}` : '',
+  ].filter(Boolean);
+  return (
+    <li className={`flex items-start gap-3 py-1 ${done ? 'text-g50' : ''}`}>
+      {ticking && (
+        <Checkbox.Root
+          aria-label={`${layer.title}, ${name}`}
+          checked={done}
+          onCheckedChange={(now) => (now === true ? ticking.tick(step, layer) : ticking.untick(id))}
+          className="mt-px grid size-6 shrink-0 place-items-center rounded-sm bg-g98 ring-1 ring-g50 data-[state=checked]:bg-g10 data-[state=checked]:text-g98"
+        >
+          <Checkbox.Indicator>
+            <Check size={16} strokeWidth={3} />
+          </Checkbox.Indicator>
+        </Checkbox.Root>
+      )}
+      <p className={`text-label ${done ? 'line-through' : ''}`}>
+        <span className="font-semibold">{name}</span>: {says.join('; ')}
+      </p>
+    </li>
+  );
+}
+
+/** The painting order in words: one mix after the other, and on each part where and how much. */
+export function OrderList({ order, parts, after, onLook, ticking }: OrderListProps) {
+  const names = new Map(parts.map((p) => [p.id, p.name]));
+  const cautioned = new Set<string>();
+  return (
+    <ol className="space-y-px">
+      {order.map((layer, i) => {
+        const on = after ? after.role === layer.role && after.step === layer.step : i === order.length - 1;
+        // A caution is said once, where it first arises.
+        const caution = layer.caution && !cautioned.has(layer.caution) ? layer.caution : null;
+        if (caution) cautioned.add(caution);
+        const minutes = layer.parts.reduce((s, p) => s + p.activeMin, 0);
+        return (
+          <li key={`${layer.role}/${layer.step}`} className={`grid grid-cols-[2.5rem_1fr] gap-x-2 px-4 py-3 ${on ? 'bg-g98' : 'bg-g93'}`} aria-current={on ? 'step' : undefined}>
+            <span className="wide text-lead font-bold text-g38">{i + 1}</span>
+            <div>
+              <div className="flex flex-wrap items-baseline gap-x-3">
+                <h2 className="font-semibold">{layer.title}</h2>
+                <button type="button" onClick={() => onLook({ role: layer.role, step: layer.step })} className="text-label underline decoration-g62 underline-offset-2 hover:decoration-g05">
+                  see it after this
+                </button>
+                <span className="ml-auto text-label text-g38">
+                  about {duration(minutes)}, then dry {layer.dryMin} min a coat
+                </span>
+              </div>
+              <p>
+                <span className="font-semibold">{layer.mixText}</span>, {layer.thinning}
+                {layer.amount && `, ${layer.amount}`}
+              </p>
+              <p className="text-label text-g28">{layer.how}</p>
+              {caution && <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
+              <ul className="pt-1">
+                {layer.parts.map((s) => (
+                  <PartLine key={s.part} step={s} layer={layer} name={names.get(s.part) ?? s.part} ticking={ticking} />
+                ))}
+              </ul>
+            </div>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -1,0 +1,70 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
+import type { Piece } from '@pale-glint/core';
+import { api, keys, type StoredPiece } from '../api/pieces.js';
+import { Failing, Loading } from '../ui/states.js';
+import { drafts } from './drafts.js';
+import { PieceStore, type PieceState } from './pieceStore.js';
+
+const StoreContext = createContext<PieceStore | null>(null);
+
+/** The store of the piece that is open. Only below PieceProvider. */
+export function usePieceStore(): PieceStore {
+  const store = use(StoreContext);
+  if (!store) throw new Error('no piece is open here');
+  return store;
+}
+
+export function usePieceState(): PieceState {
+  const store = usePieceStore();
+  return useSyncExternalStore(store.subscribe, store.get);
+}
+
+export const usePiece = (): Piece => usePieceState().piece;
+
+function openStore(stored: StoredPiece): PieceStore {
+  const draft = drafts.find(stored.id);
+  const world = {
+    save: (piece: Piece, from: number) => api.save(piece, from),
+    keep: (d: { version: number; piece: Piece } | null) => drafts.keep(stored.id, d),
+    after: (ms: number, run: () => void) => {
+      const timer = setTimeout(run, ms);
+      return () => clearTimeout(timer);
+    },
+  };
+  // A draft is saved from the version it started from, so that a change made elsewhere meanwhile is noticed.
+  return draft ? new PieceStore(draft.piece, draft.version, world, true) : new PieceStore(stored.piece, stored.version, world);
+}
+
+function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactNode }) {
+  const [store] = useState(() => openStore(stored));
+  const client = useQueryClient();
+  useEffect(() => {
+    const online = () => store.retry();
+    window.addEventListener('online', online);
+    return () => {
+      window.removeEventListener('online', online);
+      store.close();
+      void client.invalidateQueries({ queryKey: keys.pieces });
+      client.removeQueries({ queryKey: keys.piece(stored.id) });
+    };
+  }, [store, client, stored.id]);
+  return <StoreContext value={store}>{children}</StoreContext>;
+}
+
+/** Loads a piece and holds its store while anything below is shown. */
+export function PieceProvider({ id, children }: { id: string; children: ReactNode }) {
+  const query = useQuery({ queryKey: keys.piece(id), queryFn: () => api.piece(id), staleTime: Infinity });
+  if (query.isPending) return <Loading what="the piece" />;
+  if (query.isError) return <Failing what="The piece could not be opened" error={query.error} again={() => void query.refetch()} />;
+  return (
+    <OpenPiece key={id} stored={query.data}>
+      {children}
+    </OpenPiece>
+  );
+}
+
+/** A piece that lives in the page alone, for "Just one part". */
+export function LoosePiece({ store, children }: { store: PieceStore; children: ReactNode }) {
+  return <StoreContext value={store}>{children}</StoreContext>;
+}

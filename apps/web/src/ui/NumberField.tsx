@@ -1,0 +1,78 @@
+import { useId, useState } from 'react';
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  /** Numbers shown per unit stored: 100 for shares shown in per cent. */
+  readonly scale?: number;
+  readonly onChange: (value: number) => void;
+  readonly onEnd?: () => void;
+}
+
+const shown = (value: number, step: number) => String(Number(value.toFixed(step >= 1 ? 0 : step >= 0.1 ? 1 : 2)));
+
+/**
+ * A number with its unit. Typing takes effect as soon as it is acceptable; what is not accepted is said at once and
+ * changes nothing. Arrow keys step, with shift ten times as far.
+ */
+export function NumberField({ label, unit, value, min, max, step, scale = 1, onChange, onEnd }: NumberFieldProps) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [low, high, by] = [min * scale, max * scale, step * scale];
+  const text = typed ?? shown(value * scale, by);
+  const parsed = Number(text.replace(',', '.'));
+  const bad = text.trim() === '' || !Number.isFinite(parsed) || parsed < low - 1e-9 || parsed > high + 1e-9;
+
+  const take = (next: string) => {
+    setTyped(next);
+    const n = Number(next.replace(',', '.'));
+    if (next.trim() !== '' && Number.isFinite(n) && n >= low && n <= high) onChange(n / scale);
+  };
+  const nudge = (by10: number) => {
+    const n = Math.min(high, Math.max(low, Math.round((value * scale + by10) / by) * by));
+    setTyped(null);
+    onChange(n / scale);
+  };
+
+  return (
+    <div>
+      <div className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 focus-within:border-g10">
+        <label htmlFor={id} className="text-label text-g28">
+          {label}
+        </label>
+        <span className="flex items-baseline gap-1">
+          <input
+            id={id}
+            inputMode="decimal"
+            className="w-16 bg-transparent text-right font-semibold outline-none"
+            value={text}
+            aria-invalid={bad}
+            aria-describedby={bad ? `${id}-says` : undefined}
+            onChange={(e) => take(e.target.value)}
+            onBlur={() => {
+              setTyped(null);
+              onEnd?.();
+            }}
+            onKeyDown={(e) => {
+              const far = e.shiftKey ? 10 : 1;
+              if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+                e.preventDefault();
+                nudge((e.key === 'ArrowUp' ? by : -by) * far);
+              } else if (e.key === 'Enter') e.currentTarget.blur();
+            }}
+          />
+          <span className="w-7 text-label text-g38">{unit}</span>
+        </span>
+      </div>
+      {bad && (
+        <p id={`${id}-says`} role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          Accepted: {shown(low, by)} to {shown(high, by)} {unit}
+        </p>
+      )}
+    </div>
+  );
+}

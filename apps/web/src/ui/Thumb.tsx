@@ -1,0 +1,67 @@
+import { SURROUND, type Piece } from '@pale-glint/core';
+import { useEffect, useRef, useState } from 'react';
+import { askBitmap } from '../workers/mapClient.js';
+import type { AfterLayer, MapView } from '../workers/protocol.js';
+
+interface ThumbProps {
+  readonly piece: Piece;
+  readonly part?: string | null;
+  readonly width: number;
+  readonly height: number;
+  readonly view?: MapView;
+  readonly after?: AfterLayer | null;
+  readonly surroundHex?: string;
+  readonly className?: string;
+  /** What it shows, for those who cannot see it; empty where the text beside says it. */
+  readonly alt?: string;
+  /** Waits this long for the piece to rest before it is drawn again. */
+  readonly restMs?: number;
+}
+
+/** A small picture computed from the real map. */
+export function Thumb({ piece, part = null, width, height, view = 'painted', after = null, surroundHex = SURROUND, className = '', alt = '', restMs = 250 }: ThumbProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef(false);
+  const [failed, setFailed] = useState(false);
+  const role = after?.role;
+  const step = after?.step;
+
+  useEffect(() => {
+    let live = true;
+    const scale = Math.min(2, window.devicePixelRatio || 1);
+    const timer = setTimeout(
+      () => {
+        const layer = role && step ? { role, step } : null;
+        askBitmap({ piece, part, width: Math.round(width * scale), height: Math.round(height * scale), view, after: layer, surroundHex })
+          .then((bitmap) => {
+            const c = canvas.current;
+            if (!live || !c) return;
+            c.width = bitmap.width;
+            c.height = bitmap.height;
+            c.getContext('2d')!.drawImage(bitmap, 0, 0);
+            c.dataset['ready'] = 'yes';
+            drawn.current = true;
+            setFailed(false);
+          })
+          .catch(() => live && setFailed(true));
+      },
+      drawn.current ? restMs : 0,
+    );
+    return () => {
+      live = false;
+      clearTimeout(timer);
+    };
+  }, [piece, part, width, height, view, role, step, surroundHex, restMs]);
+
+  return (
+    <canvas
+      ref={canvas}
+      style={{ width, height, background: surroundHex }}
+      className={`block shrink-0 rounded-sm ${className}`}
+      role={alt ? 'img' : undefined}
+      aria-label={alt || undefined}
+      aria-hidden={alt ? undefined : true}
+      data-failed={failed || undefined}
+    />
+  );
+}

@@ -1,0 +1,102 @@
+import { placedBounds, renderPiece, shapeOf, taggedSrgb, unionBounds, writeSvg } from '@pale-glint/core';
+import { encode } from 'fast-png';
+import type { Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
+import { internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
+
+/** Work is given up to newer messages at least this often. */
+const YIELD_MS = 8;
+
+const post = (news: News, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
+const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: number) => createImageBitmap(new ImageData(bytes, width, height));
+
+/** Latest wins: a job of a kind replaces the one of that kind still waiting or running. */
+const latest = { map: 0, sheets: 0 };
+
+async function runMap(job: MapJob): Promise<void> {
+  const piece = internPiece(job.piece);
+  const start = performance.now();
+  let lastBreath = start;
+  for (const part of piece.parts) {
+    if (latest.map !== job.generation) return;
+    const begun = performance.now();
+    const painted = paintOn(part, piece, job.picture, job.view, job.after);
+    const ms = performance.now() - begun;
+    if (painted) {
+      const bitmap = await bitmapOf(painted.bytes, painted.width, painted.height);
+      post({ kind: 'part', generation: job.generation, part: part.id, picture: job.picture, column: painted.column, row: painted.row, bitmap, ms }, [bitmap]);
+    } else post({ kind: 'gone', generation: job.generation, part: part.id });
+    if (performance.now() - lastBreath > YIELD_MS) {
+      await breath();
+      lastBreath = performance.now();
+    }
+  }
+  post({ kind: 'mapDone', generation: job.generation, ms: performance.now() - start });
+}
+
+async function runSheets(job: SheetsJob): Promise<void> {
+  const piece = internPiece(job.piece);
+  for (const part of piece.parts) {
+    await breath();
+    if (latest.sheets !== job.generation) return;
+    const sheet = sheetFor(part, piece);
+    post({ kind: 'sheet', generation: job.generation, part: part.id, news: { sheet, glints: prepare(part, piece).metal?.glints ?? [] } });
+  }
+  post({ kind: 'sheetsDone', generation: job.generation });
+}
+
+async function runPicture(job: PictureJob): Promise<void> {
+  const piece = internPiece(job.piece);
+  const raster = renderPiece(piece, {
+    width: job.width,
+    height: job.height,
+    view: job.view,
+    surroundHex: job.surroundHex,
+    stageOf: (p) => stageFor(p, job.after),
+    ...(job.part ? { part: job.part } : {}),
+  });
+  const { width, height } = raster.picture;
+  if (job.as === 'png') {
+    const png = taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
+    post({ kind: 'picture', jobId: job.jobId, bitmap: null, png }, [png.buffer]);
+    return;
+  }
+  const bitmap = await bitmapOf(raster.rgba, width, height);
+  post({ kind: 'picture', jobId: job.jobId, bitmap, png: null }, [bitmap]);
+}
+
+function runSvg(job: SvgJob): void {
+  const piece = internPiece(job.piece);
+  const drawn = piece.parts.map((part) => {
+    const p = prepare(part, piece);
+    return { part, palette: p.palette, zones: sheetFor(part, piece).zones, glints: p.metal?.glints ?? [] };
+  });
+  const bounds = unionBounds(piece.parts.map((part) => placedBounds(shapeOf(part).model, part.place)));
+  post({ kind: 'svg', jobId: job.jobId, text: writeSvg(piece, drawn, bounds) });
+}
+
+async function run(job: Job): Promise<void> {
+  try {
+    if (job.kind === 'map') await runMap(job);
+    else if (job.kind === 'sheets') await runSheets(job);
+    else if (job.kind === 'picture') await runPicture(job);
+    else runSvg(job);
+  } catch (error) {
+    post({
+      kind: 'failed',
+      generation: 'generation' in job ? job.generation : null,
+      jobId: 'jobId' in job ? job.jobId : null,
+      part: null,
+      says: error instanceof Error ? error.message : String(error),
+    });
+  }
+}
+
+/** Small pictures wait in line behind each other; maps and sheets only behind their own latest. */
+let pictures = Promise.resolve();
+self.onmessage = ({ data }: MessageEvent<Job>) => {
+  if (data.kind === 'map' || data.kind === 'sheets') {
+    latest[data.kind] = data.generation;
+    void run(data);
+  } else pictures = pictures.then(breath).then(() => run(data));
+};

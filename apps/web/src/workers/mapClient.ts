@@ -1,0 +1,96 @@
+import type { Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
+
+type Without<T, K extends string> = Omit<T, K | 'kind'>;
+type Listener = (news: News) => void;
+
+const start = (name: string) => new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });
+
+/** A worker of which several parts of the page may ask things. */
+class Desk {
+  private worker: Worker | null = null;
+  private readonly listeners = new Set<Listener>();
+
+  constructor(private readonly name: string) {}
+
+  send(job: Job): void {
+    if (!this.worker) {
+      this.worker = start(this.name);
+      this.worker.onmessage = ({ data }: MessageEvent<News>) => this.listeners.forEach((l) => l(data));
+      this.worker.onerror = (event) => {
+        const says = event.message || 'The map could not be computed in this browser.';
+        this.listeners.forEach((l) => l({ kind: 'failed', generation: null, jobId: null, part: null, says }));
+      };
+    }
+    this.worker.postMessage(job);
+  }
+
+  listen(listener: Listener): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+}
+
+/** The map under the painter's hand has a worker of its own; everything longer goes to the other. */
+const hand = new Desk('map');
+const long = new Desk('long work');
+
+let generation = 0;
+let jobId = 0;
+
+/** Asks for the map; newer asking replaces older. Answers come to `listen`. */
+export const mapDesk = {
+  ask(job: Without<MapJob, 'generation'>): number {
+    generation++;
+    hand.send({ kind: 'map', generation, ...job });
+    return generation;
+  },
+  listen: (listener: Listener) => hand.listen(listener),
+};
+
+export const sheetDesk = {
+  ask(job: Without<SheetsJob, 'generation'>): number {
+    generation++;
+    long.send({ kind: 'sheets', generation, ...job });
+    return generation;
+  },
+  listen: (listener: Listener) => long.listen(listener),
+};
+
+function answerTo<T>(id: number, pick: (news: News) => T | null): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const stop = long.listen((news) => {
+      if (news.kind === 'failed' && (news.jobId === id || (news.jobId === null && news.generation === null))) {
+        stop();
+        reject(new Error(news.says));
+      }
+      if ((news.kind === 'picture' || news.kind === 'svg') && news.jobId === id) {
+        stop();
+        resolve(pick(news)!);
+      }
+    });
+  });
+}
+
+/** One picture of a piece as a bitmap. */
+export function askBitmap(job: Without<PictureJob, 'jobId' | 'as'>): Promise<ImageBitmap> {
+  const id = ++jobId;
+  const answer = answerTo(id, (n) => (n.kind === 'picture' ? n.bitmap : null));
+  long.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
+  return answer;
+}
+
+/** One picture of a piece as PNG bytes. */
+export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8Array<ArrayBuffer>> {
+  const id = ++jobId;
+  const answer = answerTo(id, (n) => (n.kind === 'picture' ? n.png : null));
+  long.send({ kind: 'picture', jobId: id, as: 'png', ...job });
+  return answer;
+}
+
+/** The map as a drawing. */
+export function askSvg(job: Without<SvgJob, 'jobId'>): Promise<string> {
+  const id = ++jobId;
+  const answer = answerTo(id, (n) => (n.kind === 'svg' ? n.text : null));
+  long.send({ kind: 'svg', jobId: id, ...job });
+  return answer;
+}

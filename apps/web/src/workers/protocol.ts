@@ -1,0 +1,64 @@
+import type { Glint, PartSheet, Picture, PictureView, Piece, Role } from '@pale-glint/core';
+
+export type MapView = PictureView | 'lines';
+
+/** Which layer of the painting order the pictures show as just done; null for the finished piece. */
+export interface AfterLayer {
+  readonly role: Role;
+  readonly step: string;
+}
+
+/** Everything that decides how the parts look on a picture. */
+export interface MapJob {
+  readonly kind: 'map';
+  readonly generation: number;
+  readonly piece: Piece;
+  readonly picture: Picture;
+  readonly view: MapView;
+  readonly after: AfterLayer | null;
+}
+
+/** Zones, figures and the order's amounts of every part. */
+export interface SheetsJob {
+  readonly kind: 'sheets';
+  readonly generation: number;
+  readonly piece: Piece;
+}
+
+/** One small picture, or an export. */
+export interface PictureJob {
+  readonly kind: 'picture';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly width: number;
+  readonly height: number;
+  readonly view: MapView;
+  readonly after: AfterLayer | null;
+  readonly part: string | null;
+  readonly surroundHex: string;
+  readonly as: 'bitmap' | 'png';
+}
+
+export interface SvgJob {
+  readonly kind: 'svg';
+  readonly jobId: number;
+  readonly piece: Piece;
+}
+
+export type Job = MapJob | SheetsJob | PictureJob | SvgJob;
+
+/** A part's sheet with what the drawings need besides. */
+export interface SheetNews {
+  readonly sheet: PartSheet;
+  readonly glints: readonly Glint[];
+}
+
+export type News =
+  | { readonly kind: 'part'; readonly generation: number; readonly part: string; readonly picture: Picture; readonly column: number; readonly row: number; readonly bitmap: ImageBitmap; readonly ms: number }
+  | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
+  | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
+  | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
+  | { readonly kind: 'sheetsDone'; readonly generation: number }
+  | { readonly kind: 'picture'; readonly jobId: number; readonly bitmap: ImageBitmap | null; readonly png: Uint8Array<ArrayBuffer> | null }
+  | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
+  | { readonly kind: 'failed'; readonly generation: number | null; readonly jobId: number | null; readonly part: string | null; readonly says: string };

@@ -1,0 +1,79 @@
+import {
+  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageAfter, surfaceOf, FINISHED,
+  type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
+} from '@pale-glint/core'; // prettier-ignore
+import { Cache } from './cache.js';
+import type { AfterLayer, MapView } from './protocol.js';
+
+const MB = 1024 * 1024;
+const pointsOf = (s: Surface) => s.patch.length;
+
+const shapes = new Cache<Shape>(16 * MB, (s) => pointsOf(s.canonical) * 26);
+const surfaces = new Cache<Surface>(96 * MB, (s) => pointsOf(s) * 26);
+const prepared = new Cache<PreparedPart>(16 * MB, () => 20000);
+const layers = new Cache<Layers>(96 * MB, (l) => pointsOf(l.surface) * 24);
+const sheets = new Cache<PartSheet>(32 * MB, () => 120000);
+
+const interned = new Map<string, unknown>();
+/** The same object for equal content, so that what is cached by object stays valid over messages. */
+function intern<T>(value: T): T {
+  const key = JSON.stringify(value);
+  const found = interned.get(key) as T | undefined;
+  if (found !== undefined) return found;
+  if (interned.size > 200) interned.clear();
+  interned.set(key, value);
+  return value;
+}
+
+/** A piece whose ladders and paints are interned. */
+export function internPiece(piece: Piece): Piece {
+  return { ...piece, ladders: piece.ladders.map((l): Ladder => intern(l)), paints: intern(piece.paints as Paint[]) };
+}
+
+const formKey = (part: Part) => JSON.stringify([part.form, part.place.yawDeg, part.place.pitchDeg]);
+const shapeFor = (part: Part): Shape => shapes.get(formKey(part), () => shapeOf(part));
+
+const rigKey = (piece: Piece) => {
+  const { purpose: _p, focalPart: _f, skyHex: _s, groundHex: _g, ...light } = piece.rig;
+  return JSON.stringify(light);
+};
+const ladderKey = (part: Part, piece: Piece) =>
+  part.finish.kind === 'metal' ? JSON.stringify([piece.ladders.find((l) => l.id === (part.finish as { ladder: string }).ladder), piece.paints]) : '';
+
+function preparedKey(part: Part, piece: Piece): string {
+  return [part.id, formKey(part), part.place.rollDeg, JSON.stringify(part.finish), rigKey(piece), ladderKey(part, piece)].join('|');
+}
+
+/** A part under its light, from the cache where nothing that matters has changed. */
+export function prepare(part: Part, piece: Piece): PreparedPart {
+  return prepared.get(preparedKey(part, piece), () => preparePart(part, piece, shapeFor(part)));
+}
+
+/** How far the painting of a part has come after a layer of the order. */
+export function stageFor(p: PreparedPart, after: AfterLayer | null): Stage {
+  if (!after || !p.palette.ladder) return FINISHED;
+  return stageAfter(after.role, after.step, p.palette.ladder.steps, p.palette.steps);
+}
+
+export interface PaintedPart {
+  readonly bytes: Uint8ClampedArray<ArrayBuffer>;
+  readonly width: number;
+  readonly height: number;
+  readonly column: number;
+  readonly row: number;
+}
+
+/** One part painted on a picture; null where it lies outside. */
+export function paintOn(part: Part, piece: Piece, picture: Picture, view: MapView, after: AfterLayer | null): PaintedPart | null {
+  const shape = shapeFor(part);
+  const spot = gridIn(picture, shape.model, part.place);
+  if (!spot) return null;
+  const gridKey = JSON.stringify(spot.grid);
+  const p = prepare(part, piece);
+  const l = layers.get(`${preparedKey(part, piece)}|${gridKey}`, () => layersOf(p, spot.grid, surfaces.get(`${formKey(part)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid))));
+  return { bytes: paintPart(p, l, stageFor(p, after), view), width: spot.grid.width, height: spot.grid.height, column: spot.column, row: spot.row };
+}
+
+/** Zones and figures of a part. */
+export const sheetFor = (part: Part, piece: Piece): PartSheet =>
+  sheets.get(preparedKey(part, piece), () => partSheet(part, piece, shapeFor(part), prepare(part, piece)));
