@@ -1,4 +1,4 @@
-import { lockKeepersArm, newPart, type Form, type Part, type Piece, type Place, type Polish } from '../src/index.js';
+import { lockKeepersArm, newPart, type Form, type FormOf, type Part, type Piece, type Place, type Polish } from '../src/index.js';
 
 /** The demo's ladders and paints under a light of one's own. */
 export function rigged(over: Partial<Piece['rig']> = {}): Piece {
@@ -16,4 +16,4 @@ export function part(form: Form, over: { place?: Partial<Place>; polish?: Polish
 
 export const dome = (widthMm = 10, heightMm = widthMm, side: 'convex' | 'scoop' = 'convex'): Form => ({ kind: 'dome', widthMm, heightMm, side, fullness: 1 });
 export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16, endCurve = 0): Form => ({ kind: 'tube', lengthMm, startWidthMm, endWidthMm, endCurve });
-export const blade: Form = { kind: 'blade', lengthMm: 34, widthMm: 6, shoulderWidthMm: 6.4, pointMm: 7, ridge: 0, bevelDeg: 28 };
+export const blade: FormOf<'blade'> = { kind: 'blade', lengthMm: 34, widthMm: 6, shoulderWidthMm: 6.4, pointMm: 7, ridge: 0, bevelDeg: 28 };

@@ -1,4 +1,4 @@
-import type { Piece } from '@pale-glint/core';
+import { forms, type Piece } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { Failing, Loading, ProblemList } from '../ui/states.js';
 import { Thumb } from '../ui/Thumb.js';
+import { TILES } from './tiles.js';
 
 const dayOf = (iso: string) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
 
@@ -138,6 +139,27 @@ function BringIn() {
   );
 }
 
+/** The quick door: choose a form and the map is there. */
+function OnePartDoor() {
+  return (
+    <section aria-labelledby="one-part" className="flex-1 bg-g96 p-5">
+      <h2 id="one-part" className="text-lead font-semibold">
+        Just one part
+      </h2>
+      <p className="pb-4 text-g28">Choose its form, set size and light, and paint from the map.</p>
+      <div className="grid w-fit grid-cols-3 gap-x-6 gap-y-4">
+        {TILES.map(({ kind, piece }) => (
+          <Link key={kind} to={`/one-part?form=${kind}`} className="group w-40">
+            <Thumb piece={piece} width={160} height={132} className="group-hover:ring-3 group-hover:ring-g05" />
+            <span className="block pt-1 font-semibold group-hover:underline">{forms[kind].label}</span>
+            <span className="narrow block text-label text-g38">{forms[kind].serves}</span>
+          </Link>
+        ))}
+      </div>
+    </section>
+  );
+}
+
 /** The pieces, and the quick door to a single part. */
 export function FirstPage() {
   const query = useQuery({ queryKey: keys.pieces, queryFn: api.pieces });
@@ -149,9 +171,6 @@ export function FirstPage() {
           <p className="text-g82">Where the light falls on your metal, what to mix for it, and in which order.</p>
         </div>
         <BringIn />
-        <Link to="/one-part" className="inline-flex min-h-9 items-center rounded-sm bg-g98 px-4 font-semibold text-g05 hover:bg-g88">
-          Just one part
-        </Link>
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto p-8">
         {query.isPending && <Loading what="your pieces" />}
@@ -164,8 +183,12 @@ export function FirstPage() {
           <p className="max-w-md bg-g96 p-6">No pieces yet. Begin with just one part, a blade or a knee, or bring in a piece file.</p>
         )}
         <div className="flex flex-wrap items-start gap-6">
-          {query.data?.map((line, i) => (
-            <PieceCard key={line.id} line={line} large={i === 0} />
+          {query.data?.slice(0, 1).map((line) => (
+            <PieceCard key={line.id} line={line} large />
+          ))}
+          <OnePartDoor />
+          {query.data?.slice(1).map((line) => (
+            <PieceCard key={line.id} line={line} large={false} />
           ))}
         </div>
       </main>

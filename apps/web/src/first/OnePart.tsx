@@ -1,7 +1,8 @@
-import { FORM_KINDS, forms, newPart, newPiece, writePiece, type FormKind, type Part } from '@pale-glint/core';
+import { FORM_KINDS, forms, writePiece, type Part } from '@pale-glint/core';
 import { useState, useSyncExternalStore } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/pieces.js';
+import { pieceOf, TILES } from './tiles.js';
 import { MapStage } from '../map/MapStage.js';
 import { FinishFields, SizeFields } from '../map/PartForm.js';
 import { useSheets } from '../map/useSheets.js';
@@ -13,9 +14,6 @@ import { Thumb } from '../ui/Thumb.js';
 import { ViewSwitch } from '../ui/ViewSwitch.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
 
-const pieceOf = (kind: FormKind) => newPiece('one-part', forms[kind].label, [newPart('part', forms[kind].defaults)]);
-/** One small piece a form, for the tiles; made once. */
-const TILES = FORM_KINDS.map((kind) => ({ kind, piece: pieceOf(kind) }));
 
 /** This piece lives in the page until the painter keeps it. */
 const looseWorld = {
@@ -26,7 +24,8 @@ const looseWorld = {
 
 /** The quick door: a form, its size, the light; the map and the painting order at once. */
 export function OnePart() {
-  const [store] = useState(() => new PieceStore(pieceOf('blade'), 1, looseWorld));
+  const [params] = useSearchParams();
+  const [store] = useState(() => new PieceStore(pieceOf(FORM_KINDS.find((k) => k === params.get('form')) ?? 'blade'), 1, looseWorld));
   const { piece } = useSyncExternalStore(store.subscribe, store.get);
   const sheets = useSheets(piece);
   const order = useOrder(piece, sheets);

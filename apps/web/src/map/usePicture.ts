@@ -1,5 +1,5 @@
 import { fitPicture, modelOf, placedBounds, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
-import { useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 
 /** Size of an element in CSS pixels, followed as it changes. */
 export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
@@ -37,14 +37,15 @@ const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
  * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
  */
 export function usePicture(piece: Piece, part: string | null, width: number, height: number): Picture | null {
-  const held = useRef<{ key: string; bounds: Bounds } | null>(null);
+  const bounds = useMemo(() => boundsOfPiece(piece, part), [piece, part]);
+  const key = `${piece.id}/${part ?? ''}`;
+  const [held, setHeld] = useState({ key, bounds });
+  const stays = held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
+  const shown = stays ? held.bounds : bounds;
+  if (!stays) setHeld({ key, bounds });
   return useMemo(() => {
     if (width < 8 || height < 8) return null;
-    const bounds = boundsOfPiece(piece, part);
-    const key = `${piece.id}/${part ?? ''}`;
-    const before = held.current;
-    if (!before || before.key !== key || !holds(grown(before.bounds, 0.06), bounds) || area(bounds) < area(before.bounds) * 0.5) held.current = { key, bounds };
     const scale = Math.min(2, window.devicePixelRatio || 1);
-    return fitPicture(held.current!.bounds, Math.round(width * scale), Math.round(height * scale), 0.08);
-  }, [piece, part, width, height]);
+    return fitPicture(shown, Math.round(width * scale), Math.round(height * scale), 0.08);
+  }, [shown, width, height]);
 }

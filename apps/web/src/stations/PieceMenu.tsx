@@ -6,7 +6,7 @@ import { boundsOfPiece } from '../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { fileName, saveFile } from '../ui/saveFile.js';
 import { askPng, askSvg } from '../workers/mapClient.js';
-import { useDesk } from './Station.js';
+import { useDesk } from './desk.js';
 
 const PNG_LONGER_SIDE = 2400;
 const item = 'block w-full cursor-pointer px-4 py-2 text-left outline-none data-[highlighted]:bg-g88';

@@ -1,35 +1,15 @@
 import { clockText, duration } from '@pale-glint/core';
-import { createContext, use, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
-import { useSheets, type Sheets } from '../map/useSheets.js';
+import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
 import { Conflict } from './Conflict.js';
+import { DeskContext, type Desk } from './desk.js';
 import { PieceMenu } from './PieceMenu.js';
 import { SaveNote } from './SaveNote.js';
 import { useOrder, useTimeLeft } from './useOrder.js';
 import { useRun } from './useRun.js';
-
-/** What the stations of one piece share: its zones, and how it is being looked at. */
-interface Desk {
-  readonly sheets: Sheets;
-  readonly order: ReturnType<typeof useOrder>;
-  readonly run: ReturnType<typeof useRun>;
-  readonly view: MapView;
-  readonly setView: (view: MapView) => void;
-  readonly selected: string | null;
-  readonly select: (part: string | null) => void;
-  readonly after: AfterLayer | null;
-  readonly setAfter: (after: AfterLayer | null) => void;
-}
-
-const DeskContext = createContext<Desk | null>(null);
-
-export function useDesk(): Desk {
-  const desk = use(DeskContext);
-  if (!desk) throw new Error('no station here');
-  return desk;
-}
 
 /** The stations as one ramp from dark to light; each tells its state. */
 function Ramp({ desk }: { desk: Desk }) {

@@ -69,9 +69,9 @@ export const blade: FormDefinition<'blade'> = {
       narrowestMm: Math.min(form.widthMm, form.lengthMm),
       rings: [[...left, ...[...right].reverse().slice(1)]],
       corners: [
-        { at: [0, length / 2], outward: [0, 1] },
-        { at: [-half(shoulder), shoulder], outward: unit(-1, 0.3) },
-        { at: [half(shoulder), shoulder], outward: unit(1, 0.3) },
+        { at: [ridgeAt(length / 2 - point * 0.12), length / 2 - point * 0.12], outward: [0, 1] },
+        { at: [-half(shoulder) * 0.96, shoulder], outward: unit(-1, 0.3) },
+        { at: [half(shoulder) * 0.96, shoulder], outward: unit(1, 0.3) },
       ],
       edges,
       patches: [facet(-1, left), facet(1, right)],

@@ -47,7 +47,7 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
   });
   for (const corner of model.corners) {
     const n = normalise([corner.outward[0] * 0.75, corner.outward[1] * 0.75, 0.66]);
-    if (dot(n, light.key) > 0.45) found.push({ at: corner.at, radiusMm: size * 0.75, stretch: 1, alongRad: 0 });
+    if (dot(n, light.key) > 0.45) found.push({ at: corner.at, radiusMm: size * 0.55, stretch: 1, alongRad: 0 });
   }
   const kept = area < SMALL_MM2 ? found.slice(0, 1) : found;
   return capped(kept, area * MOST_SHARE);

@@ -1,5 +1,8 @@
 import { z } from 'zod';
 
+// Pages forbid code made from text, so the validator must not try to make any.
+z.config({ jitless: true });
+
 /** What a refused value should have been: the sentence that completes "accepted: ...". */
 const accepted = (low: number, high: number, unit: string) => `a number from ${low} to ${high}${unit ? ` ${unit}` : ''}`;
 

@@ -37,14 +37,14 @@ describe.each(FORMS)('zones of a %s', (_, form) => {
     const px = 4 * Math.min(40, Math.sqrt(24000 / outline));
     const s = surfaceOf(p.shape.model, gridAround(p.shape.model.rings, px, 2));
     const { value } = valuesOn(s, p);
-    const counted = z.zones.map((_q, k) => {
+    const counted = z.zones.map((_, k) => {
       let n = 0;
       for (let i = 0; i < value.length; i++) if (s.patch[i] !== 255 && s.alpha[i] >= 0.5 && value[i] >= thresholdOf(k, p.steps) && (k === p.steps - 1 || value[i] < thresholdOf(k + 1, p.steps))) n++;
       return n / px / px;
     });
     const errors = z.zones.map((q, k) => Math.abs(q.ownMm2 - counted[k]));
     expect(errors.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(0.01 * z.areaMm2);
-    z.zones.forEach((q, k) => {
+    z.zones.forEach((_q, k) => {
       if (counted[k] >= 1) expect(errors[k] / counted[k]).toBeLessThanOrEqual(0.02);
     });
   });

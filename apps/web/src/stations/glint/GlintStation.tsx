@@ -6,7 +6,7 @@ import { PartFigures } from '../../map/PartFigures.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Thumb } from '../../ui/Thumb.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
-import { useDesk } from '../Station.js';
+import { useDesk } from '../desk.js';
 import { StepStrip } from './StepStrip.js';
 
 const sizeText = (part: Part) => {

@@ -2,7 +2,7 @@ import { labToHex, ladderColours, paintsById, percent, plain, type OrderLayer, t
 import { Slider } from 'radix-ui';
 import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
-import { useDesk } from '../Station.js';
+import { useDesk } from '../desk.js';
 
 const SHORT: Record<Role, string> = {
   undercoat: 'Under',
@@ -32,7 +32,7 @@ function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: nu
 
 function whatSays(layer: OrderLayer, position: number, count: number, readsFrom: number | null): string {
   const own = layer.parts[0];
-  if (position === count) return 'Finished, as planned.';
+  if (position === count) return '';
   if (layer.role === 'value' && readsFrom !== null && own && own.number < readsFrom) return `Looks grey until value step ${readsFrom}. Keep going.`;
   if (layer.role === 'value' && readsFrom !== null && own?.number === readsFrom) return 'Here it starts to read as metal.';
   if (layer.role === 'undercoat') return 'Nothing to judge yet.';
@@ -51,16 +51,17 @@ export function StepStrip() {
   const readsFrom = (selected ? sheets.sheets.get(selected)?.readsAsMetalFrom : null) ?? null;
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
   const move = (i: number) => setAfter(i >= order.length - 1 ? null : { role: order[i].role, step: order[i].step });
+  const finished = position === order.length - 1;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
     <section aria-label="Steps" className="flex h-36 shrink-0 bg-g88">
       <div className="w-56 shrink-0 px-3 pt-3">
         <p className="text-label text-g28">
-          {position === order.length - 1 ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
+          {finished ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
         </p>
-        <p className="text-lead leading-tight font-semibold">{layer.title}</p>
-        <p className="mt-1 text-label text-g28">{whatSays(forOwn, position + 1, order.length, readsFrom)}</p>
+        <p className="text-lead leading-tight font-semibold">{finished ? 'The finished piece' : layer.title}</p>
+        <p className="mt-1 text-label text-g28">{finished ? 'Drag back along the steps to see it after each of them.' : whatSays(forOwn, position + 1, order.length, readsFrom)}</p>
       </div>
       <div className="relative min-w-0 flex-1 px-2">
         <div className="flex h-27 items-end">
@@ -100,18 +101,24 @@ export function StepStrip() {
         </Slider.Root>
       </div>
       <div className="w-74 shrink-0 px-4 pt-3">
-        <p className="font-semibold">{layer.mixText}</p>
-        <p className="text-label text-g28">
-          {layer.thinning}
-          {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
-        </p>
-        {own ? (
-          <p className="mt-1 line-clamp-3 text-label">
-            This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'}; {own.where}
-            {own.border ? `; border ${own.border}` : ''}.
-          </p>
+        {finished ? (
+          <p className="text-label text-g28">{order.reduce((n, l) => n + (l.parts.some((p) => p.part === selected) ? 1 : 0), 0)} of the steps are on this part.</p>
         ) : (
-          <p className="mt-1 text-label text-g38">Not used on this part.</p>
+          <>
+            <p className="font-semibold">{layer.mixText}</p>
+            <p className="text-label text-g28">
+              {layer.thinning}
+              {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
+            </p>
+            {own ? (
+              <p className="mt-1 line-clamp-3 text-label">
+                This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'}; {own.where}
+                {own.border ? `; border ${own.border}` : ''}.
+              </p>
+            ) : (
+              <p className="mt-1 text-label text-g38">Not used on this part.</p>
+            )}
+          </>
         )}
       </div>
     </section>

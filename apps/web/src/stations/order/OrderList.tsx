@@ -29,7 +29,7 @@ function PartLine({ step, layer, name, ticking }: { step: PartStep; layer: Order
     step.border ? `border ${step.border}` : '',
   ].filter(Boolean);
   return (
-    <li className={`flex items-start gap-3 py-1 ${done ? 'text-g50' : ''}`}>
+    <li className={`flex break-inside-avoid items-start gap-3 py-1 ${done ? 'text-g50' : ''}`}>
       {ticking && (
         <Checkbox.Root
           aria-label={`${layer.title}, ${name}`}
@@ -80,7 +80,7 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
               </p>
               <p className="text-label text-g28">{layer.how}</p>
               {caution && <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
-              <ul className="pt-1">
+              <ul className={`pt-1 ${layer.parts.every((p) => p.where === 'all of it') ? 'columns-[16rem] gap-6' : ''}`}>
                 {layer.parts.map((s) => (
                   <PartLine key={s.part} step={s} layer={layer} name={names.get(s.part) ?? s.part} ticking={ticking} />
                 ))}

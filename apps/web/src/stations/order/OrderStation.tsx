@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
-import { useDesk } from '../Station.js';
+import { useDesk } from '../desk.js';
 import { useTimeLeft } from '../useOrder.js';
 import { OrderList } from './OrderList.js';
 

@@ -2,7 +2,7 @@ import { labToHex, ladderColours, mixText, paintsById, percent, pigmentOf, plain
 import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Thumb } from '../../ui/Thumb.js';
-import { useDesk } from '../Station.js';
+import { useDesk } from '../desk.js';
 
 /** A drop of paint, as it is counted out beside the palette. */
 function Drops({ mix, hexOf }: { mix: Ladder['steps'][number]['mix']; hexOf: (paint: string) => string }) {
@@ -53,7 +53,7 @@ function LadderColumns({ ladder }: { ladder: Ladder }) {
                 </span>
               )}
             </div>
-            <div className="min-h-44 space-y-1.5 border-r border-g82 bg-g96 p-3 text-label">
+            <div className="min-h-44 flex-1 space-y-1.5 border-r border-g82 bg-g96 p-3 text-label">
               <p className="text-g38">Step {k + 1}</p>
               <p className="font-semibold">{mixText(step.mix, paints)}</p>
               <Drops mix={step.mix} hexOf={hexOf} />

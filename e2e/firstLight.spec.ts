@@ -1,0 +1,151 @@
+import { readFileSync } from 'node:fs';
+import { DEMO, expect, lightAt, sampleLine, saved, settled, test } from './support/server.js';
+
+/** The elbow dome of the demo: its middle and half width, in mm. */
+const ELBOW = { x: -7.4, y: -0.8, half: 5.7 };
+const indexOfBrightest = (line: number[]) => line.indexOf(Math.max(...line));
+const mean = (line: number[]) => line.reduce((a, b) => a + b, 0) / line.length;
+
+test('a painter opens the demo, moves the light, changes a part, ticks, exports, imports, and finds it all after a restart', async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByRole('link', { name: /A lock-keeper's arm/ }).first().click();
+  await settled(page);
+  await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
+
+  // The light goes from 10 to 2 o'clock by hand: the elbow's glint crosses over, the blade changes without a jump.
+  const elbow = () => sampleLine(page, [ELBOW.x - ELBOW.half * 0.8, ELBOW.y + 1.6], [ELBOW.x + ELBOW.half * 0.8, ELBOW.y + 1.6]);
+  // A line along the viewer's left face of the blade.
+  const leftFace = () => sampleLine(page, [8.1, -2.6], [10.9, 15.1], 40);
+  await page.mouse.move(...(await lightAt(page, 10.75)));
+  await page.mouse.down();
+  await page.mouse.move(...(await lightAt(page, 10)));
+  await settled(page);
+  expect(indexOfBrightest(await elbow())).toBeLessThan(28);
+  let before = await leftFace();
+  let largest = 0;
+  for (let h = 10.04; h <= 14.0001; h += 0.04) {
+    await page.mouse.move(...(await lightAt(page, h)));
+    await settled(page);
+    const now = await leftFace();
+    largest = Math.max(largest, mean(now.map((v, i) => Math.abs(v - before[i]))));
+    before = now;
+  }
+  await page.mouse.up();
+  expect(indexOfBrightest(await elbow())).toBeGreaterThan(32);
+  // In steps of about a degree no place of the face changes, on average, by more than a tenth of the range.
+  expect(largest).toBeLessThan(26);
+  await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute('aria-valuetext', /^2:00, 2[67] degrees high$/);
+
+  // The blade grows.
+  await page.getByRole('button', { name: /Sluice blade/ }).first().click();
+  await page.getByLabel('Length').fill('40');
+  await page.getByLabel('Length').press('Enter');
+  await expect(page.getByRole('button', { name: /Sluice blade/ }).first()).toContainText('40 × 6.4 mm');
+  await saved(page);
+
+  // Two steps are ticked.
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await page.getByRole('checkbox', { name: 'Undercoat for cold steel, Sluice blade' }).click();
+  await page.getByRole('checkbox', { name: 'Value step 1 of 7, Sluice blade' }).click();
+  await expect(page.getByText(/2 of \d+ ticked/)).toBeVisible();
+
+  // Out as a file, in as a copy.
+  await page.getByRole('button', { name: 'Take it with you' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /Piece file/ }).click()]);
+  const path = (await download.path())!;
+  const file = JSON.parse(readFileSync(path, 'utf8'));
+  expect(file.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(40);
+  expect(file.run.ticks).toHaveLength(2);
+  await page.goto(server.address);
+  await page.getByLabel('Piece file', { exact: true }).setInputFiles(path);
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page).toHaveURL(/lock-keepers-arm-2\/glint/);
+
+  // Everything is there after a restart, in the piece and in its copy.
+  await server.stop();
+  await server.start();
+  for (const id of ['lock-keepers-arm', 'lock-keepers-arm-2']) {
+    await page.goto(`${server.address}/pieces/${id}/glint`);
+    await settled(page);
+    await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute('aria-valuetext', /^2:00/);
+    await expect(page.getByRole('button', { name: /Sluice blade/ }).first()).toContainText('40 × 6.4 mm');
+    await page.getByRole('link', { name: /Painting order/ }).click();
+    await expect(page.getByRole('checkbox', { name: 'Value step 1 of 7, Sluice blade' })).toBeChecked();
+    await expect(page.getByText(/2 of \d+ ticked/)).toBeVisible();
+  }
+});
+
+test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, context, server }) => {
+  const other = await context.newPage();
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await other.goto(`${server.address}${DEMO}/glint`);
+  for (const p of [page, other]) await settled(p);
+
+  await other.getByLabel('Length').fill('33');
+  await saved(other);
+  await page.getByLabel('Bevel').fill('40');
+  await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
+  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  // Even a reload keeps the change.
+  await page.reload();
+  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page).toHaveURL(/lock-keepers-arm-2/);
+  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
+  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({ lengthMm: 33, bevelDeg: 28 });
+
+  // The other ways: take the other's, then keep mine over it.
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  await other.getByLabel('Length').fill('31');
+  await saved(other);
+  await page.getByLabel('Bevel').fill('35');
+  await page.getByRole('button', { name: 'Take the other' }).click();
+  await expect(page.getByLabel('Length')).toHaveValue('31');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Bevel')).toHaveValue('35');
+  await saved(page);
+  await other.getByLabel('Length').fill('30');
+  await other.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(other);
+});
+
+test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  await server.stop('SIGKILL');
+  await page.getByLabel('Length').fill('29');
+  await expect(page.getByTestId('save-state')).toContainText('Server away');
+  await settled(page);
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' })).toBeChecked();
+  await server.start();
+  await expect(page.getByTestId('save-state')).toHaveText('All saved', { timeout: 30_000 });
+  await expect
+    .poll(async () => ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks.length, { timeout: 30_000 })
+    .toBe(1);
+  const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
+  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(29);
+});
+
+test('a refused file is told field by field and nothing is stored', async ({ page, server }) => {
+  await page.goto(server.address);
+  const text = await (await fetch(`${server.address}/api${DEMO}/file`)).text();
+  const drop = (body: string) => page.getByLabel('Piece file', { exact: true }).setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(body) });
+  for (const [body, path, says] of [
+    [text.replace('"lengthMm": 36', '"lengthMm": -36'), 'parts[6].form.lengthMm', 'held -36'],
+    [text.slice(0, 2000), 'parts[', 'whole JSON'],
+    [' '.repeat(5 * 1024 * 1024 + 1), 'file', '5 MB'],
+  ] as const) {
+    await drop(body);
+    const dialog = page.getByRole('dialog', { name: 'The file was not accepted' });
+    await expect(dialog).toContainText(path);
+    await expect(dialog).toContainText(says);
+    await dialog.getByRole('button', { name: 'Close' }).click();
+  }
+  expect(((await (await fetch(`${server.address}/api/pieces`)).json()) as unknown[]).length).toBe(1);
+});

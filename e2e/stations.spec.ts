@@ -1,0 +1,193 @@
+import { readFileSync } from 'node:fs';
+import { DEMO, expect, lightAt, sampleLine, saved, settled, test } from './support/server.js';
+
+test('the map shows painted, values, zones and lines, and goes back along the steps', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const across = () => sampleLine(page, [-12, 0.8], [-3, 0.8], 90);
+  const painted = await across();
+  await page.getByRole('radio', { name: 'Values' }).click();
+  await settled(page);
+  const colourless = await page.evaluate(() => {
+    const c = document.querySelector<HTMLCanvasElement>('[data-testid="map"]')!;
+    const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data;
+    let off = 0;
+    for (let i = 0; i < d.length; i += 4) if (d[i + 3] === 255 && Math.abs(d[i] - d[i + 2]) > 3) off++;
+    return off;
+  });
+  expect(colourless).toBe(0);
+  await page.getByRole('radio', { name: 'Zones' }).click();
+  await settled(page);
+  // In zones each step is one flat colour: few different tones along a line that painted holds many of.
+  expect(new Set((await across()).map(Math.round)).size).toBeLessThan(new Set(painted.map(Math.round)).size / 2);
+  await page.getByRole('radio', { name: 'Lines' }).click();
+  await settled(page);
+
+  await page.getByRole('radio', { name: 'Painted' }).click();
+  const thumb = page.getByRole('slider', { name: 'Show the piece after step' });
+  await thumb.focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByText('After step 1 of 14')).toBeVisible();
+  await settled(page);
+  const under = await across();
+  expect(Math.max(...under) - Math.min(...under)).toBeLessThan(4);
+  let lightest = 0;
+  for (let i = 0; i < 7; i++) {
+    await page.keyboard.press('ArrowRight');
+    await settled(page);
+    const now = Math.max(...(await across()));
+    expect(now).toBeGreaterThanOrEqual(lightest - 1);
+    lightest = now;
+  }
+  await expect(page.getByText('Value step 7 of 7')).toBeVisible();
+});
+
+test('a part is chosen on the map, its figures follow its size, and undo brings it back', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const stage = page.getByTestId('stage');
+  const [left, top, px, width, css] = JSON.parse((await stage.getAttribute('data-picture'))!) as number[];
+  const box = (await stage.boundingBox())!;
+  const k = css / width;
+  await page.mouse.click(box.x + (-7.4 - left) * px * k, box.y + (top + 0.8) * px * k);
+  await expect(page.getByRole('textbox', { name: 'Name of the part' })).toHaveValue('Couter, elbow dome');
+  const side = page.getByRole('complementary', { name: 'Couter, elbow dome' });
+  await expect(side.getByText('93 mm²')).toBeVisible();
+  await side.getByLabel('Width', { exact: true }).fill('22.8');
+  await expect(side.getByText('186 mm²')).toBeVisible();
+  await side.getByLabel('Width', { exact: true }).fill('0.1');
+  await expect(side.getByRole('alert')).toContainText('Accepted: 0.2 to 400 mm');
+  await side.getByLabel('Width', { exact: true }).press('Enter');
+  await expect(side.getByLabel('Width', { exact: true })).toHaveValue('22.8');
+  await side.getByLabel('Polish').selectOption('dull');
+  await expect(side.getByText('Contrast, wanted 20')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(side.getByText('Contrast, wanted 55')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(side.getByText('93 mm²')).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(side.getByText('186 mm²')).toBeVisible();
+  await saved(page);
+});
+
+test('the light is moved by keyboard', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const light = page.getByRole('slider', { name: 'Main light' });
+  await light.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowUp');
+  await expect(light).toHaveAttribute('aria-valuetext', '10:50, 28 degrees high');
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(light).toHaveAttribute('aria-valuetext', '10:20, 28 degrees high');
+});
+
+test('steps and mixes tell value, mix, thinning and coats of every step', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/steps`);
+  await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
+  const steps = page.getByRole('list', { name: 'Cold steel, value steps' }).getByRole('listitem');
+  await expect(steps).toHaveCount(7);
+  await expect(steps.nth(2)).toContainText('3 Wet slate and 1 Plover grey');
+  await expect(steps.nth(2)).toContainText('1 water to 1 paint');
+  await expect(steps.nth(2)).toContainText(/coats? on \d parts/);
+  await expect(page.getByRole('img', { name: 'Sluice blade after Value step 3 of 7' })).toHaveAttribute('data-ready', 'yes');
+});
+
+test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/order`);
+  const box = page.getByRole('checkbox', { name: 'Value step 2 of 7, Couter, elbow dome' });
+  await box.click();
+  await expect(page.getByText(/1 of \d+ ticked/)).toBeVisible();
+  await page.getByRole('link', { name: /Glint map/ }).click();
+  await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
+  await page.getByLabel('Value steps').selectOption('3');
+  await saved(page);
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await expect(page.getByText('Done earlier, no longer planned')).toBeVisible();
+  await page.getByRole('link', { name: /Glint map/ }).click();
+  await page.getByLabel('Value steps').selectOption('size');
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await expect(box).toBeChecked();
+  await box.click();
+  await expect(page.getByText(/0 of \d+ ticked/)).toBeVisible();
+  await expect.poll(async () => ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks.length).toBe(0);
+});
+
+test('just one part: form, size, light, map and order in under 30 seconds at human speed', async ({ page, server }) => {
+  await page.goto(server.address);
+  const begun = Date.now();
+  const think = () => page.waitForTimeout(900);
+  await page.getByRole('link', { name: /^Dome/ }).click();
+  await settled(page);
+  await think();
+  await page.getByLabel('Width', { exact: true }).fill('7');
+  await think();
+  await page.getByLabel('Height').fill('8');
+  await think();
+  await page.mouse.move(...(await lightAt(page, 10.75)));
+  await page.mouse.down();
+  await page.mouse.move(...(await lightAt(page, 12)), { steps: 10 });
+  await page.mouse.move(...(await lightAt(page, 1)), { steps: 10 });
+  await page.mouse.up();
+  await think();
+  await expect(page.getByRole('heading', { name: 'Value step 3 of 7' })).toBeVisible();
+  await expect(page.getByText(/Dome: 2 coats; .* mm²/).first()).toBeVisible();
+  await settled(page);
+  expect(Date.now() - begun).toBeLessThan(30_000);
+  await page.getByRole('button', { name: 'Keep it as a piece' }).click();
+  await expect(page).toHaveURL(/\/pieces\/part-.*\/glint/);
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('7');
+});
+
+test('the map leaves as SVG with its layers and as a PNG of its own size', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const take = async (name: RegExp) => {
+    await page.getByRole('button', { name: 'Take it with you' }).click();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
+    return readFileSync((await download.path())!);
+  };
+  const svg = (await take(/SVG/)).toString('utf8');
+  for (const layer of ['zones', 'hard-borders', 'soft-borders', 'horizons', 'glints']) expect(svg).toContain(`data-layer="${layer}"`);
+  expect(svg.match(/<g id=/g)).toHaveLength(8);
+  const png = await take(/PNG/);
+  expect(Math.max(png.readUInt32BE(16), png.readUInt32BE(20))).toBe(2400);
+  expect(png.includes('sRGB')).toBe(true);
+});
+
+test('addresses that lead nowhere say so', async ({ page, server }) => {
+  await page.goto(`${server.address}/pieces/nothing-here/glint`);
+  await expect(page.getByRole('alert')).toContainText('There is no piece "nothing-here"');
+  await page.goto(`${server.address}/somewhere`);
+  await expect(page.getByRole('alert')).toContainText('no such page');
+});
+
+test('the light is dragged back and forth: compute times of the parts and long page tasks are reported', async ({ page, server }) => {
+  await page.addInitScript(() => {
+    const tasks: number[] = [];
+    (window as unknown as { tasks: number[] }).tasks = tasks;
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({ type: 'longtask' });
+  });
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  await page.waitForTimeout(1500);
+  await page.mouse.move(...(await lightAt(page, 10.75)));
+  await page.mouse.down();
+  for (let h = 10; h < 14; h += 0.1) await page.mouse.move(...(await lightAt(page, h)));
+  const warm = await page.evaluate(() => {
+    (window as unknown as { tasks: number[] }).tasks.length = 0;
+    return window.paleGlint!.timings.splice(0).length;
+  });
+  for (let h = 14; h > 10; h -= 0.05) {
+    await page.mouse.move(...(await lightAt(page, h)));
+    await page.waitForTimeout(16);
+  }
+  await page.mouse.up();
+  await settled(page);
+  const { timings, tasks } = await page.evaluate(() => ({ timings: window.paleGlint!.timings.map((t) => t.ms), tasks: (window as unknown as { tasks: number[] }).tasks }));
+  expect(warm).toBeGreaterThan(8);
+  expect(timings.length).toBeGreaterThan(40);
+  const sorted = timings.sort((a, b) => a - b);
+  test.info().annotations.push({ type: 'figures', description: `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}` });
+  process.stdout.write(`  ${test.info().annotations[0].description}\n`);
+});

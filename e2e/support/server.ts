@@ -1,0 +1,114 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, expect, type Page } from '@playwright/test';
+
+const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
+
+/** The built server in a process and a data folder of its own; it can be stopped and started again on its address. */
+export class AppServer {
+  private child: ChildProcess | null = null;
+  private port = 0;
+  readonly folder = mkdtempSync(join(tmpdir(), 'glint-e2e-'));
+
+  get address(): string {
+    return `http://localhost:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: this.folder, PALE_GLINT_PORT: String(this.port) }, stdio: ['ignore', 'pipe', 'pipe'] });
+    this.child = child;
+    await new Promise<void>((resolve, reject) => {
+      let out = '';
+      child.stdout.on('data', (d: Buffer) => {
+        out += d.toString();
+        const found = /http:\/\/[^:]+:(\d+)/.exec(out);
+        if (found) {
+          this.port = Number(found[1]);
+          resolve();
+        }
+      });
+      child.stderr.on('data', (d: Buffer) => (out += d.toString()));
+      child.on('exit', () => reject(new Error(`the server ended: ${out}`)));
+    });
+  }
+
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    await new Promise<void>((resolve) => {
+      child.on('exit', () => resolve());
+      child.kill(signal);
+    });
+  }
+
+  async remove(): Promise<void> {
+    await this.stop();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
+export const test = base.extend<{ server: AppServer; faults: string[] }>({
+  // eslint-disable-next-line no-empty-pattern
+  server: async ({}, use) => {
+    const server = new AppServer();
+    await server.start();
+    await use(server);
+    await server.remove();
+  },
+  faults: [
+    async ({ page }, use) => {
+      const faults: string[] = [];
+      page.on('pageerror', (e) => faults.push(e.message));
+      await use(faults);
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+declare global {
+  interface Window {
+    /** Left by the map for whoever measures. */
+    paleGlint?: { timings: { part: string; ms: number }[] };
+  }
+}
+
+export { expect };
+
+export const DEMO = '/pieces/lock-keepers-arm';
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('All saved');
+
+/** Waits until the map shows the piece as it is now. */
+export const settled = (page: Page) => expect(page.getByTestId('map')).toHaveAttribute('data-settled', 'yes');
+
+/** Where the light's handle goes for a time on the clock, at the dial's rim share of a height of 27 degrees. */
+export async function lightAt(page: Page, hours: number): Promise<[number, number]> {
+  const box = (await page.getByRole('slider', { name: 'Main light' }).boundingBox())!;
+  const reach = (box.width / 128) * 50 * Math.cos((27 * Math.PI) / 180);
+  const angle = (hours * Math.PI) / 6;
+  return [box.x + box.width / 2 + Math.sin(angle) * reach, box.y + box.height / 2 - Math.cos(angle) * reach];
+}
+
+/** Grey values of the map's canvas along a line given in the piece's mm. */
+export function sampleLine(page: Page, from: [number, number], to: [number, number], count = 60): Promise<number[]> {
+  return page.evaluate(
+    ([a, b, n]) => {
+      const stage = document.querySelector<HTMLElement>('[data-testid="stage"]')!;
+      const canvas = stage.querySelector('canvas')!;
+      const [left, top, px] = JSON.parse(stage.dataset['picture']!) as number[];
+      const context = canvas.getContext('2d')!;
+      return Array.from({ length: n }, (_, i) => {
+        const t = i / (n - 1);
+        const x = (a[0] + (b[0] - a[0]) * t - left) * px;
+        const y = (top - (a[1] + (b[1] - a[1]) * t)) * px;
+        const [r, g, bl] = context.getImageData(Math.round(x), Math.round(y), 1, 1).data;
+        return (r + g + bl) / 3;
+      });
+    },
+    [from, to, count] as const,
+  );
+}
