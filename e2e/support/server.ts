@@ -52,7 +52,6 @@ export class AppServer {
 
 /** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
 export const test = base.extend<{ server: AppServer; faults: string[] }>({
-  // eslint-disable-next-line no-empty-pattern
   server: async ({}, use) => {
     const server = new AppServer();
     await server.start();
@@ -83,7 +82,14 @@ export const DEMO = '/pieces/lock-keepers-arm';
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('All saved');
 
 /** Waits until the map shows the piece as it is now. */
-export const settled = (page: Page) => expect(page.getByTestId('map')).toHaveAttribute('data-settled', 'yes');
+export async function settled(page: Page): Promise<void> {
+  const map = page.getByTestId('map');
+  await map.waitFor();
+  // Two frames: the page has then taken in the last move and asked for its map.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await expect(map).toHaveAttribute('data-settled', 'yes');
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+}
 
 /** Where the light's handle goes for a time on the clock, at the dial's rim share of a height of 27 degrees. */
 export async function lightAt(page: Page, hours: number): Promise<[number, number]> {

@@ -1,6 +1,7 @@
 import { NOTHING, type Patch, type Surface } from '../form/index.js';
 import type { PartLight } from '../rig/index.js';
-import { rad } from '../units/index.js';
+import { deg, rad } from '../units/index.js';
+import { lobeTable, lookUp } from './lobes.js';
 
 /** The bounce comes from this far behind the picture plane, opposite the main light. */
 const BEHIND_DEG = 24;
@@ -10,7 +11,17 @@ const TILT_SPREAD = 0.13;
 const AROUND_SPREAD = 0.62;
 /** The dark gap lies this much nearer the eye than the bounce. */
 const GAP = { inward: 0.36, spread: 0.13, depth: 0.6 } as const;
-const REACH = 4;
+/** Flatter than this nothing bounces: the gap's bell has died away. */
+const LEAST_SIDE = 0.2;
+/** Entries of the tables over the sine of the tilt, 0..1. */
+const ENTRIES = 512;
+
+/** A bell over the tilt, tabled by its sine so that no angle is computed a point. */
+function bell(middle: number, spread: number): Float32Array {
+  return Float32Array.from({ length: ENTRIES + 1 }, (_, i) => Math.exp(-0.5 * ((Math.asin(i / ENTRIES) - middle) / spread) ** 2));
+}
+const CREST = bell(TILT, TILT_SPREAD);
+const GAP_BELL = bell(TILT - GAP.inward, GAP.spread);
 
 /** Tilt of the bounce's crest from the eye, in radians. */
 export const bounceTilt = TILT;
@@ -27,23 +38,23 @@ export function addBounce(body: Float32Array, surface: Surface, patches: readonl
   const flat = Math.hypot(lx, ly);
   if (flat < 0.05) return out;
   const [bx, by] = [-lx / flat, -ly / flat];
+  const { patch, nx, ny } = surface;
+  const around = lobeTable(deg(AROUND_SPREAD));
   const bears = patches.map((p) => p.kind === 'smooth');
   for (let i = 0; i < out.length; i++) {
-    const p = surface.patch[i];
+    const p = patch[i];
     if (p === NOTHING || !bears[p]) continue;
-    const x = surface.nx[i];
-    const y = surface.ny[i];
-    const side = Math.hypot(x, y);
-    if (side < 0.2) continue;
-    const toward = (x * bx + y * by) / side;
-    if (toward < -0.2) continue;
-    const around = Math.acos(Math.min(1, toward)) / AROUND_SPREAD;
-    if (around > REACH) continue;
-    const tilt = Math.asin(Math.min(1, side));
-    const azimuth = Math.exp(-0.5 * around * around);
-    const gap = azimuth * Math.exp(-0.5 * ((tilt - TILT + GAP.inward) / GAP.spread) ** 2);
-    const crest = azimuth * Math.exp(-0.5 * ((tilt - TILT) / TILT_SPREAD) ** 2);
-    out[i] = Math.max(out[i] * (1 - GAP.depth * gap), Math.min(most, most * crest));
+    const x = nx[i];
+    const y = ny[i];
+    const toward = x * bx + y * by;
+    if (toward <= 0) continue;
+    const side = Math.sqrt(x * x + y * y);
+    if (side < LEAST_SIDE) continue;
+    const azimuth = lookUp(around, toward / side);
+    const k = Math.min(ENTRIES, (side * ENTRIES + 0.5) | 0);
+    const dimmed = out[i] * (1 - GAP.depth * azimuth * GAP_BELL[k]);
+    const crest = most * azimuth * CREST[k];
+    out[i] = dimmed > crest ? dimmed : crest;
   }
   return out;
 }
