@@ -2,7 +2,17 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/node_modules/', 'data/', '.cache/', 'test-results/', 'playwright-report/', '**/*.d.ts'] },
+  {
+    ignores: [
+      '**/dist/',
+      '**/node_modules/',
+      'data/',
+      '.cache/',
+      'test-results/',
+      'playwright-report/',
+      '**/*.d.ts',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -16,7 +26,10 @@ export default tseslint.config(
   { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off', 'no-undef': 'off' } },
   // clipper-lib ships no types; ours must travel with the one file that uses them.
-  { files: ['packages/core/src/zone/clip.ts'], rules: { '@typescript-eslint/triple-slash-reference': 'off' } },
+  {
+    files: ['packages/core/src/zone/clip.ts'],
+    rules: { '@typescript-eslint/triple-slash-reference': 'off' },
+  },
   { files: ['scripts/**', 'bench/**'], rules: { 'no-console': 'off' } },
   { files: ['apps/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
 );

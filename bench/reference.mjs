@@ -45,12 +45,18 @@ export function sampledRadiance(n, light, polish, samples, random) {
     sky += surroundings(dot(vmf(r, f, kappa, random), light.up), light.horizon);
     // The lobe is a Gaussian in angle: its distance from the middle is Rayleigh distributed.
     const angle = lobe * Math.sqrt(-2 * Math.log(1 - random()));
-    const to = Math.acos(Math.max(-1, Math.min(1, dot(around(r, f, angle, 2 * Math.PI * random()), light.key))));
+    const to = Math.acos(
+      Math.max(-1, Math.min(1, dot(around(r, f, angle, 2 * Math.PI * random()), light.key))),
+    );
     glint += Math.exp((-to * to) / (2 * key * key));
   }
   const s = dot(r, light.up);
   const open = Math.min(1, Math.max(0, 4 * s + 0.5));
-  return (1 - polish.broad) * 0.75 * (sky / samples) + 0.8 * polish.broad * Math.max(0, dot(n, light.key)) * open + (KEY_PEAK * glint) / samples;
+  return (
+    (1 - polish.broad) * 0.75 * (sky / samples) +
+    0.8 * polish.broad * Math.max(0, dot(n, light.key)) * open +
+    (KEY_PEAK * glint) / samples
+  );
 }
 
 /** Evenly spread directions over the sphere (Fibonacci lattice). */
@@ -76,7 +82,11 @@ export function scene(light, count = 1024) {
     }
     return [surroundings(dot(d, light.up), light.horizon), v];
   });
-  return { xyz: Float64Array.from(all.flat()), sky: Float64Array.from(value, (v) => v[0]), lights: Float64Array.from(value, (v) => v[1]) };
+  return {
+    xyz: Float64Array.from(all.flat()),
+    sky: Float64Array.from(value, (v) => v[0]),
+    lights: Float64Array.from(value, (v) => v[1]),
+  };
 }
 
 /** The plain way: every pixel sums every direction, no culling, no tables. */
@@ -99,7 +109,10 @@ export function plainRadiance(nx, ny, nz, fixed, light, polish, out) {
     }
     const facing = Math.max(0, nx[i] * light.key[0] + ny[i] * light.key[1] + nz[i] * light.key[2]);
     const s = rx * light.up[0] + ry * light.up[1] + rz * light.up[2];
-    out[i] = (1 - polish.broad) * 0.75 * (sky / skyWeight) + 0.8 * polish.broad * facing * Math.min(1, Math.max(0, 4 * s + 0.5)) + lights / lightsWeight;
+    out[i] =
+      (1 - polish.broad) * 0.75 * (sky / skyWeight) +
+      0.8 * polish.broad * facing * Math.min(1, Math.max(0, 4 * s + 0.5)) +
+      lights / lightsWeight;
   }
   return out;
 }

@@ -1,6 +1,25 @@
 // `npm run bench`: accuracy and speed of the engine, as ratios within one run. Nothing here is asserted.
 import {
-  add, addBounce, canonicalGrid, composeBands, gridAround, layersOf, lockKeepersArm, modelOf, normalise, partLight, partSheet, paintLayers, FINISHED, pose, preparePart, polishModels, radiance, shapeOf, surfaceOf, zonesOf,
+  add,
+  addBounce,
+  canonicalGrid,
+  composeBands,
+  gridAround,
+  layersOf,
+  lockKeepersArm,
+  modelOf,
+  normalise,
+  partLight,
+  partSheet,
+  paintLayers,
+  FINISHED,
+  pose,
+  preparePart,
+  polishModels,
+  radiance,
+  shapeOf,
+  surfaceOf,
+  zonesOf,
 } from '@pale-glint/core';
 import { browserFigures } from './browser.mjs';
 import { plainRadiance, sampledRadiance, scene, seededRandom } from './reference.mjs';
@@ -29,9 +48,16 @@ function calibration() {
   return { ns: (ms / n) * 1e6, sink };
 }
 
-const dome = (side) => ({ model: pose(modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1 }), { yawDeg: 0, pitchDeg: 0 }) });
+const dome = (side) => ({
+  model: pose(modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1 }), {
+    yawDeg: 0,
+    pitchDeg: 0,
+  }),
+});
 
-say('accuracy: radiance against importance sampling, RMS over the range of 1 to 99.3 % (wanted: at most 0.02)');
+say(
+  'accuracy: radiance against importance sampling, RMS over the range of 1 to 99.3 % (wanted: at most 0.02)',
+);
 {
   const { model } = dome('convex');
   const surface = surfaceOf(model, canonicalGrid(model, 900));
@@ -43,17 +69,28 @@ say('accuracy: radiance against importance sampling, RMS over the range of 1 to 
     let sum = 0;
     for (let i = 0; i < ours.length; i++) {
       if (surface.patch[i] === 255) continue;
-      const r = sampledRadiance([surface.nx[i], surface.ny[i], surface.nz[i]], light, polish, SAMPLES, random);
+      const r = sampledRadiance(
+        [surface.nx[i], surface.ny[i], surface.nz[i]],
+        light,
+        polish,
+        SAMPLES,
+        random,
+      );
       reference.push(r);
       sum += (r - ours[i]) ** 2;
     }
     const sorted = [...reference].sort((a, b) => a - b);
-    const range = sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
-    say(`  ${name.padEnd(10)} ${(Math.sqrt(sum / reference.length) / range).toFixed(4)}  (${reference.length} normals, ${SAMPLES} samples)`);
+    const range =
+      sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
+    say(
+      `  ${name.padEnd(10)} ${(Math.sqrt(sum / reference.length) / range).toFixed(4)}  (${reference.length} normals, ${SAMPLES} samples)`,
+    );
   }
 }
 
-say('speed: 512 x 512, key, bounce, two neighbours, grain, form light, one core (wanted: 200 times the plain reference)');
+say(
+  'speed: 512 x 512, key, bounce, two neighbours, grain, form light, one core (wanted: 200 times the plain reference)',
+);
 {
   const form = { kind: 'tube', lengthMm: 10, startWidthMm: 10, endWidthMm: 10, endCurve: 0 };
   const model = pose(modelOf(form), { yawDeg: 0, pitchDeg: 0 });
@@ -69,19 +106,45 @@ say('speed: 512 x 512, key, bounce, two neighbours, grain, form light, one core 
   const pixels = 512 * 512;
   const polish = polishModels.polished;
   const alone = time(() => radiance(surface, model.patches, prepared.light, polish));
-  const bounced = time(() => addBounce(radiance(surface, model.patches, prepared.light, polish), surface, model.patches, prepared.light, 0.5));
+  const bounced = time(() =>
+    addBounce(
+      radiance(surface, model.patches, prepared.light, polish),
+      surface,
+      model.patches,
+      prepared.light,
+      0.5,
+    ),
+  );
   const all = time(() => layersOf(prepared, grid, surface));
   const fixed = scene(prepared.light);
   const few = 2048;
   const out = new Float64Array(few);
-  const plain = time(() => plainRadiance(surface.nx.subarray(100000, 100000 + few), surface.ny.subarray(100000, 100000 + few), surface.nz.subarray(100000, 100000 + few), fixed, prepared.light, polish, out), 5);
+  const plain = time(
+    () =>
+      plainRadiance(
+        surface.nx.subarray(100000, 100000 + few),
+        surface.ny.subarray(100000, 100000 + few),
+        surface.nz.subarray(100000, 100000 + few),
+        fixed,
+        prepared.light,
+        polish,
+        out,
+      ),
+    5,
+  );
   const plainNs = (plain / few) * 1e6;
   const { ns } = calibration();
   say(`  calibration loop        ${ns.toFixed(2)} ns a turn`);
   say(`  plain reference         ${plainNs.toFixed(0)} ns a pixel (1,024 directions)`);
-  say(`  radiance                ${((alone / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((alone / pixels) * 1e6)).toFixed(0)} times faster`);
-  say(`  radiance and bounce     ${((bounced / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((bounced / pixels) * 1e6)).toFixed(0)} times faster`);
-  say(`  with coverage, bounce, edges, dots ${((all / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((all / pixels) * 1e6)).toFixed(0)} times faster`);
+  say(
+    `  radiance                ${((alone / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((alone / pixels) * 1e6)).toFixed(0)} times faster`,
+  );
+  say(
+    `  radiance and bounce     ${((bounced / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((bounced / pixels) * 1e6)).toFixed(0)} times faster`,
+  );
+  say(
+    `  with coverage, bounce, edges, dots ${((all / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((all / pixels) * 1e6)).toFixed(0)} times faster`,
+  );
 }
 
 say('a part on the map (median ms): form, light and tone, layers at 14 px/mm, paint, zones and sheet');
@@ -105,7 +168,12 @@ for (const part of lockKeepersArm.parts) {
   const blade = lockKeepersArm.parts.find((p) => p.form.kind === 'blade');
   const { model } = shapeOf(blade);
   const light = partLight(lockKeepersArm.rig, 0);
-  const facets = model.patches.map((p) => ({ facet: p.facet, normal: normalise(add([p === model.patches[0] ? -0.5 : 0.5, 0, 1], [0, 0, 0])) }));
-  say(`  composing a blade ${time(() => composeBands(facets, light, polishModels.mirror, 1), 200).toFixed(4)} ms`);
+  const facets = model.patches.map((p) => ({
+    facet: p.facet,
+    normal: normalise(add([p === model.patches[0] ? -0.5 : 0.5, 0, 1], [0, 0, 0])),
+  }));
+  say(
+    `  composing a blade ${time(() => composeBands(facets, light, polishModels.mirror, 1), 200).toFixed(4)} ms`,
+  );
 }
 await browserFigures(say);

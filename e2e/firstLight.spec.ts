@@ -6,15 +6,26 @@ const ELBOW = { x: -7.4, y: -0.8, half: 5.7 };
 const indexOfBrightest = (line: number[]) => line.indexOf(Math.max(...line));
 const mean = (line: number[]) => line.reduce((a, b) => a + b, 0) / line.length;
 
-test('a painter opens the demo, moves the light, changes a part, ticks, exports, imports, and finds it all after a restart', async ({ page, server }) => {
+test('a painter opens the demo, moves the light, changes a part, ticks, exports, imports, and finds it all after a restart', async ({
+  page,
+  server,
+}) => {
   test.setTimeout(180_000);
   await page.goto(server.address);
-  await page.getByRole('link', { name: /A lock-keeper's arm/ }).first().click();
+  await page
+    .getByRole('link', { name: /A lock-keeper's arm/ })
+    .first()
+    .click();
   await settled(page);
   await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
 
   // The light goes from 10 to 2 o'clock by hand: the elbow's glint crosses over, the blade changes without a jump.
-  const elbow = () => sampleLine(page, [ELBOW.x - ELBOW.half * 0.8, ELBOW.y + 1.6], [ELBOW.x + ELBOW.half * 0.8, ELBOW.y + 1.6]);
+  const elbow = () =>
+    sampleLine(
+      page,
+      [ELBOW.x - ELBOW.half * 0.8, ELBOW.y + 1.6],
+      [ELBOW.x + ELBOW.half * 0.8, ELBOW.y + 1.6],
+    );
   // A line along the viewer's left face of the blade.
   const leftFace = () => sampleLine(page, [8.1, -2.6], [10.9, 15.1], 40);
   await page.mouse.move(...(await lightAt(page, 10.75)));
@@ -35,10 +46,16 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   expect(indexOfBrightest(await elbow())).toBeGreaterThan(32);
   // In steps of a degree or two, half a degree while the light passes over, no place of the face changes, on average, by more than a tenth of the range.
   expect(largest).toBeLessThan(26);
-  await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute('aria-valuetext', /^2:00, 2[67] degrees high$/);
+  await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute(
+    'aria-valuetext',
+    /^2:00, 2[67] degrees high$/,
+  );
 
   // The blade grows.
-  await page.getByRole('button', { name: /Sluice blade/ }).first().click();
+  await page
+    .getByRole('button', { name: /Sluice blade/ })
+    .first()
+    .click();
   await page.getByLabel('Length').fill('40');
   await page.getByLabel('Length').press('Enter');
   await expect(page.getByRole('button', { name: /Sluice blade/ }).first()).toContainText('40 × 6.4 mm');
@@ -52,7 +69,10 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
 
   // Out as a file, in as a copy.
   await page.getByRole('button', { name: 'Take it with you' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /Piece file/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /Piece file/ }).click(),
+  ]);
   const path = (await download.path())!;
   const file = JSON.parse(readFileSync(path, 'utf8'));
   expect(file.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(40);
@@ -96,7 +116,10 @@ test('a stale write is told, nothing is lost, and the painter chooses', async ({
   await expect(page).toHaveURL(/lock-keepers-arm-2/);
   await expect(page.getByLabel('Bevel')).toHaveValue('40');
   const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
-  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({ lengthMm: 33, bevelDeg: 28 });
+  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({
+    lengthMm: 33,
+    bevelDeg: 28,
+  });
 
   // The other ways: take the other's, then keep mine over it.
   await page.goto(`${server.address}${DEMO}/glint`);
@@ -114,7 +137,10 @@ test('a stale write is told, nothing is lost, and the painter chooses', async ({
   await saved(other);
 });
 
-test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({ page, server }) => {
+test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   await server.stop('SIGKILL');
@@ -127,7 +153,12 @@ test('with the server stopped the page says so, keeps the change and saves it wh
   await server.start();
   await expect(page.getByTestId('save-state')).toHaveText('All saved', { timeout: 30_000 });
   await expect
-    .poll(async () => ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks.length, { timeout: 30_000 })
+    .poll(
+      async () =>
+        ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks
+          .length,
+      { timeout: 30_000 },
+    )
     .toBe(1);
   const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
   expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(29);
@@ -136,7 +167,10 @@ test('with the server stopped the page says so, keeps the change and saves it wh
 test('a refused file is told field by field and nothing is stored', async ({ page, server }) => {
   await page.goto(server.address);
   const text = await (await fetch(`${server.address}/api${DEMO}/file`)).text();
-  const drop = (body: string) => page.getByLabel('Piece file', { exact: true }).setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(body) });
+  const drop = (body: string) =>
+    page
+      .getByLabel('Piece file', { exact: true })
+      .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(body) });
   for (const [body, path, says] of [
     [text.replace('"lengthMm": 36', '"lengthMm": -36'), 'parts[6].form.lengthMm', 'held -36'],
     [text.slice(0, 2000), 'parts[', 'whole JSON'],

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { DEMO, expect, lightAt, sampleLine, saved, settled, test } from './support/server.js';
 
-test('the map shows painted, values, zones and lines, and goes back along the steps', async ({ page, server }) => {
+test('the map shows painted, values, zones and lines, and goes back along the steps', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   const across = () => sampleLine(page, [-12, 0.8], [-3, 0.8], 90);
@@ -19,7 +22,9 @@ test('the map shows painted, values, zones and lines, and goes back along the st
   await page.getByRole('radio', { name: 'Zones' }).click();
   await settled(page);
   // In zones each step is one flat colour: few different tones along a line that painted holds many of.
-  expect(new Set((await across()).map(Math.round)).size).toBeLessThan(new Set(painted.map(Math.round)).size / 2);
+  expect(new Set((await across()).map(Math.round)).size).toBeLessThan(
+    new Set(painted.map(Math.round)).size / 2,
+  );
   await page.getByRole('radio', { name: 'Lines' }).click();
   await settled(page);
 
@@ -42,7 +47,10 @@ test('the map shows painted, values, zones and lines, and goes back along the st
   await expect(page.getByText('Value step 7 of 7')).toBeVisible();
 });
 
-test('a part is chosen on the map, its figures follow its size, and undo brings it back', async ({ page, server }) => {
+test('a part is chosen on the map, its figures follow its size, and undo brings it back', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   const stage = page.getByTestId('stage');
@@ -90,7 +98,10 @@ test('steps and mixes tell value, mix, thinning and coats of every step', async 
   await expect(steps.nth(2)).toContainText('3 Wet slate and 1 Plover grey');
   await expect(steps.nth(2)).toContainText('1 water to 1 paint');
   await expect(steps.nth(2)).toContainText(/coats? on \d parts/);
-  await expect(page.getByRole('img', { name: 'Sluice blade after Value step 3 of 7' })).toHaveAttribute('data-ready', 'yes');
+  await expect(page.getByRole('img', { name: 'Sluice blade after Value step 3 of 7' })).toHaveAttribute(
+    'data-ready',
+    'yes',
+  );
 });
 
 test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
@@ -110,10 +121,19 @@ test('a step is unticked, and a step no longer planned stays as done earlier', a
   await expect(box).toBeChecked();
   await box.click();
   await expect(page.getByText(/0 of \d+ ticked/)).toBeVisible();
-  await expect.poll(async () => ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks.length).toBe(0);
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks
+          .length,
+    )
+    .toBe(0);
 });
 
-test('just one part: form, size, light, map and order in under 30 seconds at human speed', async ({ page, server }) => {
+test('just one part: form, size, light, map and order in under 30 seconds at human speed', async ({
+  page,
+  server,
+}) => {
   await page.goto(server.address);
   const begun = Date.now();
   const think = () => page.waitForTimeout(900);
@@ -144,11 +164,15 @@ test('the map leaves as SVG with its layers and as a PNG of its own size', async
   await settled(page);
   const take = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Take it with you' }).click();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name }).click(),
+    ]);
     return readFileSync((await download.path())!);
   };
   const svg = (await take(/SVG/)).toString('utf8');
-  for (const layer of ['zones', 'hard-borders', 'soft-borders', 'horizons', 'glints']) expect(svg).toContain(`data-layer="${layer}"`);
+  for (const layer of ['zones', 'hard-borders', 'soft-borders', 'horizons', 'glints'])
+    expect(svg).toContain(`data-layer="${layer}"`);
   expect(svg.match(/<g id=/g)).toHaveLength(8);
   const png = await take(/PNG/);
   expect(Math.max(png.readUInt32BE(16), png.readUInt32BE(20))).toBe(2400);
@@ -162,11 +186,16 @@ test('addresses that lead nowhere say so', async ({ page, server }) => {
   await expect(page.getByRole('alert')).toContainText('no such page');
 });
 
-test('the light is dragged back and forth: compute times of the parts and long page tasks are reported', async ({ page, server }) => {
+test('the light is dragged back and forth: compute times of the parts and long page tasks are reported', async ({
+  page,
+  server,
+}) => {
   await page.addInitScript(() => {
     const tasks: number[] = [];
     (window as unknown as { tasks: number[] }).tasks = tasks;
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({
+      type: 'longtask',
+    });
   });
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
@@ -184,10 +213,18 @@ test('the light is dragged back and forth: compute times of the parts and long p
   }
   await page.mouse.up();
   await settled(page);
-  const { timings, tasks } = await page.evaluate(() => ({ timings: window.paleGlint!.timings.map((t) => t.ms), tasks: (window as unknown as { tasks: number[] }).tasks }));
+  const { timings, tasks } = await page.evaluate(() => ({
+    timings: window.paleGlint!.timings.map((t) => t.ms),
+    tasks: (window as unknown as { tasks: number[] }).tasks,
+  }));
   expect(warm).toBeGreaterThan(8);
   expect(timings.length).toBeGreaterThan(40);
   const sorted = timings.sort((a, b) => a - b);
-  test.info().annotations.push({ type: 'figures', description: `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}` });
+  test
+    .info()
+    .annotations.push({
+      type: 'figures',
+      description: `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}`,
+    });
   process.stdout.write(`  ${test.info().annotations[0].description}\n`);
 });

@@ -13,7 +13,13 @@ let passed = 0;
 let failed = 0;
 
 function run(args, command = node, env = {}) {
-  return spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } }).status === 0;
+  return (
+    spawnSync(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    }).status === 0
+  );
 }
 
 /** A check that passes or fails as one. */
@@ -34,7 +40,9 @@ function suite(name, args, env, totals) {
   const counted = totals();
   passed += counted.passed;
   failed += counted.failed + (!ok && counted.failed === 0 ? 1 : 0) + (ok && counted.passed === 0 ? 1 : 0);
-  process.stdout.write(`${name}: ${counted.passed} passed, ${counted.failed} failed, ${Math.round((Date.now() - start) / 1000)} s\n`);
+  process.stdout.write(
+    `${name}: ${counted.passed} passed, ${counted.failed} failed, ${Math.round((Date.now() - start) / 1000)} s\n`,
+  );
 }
 
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
@@ -45,9 +53,13 @@ function needChromium() {
   process.stdout.write('Installing Chromium\n');
   const quiet = { DEBIAN_FRONTEND: 'noninteractive' };
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
-  for (const args of [['apt-get', 'update', '-qq'], ['apt-get', 'install', '-y', '-qq', 'chromium']]) {
+  for (const args of [
+    ['apt-get', 'update', '-qq'],
+    ['apt-get', 'install', '-y', '-qq', 'chromium'],
+  ]) {
     const [command, ...rest] = [...sudo, ...args];
-    if (!run(rest, command, quiet)) process.stdout.write(`${args.join(' ')} failed; install Debian's chromium by hand\n`);
+    if (!run(rest, command, quiet))
+      process.stdout.write(`${args.join(' ')} failed; install Debian's chromium by hand\n`);
   }
 }
 
@@ -60,19 +72,40 @@ needChromium();
 check('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', 'apps/web']);
 check('types of the tests', [bin('typescript/bin/tsc'), '--noEmit', '-p', 'tsconfig.tests.json']);
 check('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0']);
-check('layers', [bin('dependency-cruiser/bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'packages/core/src', 'apps/server/src', 'apps/web/src', 'apps/cli/src']);
+check('layers', [
+  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+  '--config',
+  '.dependency-cruiser.cjs',
+  'packages/core/src',
+  'apps/server/src',
+  'apps/web/src',
+  'apps/cli/src',
+]);
 
 const unit = join(scratch, 'unit.json');
-suite('unit, server and command line', ['--experimental-vm-modules', bin('jest/bin/jest.js'), '--ci', '--json', `--outputFile=${unit}`], { NODE_NO_WARNINGS: '1' }, () => {
-  const r = readJson(unit);
-  return { passed: r?.numPassedTests ?? 0, failed: (r?.numFailedTests ?? 0) + (r?.numRuntimeErrorTestSuites ?? 0) };
-});
+suite(
+  'unit, server and command line',
+  ['--experimental-vm-modules', bin('jest/bin/jest.js'), '--ci', '--json', `--outputFile=${unit}`],
+  { NODE_NO_WARNINGS: '1' },
+  () => {
+    const r = readJson(unit);
+    return {
+      passed: r?.numPassedTests ?? 0,
+      failed: (r?.numFailedTests ?? 0) + (r?.numRuntimeErrorTestSuites ?? 0),
+    };
+  },
+);
 
 const e2e = join(scratch, 'e2e.json');
-suite('the interface in Chromium', [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }, () => {
-  const s = readJson(e2e)?.stats;
-  return { passed: (s?.expected ?? 0) + (s?.flaky ?? 0), failed: s?.unexpected ?? 0 };
-});
+suite(
+  'the interface in Chromium',
+  [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'],
+  { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },
+  () => {
+    const s = readJson(e2e)?.stats;
+    return { passed: (s?.expected ?? 0) + (s?.flaky ?? 0), failed: s?.unexpected ?? 0 };
+  },
+);
 
 rmSync(scratch, { recursive: true, force: true });
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);

@@ -28,7 +28,8 @@ function hashOf(paths) {
     const stat = statSync(path, { throwIfNoEntry: false });
     if (!stat) return;
     if (stat.isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (name !== 'dist' && name !== 'node_modules') visit(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (name !== 'dist' && name !== 'node_modules') visit(join(path, name));
     } else hash.update(path.slice(ROOT.length)).update(readFileSync(path));
   };
   paths.forEach((p) => visit(at(p)));
@@ -40,7 +41,8 @@ function unlessSame(name, sources, made, work) {
   mkdirSync(at('.cache'), { recursive: true });
   const mark = at('.cache', name);
   const hash = hashOf(sources);
-  const same = existsSync(mark) && readFileSync(mark, 'utf8') === hash && made.every((m) => existsSync(at(m)));
+  const same =
+    existsSync(mark) && readFileSync(mark, 'utf8') === hash && made.every((m) => existsSync(at(m)));
   if (same && !flags.has('--force')) return;
   work();
   writeFileSync(mark, hash);
@@ -54,27 +56,49 @@ if (major < NODE_NEEDED[0] || (major === NODE_NEEDED[0] && minor < NODE_NEEDED[1
 }
 
 const npm = process.env.npm_execpath ? [process.execPath, [process.env.npm_execpath]] : ['npm', []];
-unlessSame('install', ['package-lock.json'], ['node_modules/typescript', 'node_modules/vite', 'node_modules/jest'], () =>
-  run('Installing packages', npm[0], [...npm[1], 'ci', '--no-audit', '--no-fund', '--loglevel=error']),
+unlessSame(
+  'install',
+  ['package-lock.json'],
+  ['node_modules/typescript', 'node_modules/vite', 'node_modules/jest'],
+  () => run('Installing packages', npm[0], [...npm[1], 'ci', '--no-audit', '--no-fund', '--loglevel=error']),
 );
 
 const base = ['package-lock.json', 'tsconfig.base.json', 'packages/core/src', 'packages/core/tsconfig.json'];
 const tsc = at('node_modules/typescript/bin/tsc');
-unlessSame('core', [...base, 'apps/cli/src', 'apps/cli/tsconfig.json'], ['packages/core/dist/index.js', 'apps/cli/dist/main.js'], () =>
-  run('Building the core and the command line', process.execPath, [tsc, '-b', 'packages/core', 'apps/cli']),
+unlessSame(
+  'core',
+  [...base, 'apps/cli/src', 'apps/cli/tsconfig.json'],
+  ['packages/core/dist/index.js', 'apps/cli/dist/main.js'],
+  () =>
+    run('Building the core and the command line', process.execPath, [tsc, '-b', 'packages/core', 'apps/cli']),
 );
 if (!flags.has('--core')) {
-  unlessSame('server', [...base, 'apps/server/src', 'apps/server/tsconfig.json'], ['apps/server/dist/main.js'], () =>
-    run('Building the server', process.execPath, [tsc, '-b', 'apps/server']),
+  unlessSame(
+    'server',
+    [...base, 'apps/server/src', 'apps/server/tsconfig.json'],
+    ['apps/server/dist/main.js'],
+    () => run('Building the server', process.execPath, [tsc, '-b', 'apps/server']),
   );
-  unlessSame('database', ['package-lock.json', 'apps/server/scripts'], ['apps/server/dist/empty-database.tar.gz'], () =>
-    run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
+  unlessSame(
+    'database',
+    ['package-lock.json', 'apps/server/scripts'],
+    ['apps/server/dist/empty-database.tar.gz'],
+    () => run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
   );
 }
 if (!flags.has('--core') && !flags.has('--tools')) {
-  const web = ['apps/web/src', 'apps/web/index.html', 'apps/web/public', 'apps/web/vite.config.ts', 'apps/web/package.json'];
+  const web = [
+    'apps/web/src',
+    'apps/web/index.html',
+    'apps/web/public',
+    'apps/web/vite.config.ts',
+    'apps/web/package.json',
+  ];
   unlessSame('web', [...base, ...web], ['apps/web/dist/index.html'], () => {
     say('Building the pages');
-    execFileSync(process.execPath, [at('node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], { cwd: at('apps/web'), stdio: ['ignore', 2, 2] });
+    execFileSync(process.execPath, [at('node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], {
+      cwd: at('apps/web'),
+      stdio: ['ignore', 2, 2],
+    });
   });
 }

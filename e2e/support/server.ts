@@ -18,7 +18,10 @@ export class AppServer {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: this.folder, PALE_GLINT_PORT: String(this.port) }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, [MAIN], {
+      env: { ...process.env, PALE_GLINT_DATA: this.folder, PALE_GLINT_PORT: String(this.port) },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     this.child = child;
     await new Promise<void>((resolve, reject) => {
       let out = '';
@@ -100,7 +103,12 @@ export async function lightAt(page: Page, hours: number): Promise<[number, numbe
 }
 
 /** Grey values of the map's canvas along a line given in the piece's mm. */
-export function sampleLine(page: Page, from: [number, number], to: [number, number], count = 60): Promise<number[]> {
+export function sampleLine(
+  page: Page,
+  from: [number, number],
+  to: [number, number],
+  count = 60,
+): Promise<number[]> {
   return page.evaluate(
     ([a, b, n]) => {
       const stage = document.querySelector<HTMLElement>('[data-testid="stage"]')!;

@@ -1,5 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { readPaintList, readPiece, RefusedInput, type ListedPaint, type Piece, type Portion } from '@pale-glint/core';
+import {
+  readPaintList,
+  readPiece,
+  RefusedInput,
+  type ListedPaint,
+  type Piece,
+  type Portion,
+} from '@pale-glint/core';
 
 /** A refusal of what was typed: field, value, what is accepted. */
 export const refuse = (path: string, held: string, accepted: string): never => {
@@ -19,7 +26,8 @@ export const pieceFrom = (path: string): Piece => readPiece(readText(path));
 /** A typed number within a range. */
 export function number(field: string, text: string, low: number, high: number): number {
   const value = Number(text);
-  if (text.trim() === '' || !Number.isFinite(value) || value < low || value > high) refuse(field, `"${text}"`, `a number from ${low} to ${high}`);
+  if (text.trim() === '' || !Number.isFinite(value) || value < low || value > high)
+    refuse(field, `"${text}"`, `a number from ${low} to ${high}`);
   return value;
 }
 
@@ -30,8 +38,19 @@ export function hexFrom(field: string, text: string): string {
 }
 
 export function findPaint(paints: readonly ListedPaint[], name: string): ListedPaint {
-  const paint = paints.find((p) => p.name === name) ?? paints.find((p) => p.name.toLowerCase() === name.toLowerCase());
-  return paint ?? refuse('paint', `"${name}"`, `one of ${paints.slice(0, 12).map((p) => p.name).join(', ')}${paints.length > 12 ? ', ...' : ''}`);
+  const paint =
+    paints.find((p) => p.name === name) ?? paints.find((p) => p.name.toLowerCase() === name.toLowerCase());
+  return (
+    paint ??
+    refuse(
+      'paint',
+      `"${name}"`,
+      `one of ${paints
+        .slice(0, 12)
+        .map((p) => p.name)
+        .join(', ')}${paints.length > 12 ? ', ...' : ''}`,
+    )
+  );
 }
 
 /** `"NAME:DROPS"` words as portions of a mix. */
@@ -40,12 +59,16 @@ export function mixFrom(listPath: string, words: readonly string[]): Portion[] {
   return words.map((word) => {
     const at = word.lastIndexOf(':');
     if (at < 1) return refuse('mix', `"${word}"`, 'NAME:DROPS, for example "Wet slate:3"');
-    return { paint: findPaint(paints, word.slice(0, at).trim()), drops: number(`drops of ${word.slice(0, at)}`, word.slice(at + 1), 0.001, 1000) };
+    return {
+      paint: findPaint(paints, word.slice(0, at).trim()),
+      drops: number(`drops of ${word.slice(0, at)}`, word.slice(at + 1), 0.001, 1000),
+    };
   });
 }
 
 /** Numbers for reading: enough digits to check figures by, none of them noise. */
-export const tidy = (_key: string, value: unknown): unknown => (typeof value === 'number' && !Number.isInteger(value) ? Number(value.toPrecision(9)) : value);
+export const tidy = (_key: string, value: unknown): unknown =>
+  typeof value === 'number' && !Number.isInteger(value) ? Number(value.toPrecision(9)) : value;
 
 export const answer = (value: unknown): void => {
   process.stdout.write(`${JSON.stringify(value, tidy, 2)}\n`);

@@ -9,7 +9,9 @@ const FAULT = 1;
 const REFUSED = 2;
 
 const program = new Command('glint')
-  .description('Pale Glint without its interface. JSON on standard output; lengths in mm, angles in degrees, value as L*.')
+  .description(
+    'Pale Glint without its interface. JSON on standard output; lengths in mm, angles in degrees, value as L*.',
+  )
   .exitOverride()
   .showHelpAfterError();
 pieceCommands(program);
@@ -24,7 +26,9 @@ try {
   } else if (error instanceof CommanderError) {
     process.exitCode = error.exitCode === DONE ? DONE : REFUSED;
   } else {
-    process.stderr.write(`internal fault: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+    process.stderr.write(
+      `internal fault: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    );
     process.exitCode = FAULT;
   }
 }

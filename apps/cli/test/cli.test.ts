@@ -8,7 +8,8 @@ import { fileURLToPath } from 'node:url';
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'glint-cli-'));
 const at = (name: string) => join(folder, name);
-const run = (...args: string[]) => JSON.parse(execFileSync(process.execPath, [MAIN, ...args], { encoding: 'utf8', maxBuffer: 64e6 }));
+const run = (...args: string[]) =>
+  JSON.parse(execFileSync(process.execPath, [MAIN, ...args], { encoding: 'utf8', maxBuffer: 64e6 }));
 const refused = (...args: string[]) => {
   const { status, stderr } = spawnSync(process.execPath, [MAIN, ...args], { encoding: 'utf8' });
   return { status, stderr };
@@ -50,12 +51,23 @@ describe('the command line', () => {
       expect(png.readUInt32BE(20)).toBe(answer.heightPx);
       expect(png.includes('sRGB')).toBe(true);
     }
-    const early = run('look', at('arm.json'), '--out', at('early.png'), '--after', '2', '--part', 'elbow', '--size', '120');
+    const early = run(
+      'look',
+      at('arm.json'),
+      '--out',
+      at('early.png'),
+      '--after',
+      '2',
+      '--part',
+      'elbow',
+      '--size',
+      '120',
+    );
     expect(early.widthPx).toBe(120);
     expect(readFileSync(at('early.png')).equals(readFileSync(at('painted.png')))).toBe(false);
   });
 
-  test('mix, coats, wet and colour answer with the model\'s figures', () => {
+  test("mix, coats, wet and colour answer with the model's figures", () => {
     const mixed = run('mix', at('paints.csv'), 'Chalk:1', 'Soot:1');
     expect(mixed.lab.l).toBeCloseTo(39.52, 1);
     expect(mixed.hex).toMatch(/^#[0-9a-f]{6}$/);
@@ -63,7 +75,21 @@ describe('the command line', () => {
     expect(coats.coats).toBe(2);
     expect(coats.exact).toBeCloseTo(1.754, 1);
     expect(coats.looks).toHaveLength(2);
-    expect(run('coats', at('paints.csv'), 'Ochre:1', '--over', '#141414', '--water', '1', '--count', '5', '--until', '4').looks).toHaveLength(5);
+    expect(
+      run(
+        'coats',
+        at('paints.csv'),
+        'Ochre:1',
+        '--over',
+        '#141414',
+        '--water',
+        '1',
+        '--count',
+        '5',
+        '--until',
+        '4',
+      ).looks,
+    ).toHaveLength(5);
     expect(run('wet', at('paints.csv'), 'Ochre').wet.l).toBeCloseTo(57.26, 1);
     expect(run('colour', '808080').spectrum).toHaveLength(36);
   });
@@ -79,16 +105,28 @@ describe('the command line', () => {
     [['demo', 'dragon'], 'NAME held "dragon"'],
     [['polish'], 'unknown command'],
   ])('%j is refused with 2 and says why', (args, says) => {
-    const { status, stderr } = refused(...args.map((a) => (a === 'PAINTS' ? at('paints.csv') : a === 'PIECE' ? at('arm.json') : a)));
+    const { status, stderr } = refused(
+      ...args.map((a) => (a === 'PAINTS' ? at('paints.csv') : a === 'PIECE' ? at('arm.json') : a)),
+    );
     expect(status).toBe(2);
     expect(stderr).toContain(says);
   });
 
   test('check lists every problem of a bad file and exits 2', () => {
-    writeFileSync(at('bad.json'), readFileSync(at('arm.json'), 'utf8').replace('"lengthMm": 16', '"lengthMm": -3').replace('"copies": 1', '"copies": 0'));
-    const { status, stdout } = spawnSync(process.execPath, [MAIN, 'check', at('bad.json')], { encoding: 'utf8' });
+    writeFileSync(
+      at('bad.json'),
+      readFileSync(at('arm.json'), 'utf8')
+        .replace('"lengthMm": 16', '"lengthMm": -3')
+        .replace('"copies": 1', '"copies": 0'),
+    );
+    const { status, stdout } = spawnSync(process.execPath, [MAIN, 'check', at('bad.json')], {
+      encoding: 'utf8',
+    });
     expect(status).toBe(2);
-    expect(JSON.parse(stdout).problems.map((p: { path: string }) => p.path)).toEqual(['copies', 'parts[0].form.lengthMm']);
+    expect(JSON.parse(stdout).problems.map((p: { path: string }) => p.path)).toEqual([
+      'copies',
+      'parts[0].form.lengthMm',
+    ]);
     writeFileSync(at('bad.csv'), CSV.replace('semi-opaque', 'thick').replace('#1A1A1C', 'black'));
     const list = spawnSync(process.execPath, [MAIN, 'check', at('bad.csv')], { encoding: 'utf8' });
     expect(list.status).toBe(2);

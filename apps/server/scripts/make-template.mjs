@@ -4,5 +4,8 @@ import { PGlite } from '@electric-sql/pglite';
 
 const db = await PGlite.create();
 const packed = await db.dumpDataDir('gzip');
-writeFileSync(new URL('../dist/empty-database.tar.gz', import.meta.url), Buffer.from(await packed.arrayBuffer()));
+writeFileSync(
+  new URL('../dist/empty-database.tar.gz', import.meta.url),
+  Buffer.from(await packed.arrayBuffer()),
+);
 await db.close();

@@ -30,8 +30,18 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
   app.use(PIECE_ADDRESS, express.text({ type: () => true, limit: MOST_BYTES }));
   app.use('/api', express.json({ limit: SMALL_BODY }));
   app.useGlobalFilters(new FailuresFilter());
-  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: refusedFields }));
-  const docs = new DocumentBuilder().setTitle('Pale Glint').setDescription('Pieces and their runs. Errors answer { says, problems: [{ path, held, accepted }] }.').build();
+  app.useGlobalPipes(
+    new ValidationPipe({
+      transform: true,
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      exceptionFactory: refusedFields,
+    }),
+  );
+  const docs = new DocumentBuilder()
+    .setTitle('Pale Glint')
+    .setDescription('Pieces and their runs. Errors answer { says, problems: [{ path, held, accepted }] }.')
+    .build();
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, docs));
   servePages(app.getHttpAdapter().getInstance() as Express, config.webFolder);
   app.enableShutdownHooks();

@@ -19,7 +19,8 @@ export interface Config {
 function portFrom(text: string | undefined): number {
   if (text === undefined || text === '') return 4870;
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new RangeError(`PALE_GLINT_PORT held "${text}"; accepted: a port from 0 to 65535`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new RangeError(`PALE_GLINT_PORT held "${text}"; accepted: a port from 0 to 65535`);
   return port;
 }
 
@@ -29,7 +30,10 @@ export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
     host: env['PALE_GLINT_HOST'] || '127.0.0.1',
     port: portFrom(env['PALE_GLINT_PORT']),
     dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(ROOT, 'data')),
-    moreHosts: (env['PALE_GLINT_HOSTS'] ?? '').split(',').map((h) => h.trim()).filter(Boolean),
+    moreHosts: (env['PALE_GLINT_HOSTS'] ?? '')
+      .split(',')
+      .map((h) => h.trim())
+      .filter(Boolean),
     databaseUrl: env['PALE_GLINT_DATABASE_URL'] || null,
     webFolder: resolve(ROOT, 'apps/web/dist'),
   };

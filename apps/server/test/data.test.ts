@@ -20,7 +20,10 @@ afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true }
 
 /** A server in a process of its own; answers with its address once it is ready. */
 function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   return new Promise((resolve, reject) => {
     let out = '';
     child.stdout!.on('data', (d: Buffer) => {
@@ -38,7 +41,11 @@ describe('the data folder', () => {
   test('keeps pieces, ticks and a removed demo over a restart', async () => {
     const f = folder();
     let server = await startServer(f);
-    await server.http.post('/api/pieces').type('application/json').send(writePiece({ ...lockKeepersArm, id: 'kept', name: 'Kept' })).expect(201);
+    await server.http
+      .post('/api/pieces')
+      .type('application/json')
+      .send(writePiece({ ...lockKeepersArm, id: 'kept', name: 'Kept' }))
+      .expect(201);
     await server.http.delete('/api/pieces/lock-keepers-arm').expect(204);
     await server.close(true);
     server = await startServer(f);
@@ -58,7 +65,12 @@ describe('the data folder', () => {
   test('is taken over from a dead process, a reused pid and a broken lock, not from a living one', () => {
     const f = folder();
     const path = join(f, 'lock');
-    for (const left of ['{"pid":4194300,"started":"1"}', `{"pid":${process.pid},"started":"1"}`, '', '{"pid"']) {
+    for (const left of [
+      '{"pid":4194300,"started":"1"}',
+      `{"pid":${process.pid},"started":"1"}`,
+      '',
+      '{"pid"',
+    ]) {
       writeFileSync(path, left);
       lockFolder(f)();
       expect(existsSync(path)).toBe(false);
@@ -86,7 +98,10 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
   let next = 1;
   for (let round = 0; round < KILLS; round++) {
     const { child, address } = await spawnServer(f);
-    const { version, piece } = (await (await fetch(`${address}/api/pieces/lock-keepers-arm`)).json()) as { version: number; piece: { copies: number } };
+    const { version, piece } = (await (await fetch(`${address}/api/pieces/lock-keepers-arm`)).json()) as {
+      version: number;
+      piece: { copies: number };
+    };
     // What was acknowledged before the kill is there, and nothing older came back.
     expect(piece.copies).toBeGreaterThanOrEqual(acknowledged);
     expect(piece.copies).toBeLessThan(Math.max(2, next));
@@ -96,7 +111,11 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
     try {
       for (;;) {
         const copies = Math.min(500, next++);
-        const answer = await fetch(`${address}/api/pieces/lock-keepers-arm?version=${at}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: writePiece({ ...lockKeepersArm, copies }) });
+        const answer = await fetch(`${address}/api/pieces/lock-keepers-arm?version=${at}`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: writePiece({ ...lockKeepersArm, copies }),
+        });
         expect(answer.status).toBe(200);
         at = ((await answer.json()) as { version: number }).version;
         acknowledged = copies;
@@ -117,8 +136,12 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
 
 test('a kill during the first load leaves a folder that starts', async () => {
   const f = folder();
-  const child = spawn(process.execPath, [MAIN], { env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0' }, stdio: 'ignore' });
-  for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++) await new Promise((r) => setTimeout(r, 10));
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0' },
+    stdio: 'ignore',
+  });
+  for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++)
+    await new Promise((r) => setTimeout(r, 10));
   await new Promise((r) => setTimeout(r, 60));
   child.kill('SIGKILL');
   await ended(child);

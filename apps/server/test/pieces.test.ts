@@ -9,9 +9,17 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const text = (over: Partial<Piece> = {}) => writePiece({ ...lockKeepersArm, ...over });
-const add = (body: string, query = '') => server.http.post(`/api/pieces${query}`).type('application/json').send(body);
-const save = (id: string, version: unknown, body: string) => server.http.put(`/api/pieces/${id}?version=${String(version)}`).type('application/json').send(body);
-const names = async () => ((await server.http.get('/api/pieces').expect(200)).body as { id: string; name: string }[]).map((p) => p.id).sort();
+const add = (body: string, query = '') =>
+  server.http.post(`/api/pieces${query}`).type('application/json').send(body);
+const save = (id: string, version: unknown, body: string) =>
+  server.http
+    .put(`/api/pieces/${id}?version=${String(version)}`)
+    .type('application/json')
+    .send(body);
+const names = async () =>
+  ((await server.http.get('/api/pieces').expect(200)).body as { id: string; name: string }[])
+    .map((p) => p.id)
+    .sort();
 
 describe('pieces', () => {
   test('the demo is there from the start', async () => {
@@ -23,11 +31,19 @@ describe('pieces', () => {
   test('a piece is added, read, saved, given out and removed', async () => {
     const { body: added } = await add(text({ id: 'mine', name: 'Mine' })).expect(201);
     expect(added).toMatchObject({ id: 'mine', version: 1 });
-    await save('mine', 1, text({ id: 'mine', name: 'Mine, changed' })).expect(200).expect(({ body }) => expect(body.version).toBe(2));
-    const file = await server.http.get('/api/pieces/mine/file').expect(200).expect('Content-Disposition', 'attachment; filename="Mine-changed.glint.json"');
+    await save('mine', 1, text({ id: 'mine', name: 'Mine, changed' }))
+      .expect(200)
+      .expect(({ body }) => expect(body.version).toBe(2));
+    const file = await server.http
+      .get('/api/pieces/mine/file')
+      .expect(200)
+      .expect('Content-Disposition', 'attachment; filename="Mine-changed.glint.json"');
     expect(file.text).toBe(text({ id: 'mine', name: 'Mine, changed' }));
     await server.http.delete('/api/pieces/mine').expect(204);
-    await server.http.get('/api/pieces/mine').expect(404).expect(({ body }) => expect(body.says).toContain('mine'));
+    await server.http
+      .get('/api/pieces/mine')
+      .expect(404)
+      .expect(({ body }) => expect(body.says).toContain('mine'));
     await server.http.delete('/api/pieces/mine').expect(404);
   });
 
@@ -41,7 +57,9 @@ describe('pieces', () => {
 
   test('of ten writes from one version exactly one wins', async () => {
     await add(text({ id: 'race' })).expect(201);
-    const answers = await Promise.all(Array.from({ length: 10 }, (_, i) => save('race', 1, text({ id: 'race', name: `Try ${i}` }))));
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, (_, i) => save('race', 1, text({ id: 'race', name: `Try ${i}` }))),
+    );
     expect(answers.map((a) => a.status).sort()).toEqual([200, ...Array<number>(9).fill(409)]);
   });
 
@@ -54,7 +72,10 @@ describe('pieces', () => {
     expect(copy.body.id).toBe('again-2');
     const replaced = await add(text({ id: 'again', name: 'New' }), '?ifExists=replace').expect(201);
     expect(replaced.body).toMatchObject({ id: 'again', version: 2 });
-    expect((await server.http.get('/api/pieces/again-2')).body.piece).toMatchObject({ id: 'again-2', name: 'New, copy' });
+    expect((await server.http.get('/api/pieces/again-2')).body.piece).toMatchObject({
+      id: 'again-2',
+      name: 'New, copy',
+    });
   });
 });
 
@@ -72,7 +93,10 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
     ['over 5 MB', text() + ' '.repeat(5 * 1024 * 1024), 'file', 413],
   ])('%s', async (_, body, path, status) => {
     const before = await names();
-    for (const answer of [await add(body.replaceAll('lock-keepers-arm', 'bad-one')), await save('lock-keepers-arm', 1, body)]) {
+    for (const answer of [
+      await add(body.replaceAll('lock-keepers-arm', 'bad-one')),
+      await save('lock-keepers-arm', 1, body),
+    ]) {
       expect(answer.status).toBe(status);
       const [problem] = answer.body.problems;
       expect(problem.path).toContain(path);
@@ -84,22 +108,36 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
   });
 
   test('an address that disagrees with the piece, and versions that are none', async () => {
-    expect((await save('elsewhere', 1, text())).body.problems[0]).toMatchObject({ path: 'id', accepted: expect.stringContaining('elsewhere') });
-    for (const version of ['', 'x', '-1', '1.5', '1e99']) expect((await save('lock-keepers-arm', version, text())).status).toBe(400);
+    expect((await save('elsewhere', 1, text())).body.problems[0]).toMatchObject({
+      path: 'id',
+      accepted: expect.stringContaining('elsewhere'),
+    });
+    for (const version of ['', 'x', '-1', '1.5', '1e99'])
+      expect((await save('lock-keepers-arm', version, text())).status).toBe(400);
     expect((await add(text({ id: 'q' }), '?ifExists=merge')).body.problems[0].path).toBe('ifExists');
     expect((await add(text({ id: 'q' }), '?colour=red')).body.problems[0].path).toBe('colour');
   });
 });
 
 describe('runs', () => {
-  const tick = { part: 'elbow', step: 's1', role: 'value', copy: 1, doneAt: '2026-11-23T19:30:00Z', did: { mix: 'Chalk', coats: 2, coverShare: 0.8, minutes: 5 } };
-  const put = (body: object, id = 'lock-keepers-arm') => server.http.put(`/api/pieces/${id}/run/ticks`).send(body);
+  const tick = {
+    part: 'elbow',
+    step: 's1',
+    role: 'value',
+    copy: 1,
+    doneAt: '2026-11-23T19:30:00Z',
+    did: { mix: 'Chalk', coats: 2, coverShare: 0.8, minutes: 5 },
+  };
+  const put = (body: object, id = 'lock-keepers-arm') =>
+    server.http.put(`/api/pieces/${id}/run/ticks`).send(body);
 
   test('a step is ticked, ticked again, unticked', async () => {
     expect((await put(tick).expect(200)).body.ticks).toEqual([tick]);
     expect((await put({ ...tick, did: { ...tick.did, coats: 3 } }).expect(200)).body.ticks).toHaveLength(1);
     await put({ ...tick, step: 's2' }).expect(200);
-    const { body } = await server.http.delete('/api/pieces/lock-keepers-arm/run/ticks?part=elbow&step=s1&role=value&copy=1').expect(200);
+    const { body } = await server.http
+      .delete('/api/pieces/lock-keepers-arm/run/ticks?part=elbow&step=s1&role=value&copy=1')
+      .expect(200);
     expect(body.ticks.map((t: { step: string }) => t.step)).toEqual(['s2']);
   });
 
@@ -113,14 +151,19 @@ describe('runs', () => {
   });
 
   test('bad ticks name their field; an unknown piece is 404', async () => {
-    const paths = async (body: object) => (await put(body).expect(400)).body.problems.map((p: { path: string }) => p.path);
+    const paths = async (body: object) =>
+      (await put(body).expect(400)).body.problems.map((p: { path: string }) => p.path);
     expect(await paths({ ...tick, copy: 0 })).toEqual(['copy']);
     expect(await paths({ ...tick, role: 'polishing' })).toEqual(['role']);
     expect(await paths({ ...tick, doneAt: 'yesterday' })).toEqual(['doneAt']);
     expect(await paths({ ...tick, did: { ...tick.did, coats: -1 } })).toEqual(['did.coats']);
     expect(await paths({ ...tick, extra: 1 })).toEqual(['extra']);
     await put(tick, 'nowhere').expect(404);
-    const broken = await server.http.put('/api/pieces/lock-keepers-arm/run/ticks').type('application/json').send('{"part":').expect(400);
+    const broken = await server.http
+      .put('/api/pieces/lock-keepers-arm/run/ticks')
+      .type('application/json')
+      .send('{"part":')
+      .expect(400);
     expect(broken.body.problems[0].path).toBe('body');
   });
 });
@@ -129,7 +172,14 @@ describe('the border of the server', () => {
   test('health answers, the interface is described', async () => {
     await server.http.get('/api/health').expect(200, { ok: true });
     const { body } = await server.http.get('/api/docs-json').expect(200);
-    expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/pieces', '/api/pieces/{id}', '/api/pieces/{id}/run/ticks', '/api/health']));
+    expect(Object.keys(body.paths)).toEqual(
+      expect.arrayContaining([
+        '/api/pieces',
+        '/api/pieces/{id}',
+        '/api/pieces/{id}/run/ticks',
+        '/api/health',
+      ]),
+    );
   });
 
   test('other names and other pages are turned away', async () => {
@@ -139,7 +189,13 @@ describe('the border of the server', () => {
   });
 
   test('nothing answers a bare 500', async () => {
-    for (const address of ['/api/pieces/%E0%A4%A', '/api/pieces/' + 'x'.repeat(5000), '/api/pieces/..%2f..%2fetc', '/api/none', "/api/pieces/' or 1=1"]) {
+    for (const address of [
+      '/api/pieces/%E0%A4%A',
+      '/api/pieces/' + 'x'.repeat(5000),
+      '/api/pieces/..%2f..%2fetc',
+      '/api/none',
+      "/api/pieces/' or 1=1",
+    ]) {
       const { status, body } = await server.http.get(address);
       expect(status).toBeGreaterThanOrEqual(400);
       expect(status).toBeLessThan(500);

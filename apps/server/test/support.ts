@@ -15,8 +15,17 @@ export interface TestServer {
 }
 
 /** The real server on a real database in a folder of its own. */
-export async function startServer(folder = mkdtempSync(join(tmpdir(), 'glint-server-'))): Promise<TestServer> {
-  const config: Config = { host: '127.0.0.1', port: 0, dataFolder: folder, moreHosts: [], databaseUrl: null, webFolder: join(folder, 'no-pages') };
+export async function startServer(
+  folder = mkdtempSync(join(tmpdir(), 'glint-server-')),
+): Promise<TestServer> {
+  const config: Config = {
+    host: '127.0.0.1',
+    port: 0,
+    dataFolder: folder,
+    moreHosts: [],
+    databaseUrl: null,
+    webFolder: join(folder, 'no-pages'),
+  };
   const app = await createApp(config, true);
   await app.listen(0, '127.0.0.1');
   return {

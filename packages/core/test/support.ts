@@ -1,19 +1,56 @@
-import { lockKeepersArm, newPart, type Form, type FormOf, type Part, type Piece, type Place, type Polish } from '../src/index.js';
+import {
+  lockKeepersArm,
+  newPart,
+  type Form,
+  type FormOf,
+  type Part,
+  type Piece,
+  type Place,
+  type Polish,
+} from '../src/index.js';
 
 /** The demo's ladders and paints under a light of one's own. */
 export function rigged(over: Partial<Piece['rig']> = {}): Piece {
   return { ...lockKeepersArm, rig: { ...lockKeepersArm.rig, ...over } };
 }
 
-export function part(form: Form, over: { place?: Partial<Place>; polish?: Polish; steps?: number | null; id?: string } = {}): Part {
+export function part(
+  form: Form,
+  over: { place?: Partial<Place>; polish?: Polish; steps?: number | null; id?: string } = {},
+): Part {
   const base = newPart(over.id ?? 'test', form);
   return {
     ...base,
     place: { ...base.place, ...over.place },
-    finish: { kind: 'metal', ladder: 'cold-steel', polish: over.polish ?? 'polished', steps: over.steps ?? null },
+    finish: {
+      kind: 'metal',
+      ladder: 'cold-steel',
+      polish: over.polish ?? 'polished',
+      steps: over.steps ?? null,
+    },
   };
 }
 
-export const dome = (widthMm = 10, heightMm = widthMm, side: 'convex' | 'scoop' = 'convex'): Form => ({ kind: 'dome', widthMm, heightMm, side, fullness: 1 });
-export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16, endCurve = 0): Form => ({ kind: 'tube', lengthMm, startWidthMm, endWidthMm, endCurve });
-export const blade: FormOf<'blade'> = { kind: 'blade', lengthMm: 34, widthMm: 6, shoulderWidthMm: 6.4, pointMm: 7, ridge: 0, bevelDeg: 28 };
+export const dome = (widthMm = 10, heightMm = widthMm, side: 'convex' | 'scoop' = 'convex'): Form => ({
+  kind: 'dome',
+  widthMm,
+  heightMm,
+  side,
+  fullness: 1,
+});
+export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16, endCurve = 0): Form => ({
+  kind: 'tube',
+  lengthMm,
+  startWidthMm,
+  endWidthMm,
+  endCurve,
+});
+export const blade: FormOf<'blade'> = {
+  kind: 'blade',
+  lengthMm: 34,
+  widthMm: 6,
+  shoulderWidthMm: 6.4,
+  pointMm: 7,
+  ridge: 0,
+  bevelDeg: 28,
+};

@@ -53,8 +53,13 @@ export function colourCommands(program: Command): void {
       const ground = paintSpectrum(hexFrom('--over', o.over));
       const water = number('--water', o.water, 0, 100);
       const share = number('--factor', o.factor, 0.001, 10);
-      const needed = coatsNeeded(pigment, ground, { water, share, until: number('--until', o.until, 0.01, 100) });
-      const count = o.count === undefined ? needed.coats : Math.ceil(number('--count', o.count, 1, MOST_LOOKS));
+      const needed = coatsNeeded(pigment, ground, {
+        water,
+        share,
+        until: number('--until', o.until, 0.01, 100),
+      });
+      const count =
+        o.count === undefined ? needed.coats : Math.ceil(number('--count', o.count, 1, MOST_LOOKS));
       const looks = Array.from({ length: Math.min(MOST_LOOKS, count) }, (_, i) =>
         spectrumToLab(coated(pigment, ground, i + 1, water, share)),
       );

@@ -25,7 +25,11 @@ function look(path: string, o: LookOptions): void {
   const shown = o.part === undefined ? piece.parts : piece.parts.filter((p) => p.id === o.part);
   if (shown.length === 0) {
     const known = piece.parts.map((p) => p.id).join(', ');
-    refuse(o.part === undefined ? 'parts' : '--part', o.part === undefined ? 'a list of 0' : `"${o.part}"`, known ? `one of ${known}` : 'at least one part to show');
+    refuse(
+      o.part === undefined ? 'parts' : '--part',
+      o.part === undefined ? 'a list of 0' : `"${o.part}"`,
+      known ? `one of ${known}` : 'at least one part to show',
+    );
   }
   const most = Math.max(...piece.ladders.map((l) => l.steps.length), 1);
   const after = o.after === undefined ? null : Math.round(number('--after', o.after, 1, most));
@@ -34,7 +38,12 @@ function look(path: string, o: LookOptions): void {
   const [w, h] = [b.right - b.left, b.top - b.bottom];
   const afterStep = ({ palette }: PreparedPart): Stage => {
     const ladder = palette.ladder?.steps ?? [];
-    return stageAfter(palette.ladder ? 'value' : 'matte', ladder[(after ?? 1) - 1]?.id ?? '', ladder, palette.steps);
+    return stageAfter(
+      palette.ladder ? 'value' : 'matte',
+      ladder[(after ?? 1) - 1]?.id ?? '',
+      ladder,
+      palette.steps,
+    );
   };
   const raster = renderPiece(piece, {
     width: Math.max(16, Math.round(w >= h ? size : (size * w) / h)),

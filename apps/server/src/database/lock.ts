@@ -4,7 +4,9 @@ import { join } from 'node:path';
 /** Another server works on the same data. */
 export class FolderInUse extends Error {
   constructor(folder: string, pid: number) {
-    super(`the data folder ${folder} is in use by process ${pid}; stop it first, or set PALE_GLINT_DATA to another folder`);
+    super(
+      `the data folder ${folder} is in use by process ${pid}; stop it first, or set PALE_GLINT_DATA to another folder`,
+    );
     this.name = 'FolderInUse';
   }
 }

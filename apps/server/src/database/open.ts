@@ -59,4 +59,5 @@ async function openServer(url: string): Promise<OpenDatabase> {
 }
 
 /** Opens the embedded database in the data folder, or the PostgreSQL server that the settings name, and migrates it. */
-export const openDatabase = (config: Config): Promise<OpenDatabase> => (config.databaseUrl ? openServer(config.databaseUrl) : openEmbedded(config.dataFolder));
+export const openDatabase = (config: Config): Promise<OpenDatabase> =>
+  config.databaseUrl ? openServer(config.databaseUrl) : openEmbedded(config.dataFolder);

@@ -28,4 +28,7 @@ export const ticks = pgTable(
 ); // prettier-ignore
 
 /** Small facts about the database itself, such as whether the demo was put in. */
-export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });
+export const settings = pgTable('settings', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull(),
+});

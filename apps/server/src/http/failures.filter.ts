@@ -36,22 +36,41 @@ export class FailuresFilter implements ExceptionFilter {
     if (error instanceof RefusedInput) return this.failureOf(new Refused(error.problems), request);
     if (error instanceof HttpException) {
       const body = error.getResponse();
-      if (typeof body === 'object' && 'says' in body) return { status: error.getStatus(), body: body as Record<string, unknown> };
+      if (typeof body === 'object' && 'says' in body)
+        return { status: error.getStatus(), body: body as Record<string, unknown> };
       return this.bodyFailure(error, request);
     }
-    if (sqlState(error) === UNIQUE_VIOLATION) return { status: 409, body: { says: 'Something with this id is already here. Nothing was stored.' } };
+    if (sqlState(error) === UNIQUE_VIOLATION)
+      return { status: 409, body: { says: 'Something with this id is already here. Nothing was stored.' } };
     const id = randomUUID();
-    this.log.error(`${id} ${request.method} ${request.url}`, error instanceof Error ? error.stack : String(error));
-    return { status: 500, body: { says: `Something went wrong in the program; nothing of yours was lost. The log has it as ${id}.`, id } };
+    this.log.error(
+      `${id} ${request.method} ${request.url}`,
+      error instanceof Error ? error.stack : String(error),
+    );
+    return {
+      status: 500,
+      body: {
+        says: `Something went wrong in the program; nothing of yours was lost. The log has it as ${id}.`,
+        id,
+      },
+    };
   }
 
   /** What the readers of bodies and addresses refuse, in the words of every other refusal. */
   private bodyFailure(error: HttpException, request: Request): Failure {
     const status = error.getStatus();
-    const refuse = (path: string, held: string, accepted: string) => this.failureOf(new Refused([{ path, held, accepted }], status), request);
-    if (status === 413) return refuse('file', 'more than it may', 'at most 5242880 bytes (5 MB), 65536 for anything but a piece');
-    if (error.message.startsWith('Failed to decode')) return refuse('address', request.url.slice(0, 60), 'a well-formed address');
-    if (status === 400 || status === 415) return refuse('body', 'something unreadable', 'whole JSON in UTF-8');
+    const refuse = (path: string, held: string, accepted: string) =>
+      this.failureOf(new Refused([{ path, held, accepted }], status), request);
+    if (status === 413)
+      return refuse(
+        'file',
+        'more than it may',
+        'at most 5242880 bytes (5 MB), 65536 for anything but a piece',
+      );
+    if (error.message.startsWith('Failed to decode'))
+      return refuse('address', request.url.slice(0, 60), 'a well-formed address');
+    if (status === 400 || status === 415)
+      return refuse('body', 'something unreadable', 'whole JSON in UTF-8');
     return { status, body: { says: status === 404 ? 'There is nothing at this address.' : error.message } };
   }
 }

@@ -4,20 +4,42 @@ import { heldText, type Problem } from '@pale-glint/core';
 /** Input refused with every problem found. */
 export class Refused extends HttpException {
   constructor(problems: readonly Problem[], status: HttpStatus = HttpStatus.BAD_REQUEST) {
-    super({ says: problems.length === 1 ? 'One thing in this input was not accepted.' : `${problems.length} things in this input were not accepted.`, problems }, status);
+    super(
+      {
+        says:
+          problems.length === 1
+            ? 'One thing in this input was not accepted.'
+            : `${problems.length} things in this input were not accepted.`,
+        problems,
+      },
+      status,
+    );
   }
 }
 
 /** The write started from an older version; nothing was changed. */
 export class Stale extends HttpException {
   constructor(sent: number, present: number) {
-    super({ says: `This piece was changed elsewhere: it is at version ${present}, your change started from ${sent}. Nothing was stored; your change is still yours.`, version: present }, HttpStatus.CONFLICT);
+    super(
+      {
+        says: `This piece was changed elsewhere: it is at version ${present}, your change started from ${sent}. Nothing was stored; your change is still yours.`,
+        version: present,
+      },
+      HttpStatus.CONFLICT,
+    );
   }
 }
 
 export class Exists extends HttpException {
   constructor(id: string, name: string) {
-    super({ says: `"${name}" is already here. Replace it, or keep both?`, exists: id, choices: ['replace', 'copy'] }, HttpStatus.CONFLICT);
+    super(
+      {
+        says: `"${name}" is already here. Replace it, or keep both?`,
+        exists: id,
+        choices: ['replace', 'copy'],
+      },
+      HttpStatus.CONFLICT,
+    );
   }
 }
 
@@ -35,7 +57,12 @@ export function refusedFields(errors: ValidationError[]): Refused {
       const at = path ? `${path}.${e.property}` : e.property;
       // Several rules of one field say the same thing; the painter needs it once.
       const [rule, says] = Object.entries(e.constraints ?? {}).at(-1) ?? [];
-      if (says !== undefined) problems.push({ path: at, held: heldText(e.value), accepted: rule === 'whitelistValidation' ? 'no such field: remove it' : says });
+      if (says !== undefined)
+        problems.push({
+          path: at,
+          held: heldText(e.value),
+          accepted: rule === 'whitelistValidation' ? 'no such field: remove it' : says,
+        });
       collect(e.children ?? [], at);
     }
   };

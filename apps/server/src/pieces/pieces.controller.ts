@@ -1,11 +1,26 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  Post,
+  Put,
+  Query,
+  Res,
+} from '@nestjs/common';
 import { ApiBody, ApiConflictResponse, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { pieceJsonSchema } from '@pale-glint/core';
 import type { Response } from 'express';
 import { AddQuery, PieceLine, SaveQuery, Saved } from './pieces.dto.js';
 import { PiecesService, type StoredPiece } from './pieces.service.js';
 
-const PIECE_BODY = { description: 'a piece file; see docs/format.md', schema: pieceJsonSchema() as Record<string, never> };
+const PIECE_BODY = {
+  description: 'a piece file; see docs/format.md',
+  schema: pieceJsonSchema() as Record<string, never>,
+};
 /** A body that was not sent arrives as an object; the reader says what is missing. */
 const textOf = (body: unknown): string => (typeof body === 'string' ? body : '');
 
@@ -39,7 +54,11 @@ export class PiecesController {
   @ApiOkResponse({ description: 'the piece file with its run, canonical bytes' })
   async file(@Param('id') id: string, @Res() response: Response): Promise<void> {
     const { name, text } = await this.pieces.file(id);
-    const plain = name.normalize('NFKD').replace(/[^\w.-]+/g, '-').replace(/^-+|-+$/g, '') || 'piece';
+    const plain =
+      name
+        .normalize('NFKD')
+        .replace(/[^\w.-]+/g, '-')
+        .replace(/^-+|-+$/g, '') || 'piece';
     response.setHeader('Content-Disposition', `attachment; filename="${plain}.glint.json"`);
     response.send(text);
   }

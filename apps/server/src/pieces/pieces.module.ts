@@ -3,5 +3,10 @@ import { RunsModule } from '../runs/runs.module.js';
 import { PiecesController } from './pieces.controller.js';
 import { PiecesService } from './pieces.service.js';
 
-@Module({ imports: [RunsModule], controllers: [PiecesController], providers: [PiecesService], exports: [PiecesService] })
+@Module({
+  imports: [RunsModule],
+  controllers: [PiecesController],
+  providers: [PiecesService],
+  exports: [PiecesService],
+})
 export class PiecesModule {}

@@ -24,7 +24,13 @@ export class PiecesService {
 
   async list(): Promise<PieceLine[]> {
     const rows = await this.db
-      .select({ id: pieces.id, name: pieces.name, version: pieces.version, parts: pieces.parts, updatedAt: pieces.updatedAt })
+      .select({
+        id: pieces.id,
+        name: pieces.name,
+        version: pieces.version,
+        parts: pieces.parts,
+        updatedAt: pieces.updatedAt,
+      })
       .from(pieces)
       .orderBy(desc(pieces.updatedAt), pieces.id);
     return rows.map((r) => ({ ...r, updatedAt: iso(r.updatedAt) }));
@@ -50,7 +56,8 @@ export class PiecesService {
 
   async save(id: string, text: string, startedFrom: number): Promise<Saved> {
     const piece = readPiece(text);
-    if (piece.id !== id) throw new Refused([{ path: 'id', held: `"${piece.id}"`, accepted: `"${id}", as in the address` }]);
+    if (piece.id !== id)
+      throw new Refused([{ path: 'id', held: `"${piece.id}"`, accepted: `"${id}", as in the address` }]);
     const { run: _run, ...bare } = piece;
     const [saved] = await this.db
       .update(pieces)
@@ -65,13 +72,27 @@ export class PiecesService {
   async add(text: string, ifExists: AddQuery['ifExists']): Promise<Saved> {
     const piece = readPiece(text);
     return this.db.transaction(async (tx) => {
-      const [known] = await tx.select({ id: pieces.id, name: pieces.name, version: pieces.version }).from(pieces).where(eq(pieces.id, piece.id));
+      const [known] = await tx
+        .select({ id: pieces.id, name: pieces.name, version: pieces.version })
+        .from(pieces)
+        .where(eq(pieces.id, piece.id));
       if (known && ifExists === 'refuse') throw new Exists(known.id, known.name);
-      const stored: Piece = known && ifExists === 'copy' ? { ...piece, id: await this.freeId(tx as unknown as Database, piece.id), name: `${piece.name.slice(0, 112)}, copy` } : piece;
+      const stored: Piece =
+        known && ifExists === 'copy'
+          ? {
+              ...piece,
+              id: await this.freeId(tx as unknown as Database, piece.id),
+              name: `${piece.name.slice(0, 112)}, copy`,
+            }
+          : piece;
       const { run, ...bare } = stored;
       const version = known && ifExists === 'replace' ? known.version + 1 : 1;
       const values = { id: stored.id, ...columns(bare), version, updatedAt: new Date() };
-      const [row] = await tx.insert(pieces).values(values).onConflictDoUpdate({ target: pieces.id, set: values }).returning({ updatedAt: pieces.updatedAt });
+      const [row] = await tx
+        .insert(pieces)
+        .values(values)
+        .onConflictDoUpdate({ target: pieces.id, set: values })
+        .returning({ updatedAt: pieces.updatedAt });
       await this.runs.replace(tx as unknown as Database, stored.id, run?.ticks ?? []);
       return { id: stored.id, version, updatedAt: iso(row!.updatedAt) };
     });

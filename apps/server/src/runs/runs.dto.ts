@@ -1,7 +1,18 @@
 import { ROLES, type Role } from '@pale-glint/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsISO8601, IsNumber, IsString, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
 const ID_SAYS = 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -';

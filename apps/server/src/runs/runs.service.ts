@@ -7,7 +7,15 @@ import { pieces, ticks } from '../database/schema.js';
 import { Missing } from '../http/refusals.js';
 import type { StepRef, TickDto } from './runs.dto.js';
 
-const rowOf = (pieceId: string, { part, step, role, copy, doneAt, did }: Tick) => ({ pieceId, part, step, role, copy, doneAt, did: JSON.stringify(did) });
+const rowOf = (pieceId: string, { part, step, role, copy, doneAt, did }: Tick) => ({
+  pieceId,
+  part,
+  step,
+  role,
+  copy,
+  doneAt,
+  did: JSON.stringify(did),
+});
 
 /** Which steps of a piece have been painted, with what was done. */
 @Injectable()
@@ -15,8 +23,19 @@ export class RunsService {
   constructor(@Inject(DB) private readonly db: Database) {}
 
   async ticks(pieceId: string): Promise<Tick[]> {
-    const rows = await this.db.select().from(ticks).where(eq(ticks.pieceId, pieceId)).orderBy(ticks.doneAt, ticks.part, ticks.step, ticks.role, ticks.copy);
-    return rows.map(({ part, step, role, copy, doneAt, did }) => ({ part, step, role: role as Tick['role'], copy, doneAt, did: JSON.parse(did) as Tick['did'] }));
+    const rows = await this.db
+      .select()
+      .from(ticks)
+      .where(eq(ticks.pieceId, pieceId))
+      .orderBy(ticks.doneAt, ticks.part, ticks.step, ticks.role, ticks.copy);
+    return rows.map(({ part, step, role, copy, doneAt, did }) => ({
+      part,
+      step,
+      role: role as Tick['role'],
+      copy,
+      doneAt,
+      did: JSON.parse(did) as Tick['did'],
+    }));
   }
 
   /** The ticks of a piece that must exist. */
@@ -31,13 +50,26 @@ export class RunsService {
     await this.db
       .insert(ticks)
       .values(row)
-      .onConflictDoUpdate({ target: [ticks.pieceId, ticks.part, ticks.step, ticks.role, ticks.copy], set: row });
+      .onConflictDoUpdate({
+        target: [ticks.pieceId, ticks.part, ticks.step, ticks.role, ticks.copy],
+        set: row,
+      });
     return { ticks: await this.ticks(pieceId) };
   }
 
   async untick(pieceId: string, s: StepRef): Promise<{ ticks: Tick[] }> {
     await this.needPiece(pieceId);
-    await this.db.delete(ticks).where(and(eq(ticks.pieceId, pieceId), eq(ticks.part, s.part), eq(ticks.step, s.step), eq(ticks.role, s.role), eq(ticks.copy, s.copy)));
+    await this.db
+      .delete(ticks)
+      .where(
+        and(
+          eq(ticks.pieceId, pieceId),
+          eq(ticks.part, s.part),
+          eq(ticks.step, s.step),
+          eq(ticks.role, s.role),
+          eq(ticks.copy, s.copy),
+        ),
+      );
     return { ticks: await this.ticks(pieceId) };
   }
 
@@ -46,7 +78,10 @@ export class RunsService {
     await db.delete(ticks).where(eq(ticks.pieceId, pieceId));
     const CHUNK = 500;
     for (let i = 0; i < all.length; i += CHUNK) {
-      await db.insert(ticks).values(all.slice(i, i + CHUNK).map((t) => rowOf(pieceId, t))).onConflictDoNothing();
+      await db
+        .insert(ticks)
+        .values(all.slice(i, i + CHUNK).map((t) => rowOf(pieceId, t)))
+        .onConflictDoNothing();
     }
   }
 

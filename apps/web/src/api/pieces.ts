@@ -26,18 +26,22 @@ export interface Saved {
 export type IfExists = 'refuse' | 'replace' | 'copy';
 
 const at = (id: string) => `/api/pieces/${encodeURIComponent(id)}`;
-const query = (s: StepId) => new URLSearchParams({ part: s.part, step: s.step, role: s.role, copy: String(s.copy) }).toString();
+const query = (s: StepId) =>
+  new URLSearchParams({ part: s.part, step: s.step, role: s.role, copy: String(s.copy) }).toString();
 
 /** The HTTP contract, one function an address. */
 export const api = {
   pieces: () => ask<PieceLine[]>('GET', '/api/pieces'),
   piece: (id: string) => ask<StoredPiece>('GET', at(id)),
-  save: (piece: Piece, startedFrom: number) => ask<Saved>('PUT', `${at(piece.id)}?version=${startedFrom}`, writePiece(piece)),
+  save: (piece: Piece, startedFrom: number) =>
+    ask<Saved>('PUT', `${at(piece.id)}?version=${startedFrom}`, writePiece(piece)),
   add: (text: string, ifExists: IfExists) => ask<Saved>('POST', `/api/pieces?ifExists=${ifExists}`, text),
   remove: (id: string) => ask<null>('DELETE', at(id)),
   run: (id: string) => ask<{ ticks: Tick[] }>('GET', `${at(id)}/run`),
-  tick: (id: string, tick: Tick) => ask<{ ticks: Tick[] }>('PUT', `${at(id)}/run/ticks`, JSON.stringify(tick)),
-  untick: (id: string, step: StepId) => ask<{ ticks: Tick[] }>('DELETE', `${at(id)}/run/ticks?${query(step)}`),
+  tick: (id: string, tick: Tick) =>
+    ask<{ ticks: Tick[] }>('PUT', `${at(id)}/run/ticks`, JSON.stringify(tick)),
+  untick: (id: string, step: StepId) =>
+    ask<{ ticks: Tick[] }>('DELETE', `${at(id)}/run/ticks?${query(step)}`),
   fileAddress: (id: string) => `${at(id)}/file`,
 };
 

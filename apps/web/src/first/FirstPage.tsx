@@ -10,10 +10,15 @@ import { Failing, Loading, ProblemList } from '../ui/states.js';
 import { Thumb } from '../ui/Thumb.js';
 import { TILES } from './tiles.js';
 
-const dayOf = (iso: string) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
+const dayOf = (iso: string) =>
+  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
 
 function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
-  const query = useQuery({ queryKey: [...keys.pieces, line.id, line.version], queryFn: () => api.piece(line.id), staleTime: Infinity });
+  const query = useQuery({
+    queryKey: [...keys.pieces, line.id, line.version],
+    queryFn: () => api.piece(line.id),
+    staleTime: Infinity,
+  });
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
@@ -22,7 +27,11 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
   return (
     <article className="group relative w-fit bg-g50" style={{ width: w }}>
       <Link to={`/pieces/${line.id}/glint`} className="block">
-        {piece && piece.parts.length > 0 ? <Thumb piece={piece} width={w} height={h} /> : <div className="bg-g50" style={{ width: w, height: h }} />}
+        {piece && piece.parts.length > 0 ? (
+          <Thumb piece={piece} width={w} height={h} />
+        ) : (
+          <div className="bg-g50" style={{ width: w, height: h }} />
+        )}
         <span className="flex items-baseline justify-between gap-3 bg-g10 px-4 py-2.5 text-g98">
           <span className="truncate font-semibold">{line.name}</span>
           <span className="narrow shrink-0 text-label text-g82">
@@ -32,7 +41,12 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
       </Link>
       <p className="flex items-baseline justify-between bg-g96 px-4 py-1.5 text-label text-g28">
         {dayOf(line.updatedAt)}
-        <button type="button" onClick={() => setAsking(true)} className="underline decoration-g72 underline-offset-2 hover:decoration-g05" aria-label={`Remove ${line.name}`}>
+        <button
+          type="button"
+          onClick={() => setAsking(true)}
+          className="underline decoration-g72 underline-offset-2 hover:decoration-g05"
+          aria-label={`Remove ${line.name}`}
+        >
           Remove
         </button>
       </p>
@@ -92,7 +106,14 @@ function BringIn() {
   const take = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > MOST_BYTES) {
-      setRefused(new Refusal(413, { says: 'The file is too large.', problems: [{ path: 'file', held: `${file.size} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` }] }));
+      setRefused(
+        new Refusal(413, {
+          says: 'The file is too large.',
+          problems: [
+            { path: 'file', held: `${file.size} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` },
+          ],
+        }),
+      );
       return;
     }
     await add(await file.text(), 'refuse');
@@ -130,7 +151,9 @@ function BringIn() {
       </Dialog>
       <Dialog open={refused !== null} onClose={() => setRefused(null)} title="The file was not accepted">
         <p>{refused?.message} Nothing was stored.</p>
-        {refused instanceof Refusal && refused.body.problems && <ProblemList problems={refused.body.problems} />}
+        {refused instanceof Refusal && refused.body.problems && (
+          <ProblemList problems={refused.body.problems} />
+        )}
         <div className="flex justify-end">
           <Button onClick={() => setRefused(null)}>Close</Button>
         </div>
@@ -150,7 +173,12 @@ function OnePartDoor() {
       <div className="grid w-fit grid-cols-3 gap-x-6 gap-y-4">
         {TILES.map(({ kind, piece }) => (
           <Link key={kind} to={`/one-part?form=${kind}`} className="group w-40">
-            <Thumb piece={piece} width={160} height={132} className="group-hover:ring-3 group-hover:ring-g05" />
+            <Thumb
+              piece={piece}
+              width={160}
+              height={132}
+              className="group-hover:ring-3 group-hover:ring-g05"
+            />
             <span className="block pt-1 font-semibold group-hover:underline">{forms[kind].label}</span>
             <span className="narrow block text-label text-g38">{forms[kind].serves}</span>
           </Link>
@@ -168,7 +196,9 @@ export function FirstPage() {
       <header className="flex items-end gap-6 bg-g05 px-8 pt-6 pb-5 text-g98">
         <div className="mr-auto">
           <h1 className="wide text-3xl font-extrabold tracking-tight">Pale Glint</h1>
-          <p className="text-g82">Where the light falls on your metal, what to mix for it, and in which order.</p>
+          <p className="text-g82">
+            Where the light falls on your metal, what to mix for it, and in which order.
+          </p>
         </div>
         <BringIn />
       </header>
@@ -176,11 +206,17 @@ export function FirstPage() {
         {query.isPending && <Loading what="your pieces" />}
         {query.isError && (
           <div className="bg-g96">
-            <Failing what="Your pieces could not be listed" error={query.error} again={() => void query.refetch()} />
+            <Failing
+              what="Your pieces could not be listed"
+              error={query.error}
+              again={() => void query.refetch()}
+            />
           </div>
         )}
         {query.data?.length === 0 && (
-          <p className="max-w-md bg-g96 p-6">No pieces yet. Begin with just one part, a blade or a knee, or bring in a piece file.</p>
+          <p className="max-w-md bg-g96 p-6">
+            No pieces yet. Begin with just one part, a blade or a knee, or bring in a piece file.
+          </p>
         )}
         <div className="flex flex-wrap items-start gap-6">
           {query.data?.slice(0, 1).map((line) => (

@@ -14,7 +14,6 @@ import { Thumb } from '../ui/Thumb.js';
 import { ViewSwitch } from '../ui/ViewSwitch.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
 
-
 /** This piece lives in the page until the painter keeps it. */
 const looseWorld = {
   save: () => new Promise<never>(() => undefined),
@@ -25,7 +24,9 @@ const looseWorld = {
 /** The quick door: a form, its size, the light; the map and the painting order at once. */
 export function OnePart() {
   const [params] = useSearchParams();
-  const [store] = useState(() => new PieceStore(pieceOf(FORM_KINDS.find((k) => k === params.get('form')) ?? 'blade'), 1, looseWorld));
+  const [store] = useState(
+    () => new PieceStore(pieceOf(FORM_KINDS.find((k) => k === params.get('form')) ?? 'blade'), 1, looseWorld),
+  );
   const { piece } = useSyncExternalStore(store.subscribe, store.get);
   const sheets = useSheets(piece);
   const order = useOrder(piece, sheets);
@@ -34,15 +35,21 @@ export function OnePart() {
   const [note, setNote] = useState<string | null>(null);
   const navigate = useNavigate();
   const part = piece.parts[0];
-  const change = (recipe: (p: Part) => void, gesture: string) => store.change((d) => recipe(d.parts[0]), gesture);
+  const change = (recipe: (p: Part) => void, gesture: string) =>
+    store.change((d) => recipe(d.parts[0]), gesture);
 
   const keep = async () => {
     setNote('Keeping it');
     try {
-      const saved = await api.add(writePiece({ ...piece, id: `part-${Date.now().toString(36)}`, name: part.name }), 'copy');
+      const saved = await api.add(
+        writePiece({ ...piece, id: `part-${Date.now().toString(36)}`, name: part.name }),
+        'copy',
+      );
       await navigate(`/pieces/${saved.id}/glint`);
     } catch (error) {
-      setNote(`Not kept: ${error instanceof Error ? error.message : String(error)} It is still here; try again.`);
+      setNote(
+        `Not kept: ${error instanceof Error ? error.message : String(error)} It is still here; try again.`,
+      );
     }
   };
 
@@ -82,7 +89,9 @@ export function OnePart() {
                 className="aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 p-1 text-left"
               >
                 <Thumb piece={tile} width={80} height={72} />
-                <span className="narrow block pt-0.5 text-label leading-tight">{forms[kind].label.replace(' with a ridge', '')}</span>
+                <span className="narrow block pt-0.5 text-label leading-tight">
+                  {forms[kind].label.replace(' with a ridge', '')}
+                </span>
               </button>
             ))}
           </div>

@@ -39,7 +39,7 @@ export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }
     const lift = { ArrowUp: 1, ArrowDown: -1 }[e.key];
     if (turn === undefined && lift === undefined) return;
     e.preventDefault();
-    const hours = Math.round((((clockHours + (turn ?? 0) * by) % 12) + 12) % 12 * 720) / 720;
+    const hours = Math.round(((((clockHours + (turn ?? 0) * by) % 12) + 12) % 12) * 720) / 720;
     onChange(hours >= 12 ? 0 : hours, clamp(heightDeg + (lift ?? 0) * by, 0, 90));
   };
 
@@ -69,7 +69,16 @@ export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }
       >
         <circle r="61" className="fill-g38/80" />
         {HOURS.map((h) => (
-          <line key={h} x1="0" y1="-60" x2="0" y2={h % 3 === 0 ? -54 : -57} transform={`rotate(${h * 30})`} className="stroke-g88" strokeWidth={h % 3 === 0 ? 2 : 1} />
+          <line
+            key={h}
+            x1="0"
+            y1="-60"
+            x2="0"
+            y2={h % 3 === 0 ? -54 : -57}
+            transform={`rotate(${h * 30})`}
+            className="stroke-g88"
+            strokeWidth={h % 3 === 0 ? 2 : 1}
+          />
         ))}
         <circle r={R} className="fill-g28" />
         <circle r={R * Math.cos(rad(30))} className="fill-none stroke-g38" />

@@ -19,7 +19,12 @@ interface MapCanvasProps {
   readonly label: string;
 }
 
-function draw(canvas: HTMLCanvasElement, picture: Picture, order: readonly string[], painted: ReadonlyMap<string, PaintedPart>): void {
+function draw(
+  canvas: HTMLCanvasElement,
+  picture: Picture,
+  order: readonly string[],
+  painted: ReadonlyMap<string, PaintedPart>,
+): void {
   if (canvas.width !== picture.width) canvas.width = picture.width;
   if (canvas.height !== picture.height) canvas.height = picture.height;
   const context = canvas.getContext('2d')!;
@@ -53,7 +58,9 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     let frame = 0;
     const redraw = () => {
       cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(() => canvas.current && draw(canvas.current, picture, order, painted.current));
+      frame = requestAnimationFrame(
+        () => canvas.current && draw(canvas.current, picture, order, painted.current),
+      );
     };
     const mine = mapDesk.ask({ piece, picture, view, after: role && step ? { role, step } : null });
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
@@ -88,10 +95,17 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
 
   return (
     <>
-      <canvas ref={canvas} role="img" aria-label={label} data-testid="map" className="absolute inset-0 size-full" />
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        data-testid="map"
+        className="absolute inset-0 size-full"
+      />
       {failed && (
         <p role="alert" className="absolute inset-x-8 bottom-8 rounded-sm bg-g05 p-3 text-g98">
-          The map could not be computed: {failed}. Undo the last change, or reload the page; nothing saved is lost.
+          The map could not be computed: {failed}. Undo the last change, or reload the page; nothing saved is
+          lost.
         </p>
       )}
     </>

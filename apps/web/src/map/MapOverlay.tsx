@@ -1,4 +1,15 @@
-import { boundsOf, inside, linePath, modelOf, regionPath, type Part, type Picture, type Piece, type Point, type Region } from '@pale-glint/core';
+import {
+  boundsOf,
+  inside,
+  linePath,
+  modelOf,
+  regionPath,
+  type Part,
+  type Picture,
+  type Piece,
+  type Point,
+  type Region,
+} from '@pale-glint/core';
 import { useMemo } from 'react';
 import type { MapView, SheetNews } from '../workers/protocol.js';
 
@@ -42,10 +53,23 @@ function ZoneBorders({ news, px }: { news: SheetNews; px: number }) {
       {news.sheet.zones.borders.map((b) => (
         <g key={b.below} fill="none">
           {b.soft.map((line, i) => (
-            <path key={`s${i}`} d={linePath(line)} stroke="url(#soft)" strokeWidth={Math.min(2, b.blendMm)} strokeLinecap="butt" opacity={0.75} />
+            <path
+              key={`s${i}`}
+              d={linePath(line)}
+              stroke="url(#soft)"
+              strokeWidth={Math.min(2, b.blendMm)}
+              strokeLinecap="butt"
+              opacity={0.75}
+            />
           ))}
           {b.hard.map((line, i) => (
-            <path key={`h${i}`} d={linePath(line)} className="stroke-g05" strokeWidth={1.6 / px} strokeLinejoin="round" />
+            <path
+              key={`h${i}`}
+              d={linePath(line)}
+              className="stroke-g05"
+              strokeWidth={1.6 / px}
+              strokeLinejoin="round"
+            />
           ))}
         </g>
       ))}
@@ -76,16 +100,35 @@ function ZoneNumbers({ news, px, roll }: { news: SheetNews; px: number; roll: nu
 }
 
 /** The path of the brightest dots over the piece: shown, not enforced. */
-function LightPath({ piece, byPart, px }: { piece: Piece; byPart: ReadonlyMap<string, SheetNews>; px: number }) {
+function LightPath({
+  piece,
+  byPart,
+  px,
+}: {
+  piece: Piece;
+  byPart: ReadonlyMap<string, SheetNews>;
+  px: number;
+}) {
   const dots = piece.parts.flatMap((part) => {
     const g = byPart.get(part.id)?.glints[0];
     if (!g) return [];
     const a = (part.place.rollDeg * Math.PI) / 180;
     const [c, s] = [Math.cos(a), Math.sin(a)];
-    return [[part.place.xMm + g.at[0] * c - g.at[1] * s, part.place.yMm + g.at[0] * s + g.at[1] * c] as const];
+    return [
+      [part.place.xMm + g.at[0] * c - g.at[1] * s, part.place.yMm + g.at[0] * s + g.at[1] * c] as const,
+    ];
   });
   const path = [...dots].sort((p, q) => q[1] - p[1]);
-  return path.length > 1 ? <path d={linePath(path)} fill="none" className="stroke-g98" strokeWidth={1.4 / px} strokeDasharray={`${1.5 / px} ${5 / px}`} strokeLinecap="round" /> : null;
+  return path.length > 1 ? (
+    <path
+      d={linePath(path)}
+      fill="none"
+      className="stroke-g98"
+      strokeWidth={1.4 / px}
+      strokeDasharray={`${1.5 / px} ${5 / px}`}
+      strokeLinecap="round"
+    />
+  ) : null;
 }
 
 /** What is drawn over the computed picture: the chosen part's outline, borders and numbers, the light path. */
@@ -95,9 +138,19 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
   const px = picture.pxPerMm / scale;
   const part = piece.parts.find((p) => p.id === selected);
   return (
-    <svg viewBox={`${picture.leftMm} ${-picture.topMm} ${w} ${h}`} className="pointer-events-none absolute inset-0 size-full" aria-hidden>
+    <svg
+      viewBox={`${picture.leftMm} ${-picture.topMm} ${w} ${h}`}
+      className="pointer-events-none absolute inset-0 size-full"
+      aria-hidden
+    >
       <defs>
-        <pattern id="soft" width={6 / px} height={6 / px} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="soft"
+          width={6 / px}
+          height={6 / px}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <rect width={1.4 / px} height={6 / px} className="fill-g98" />
         </pattern>
       </defs>
@@ -115,9 +168,22 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
       {view === 'lines' && <LightPath piece={piece} byPart={byPart} px={px} />}
       {part && (
         <g transform={transformOf(part)}>
-          <path d={regionPath(modelOf(part.form).rings)} fill="none" className="stroke-g05" strokeWidth={3 / px} opacity={0.55} />
-          <path d={regionPath(modelOf(part.form).rings)} fill="none" className="stroke-g98" strokeWidth={1.2 / px} />
-          {view === 'zones' && byPart.get(part.id) && <ZoneNumbers news={byPart.get(part.id)!} px={px} roll={part.place.rollDeg} />}
+          <path
+            d={regionPath(modelOf(part.form).rings)}
+            fill="none"
+            className="stroke-g05"
+            strokeWidth={3 / px}
+            opacity={0.55}
+          />
+          <path
+            d={regionPath(modelOf(part.form).rings)}
+            fill="none"
+            className="stroke-g98"
+            strokeWidth={1.2 / px}
+          />
+          {view === 'zones' && byPart.get(part.id) && (
+            <ZoneNumbers news={byPart.get(part.id)!} px={px} roll={part.place.rollDeg} />
+          )}
         </g>
       )}
     </svg>
@@ -129,7 +195,14 @@ export function partAt(piece: Piece, x: number, y: number): Part | null {
   for (const part of [...piece.parts].reverse()) {
     const a = (-part.place.rollDeg * Math.PI) / 180;
     const [dx, dy] = [x - part.place.xMm, y - part.place.yMm];
-    if (inside(modelOf(part.form).rings, dx * Math.cos(a) - dy * Math.sin(a), dx * Math.sin(a) + dy * Math.cos(a))) return part;
+    if (
+      inside(
+        modelOf(part.form).rings,
+        dx * Math.cos(a) - dy * Math.sin(a),
+        dx * Math.sin(a) + dy * Math.cos(a),
+      )
+    )
+      return part;
   }
   return null;
 }

@@ -22,7 +22,18 @@ interface MapStageProps {
 }
 
 /** The map on its grey, with the light in its corner. */
-export function MapStage({ piece, view, after, sheets, selected, closeUp, onSelect, onLight, onLightEnd, children }: MapStageProps) {
+export function MapStage({
+  piece,
+  view,
+  after,
+  sheets,
+  selected,
+  closeUp,
+  onSelect,
+  onLight,
+  onLightEnd,
+  children,
+}: MapStageProps) {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const picture = usePicture(piece, closeUp, width, height);
@@ -31,22 +42,46 @@ export function MapStage({ piece, view, after, sheets, selected, closeUp, onSele
       ref={box}
       className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-g50"
       data-testid="stage"
-      data-picture={picture ? JSON.stringify([picture.leftMm, picture.topMm, picture.pxPerMm, picture.width, width]) : undefined}
+      data-picture={
+        picture
+          ? JSON.stringify([picture.leftMm, picture.topMm, picture.pxPerMm, picture.width, width])
+          : undefined
+      }
       onClick={(e) => {
         if (!onSelect || !picture || !(e.target instanceof HTMLCanvasElement)) return;
         const r = e.currentTarget.getBoundingClientRect();
         const mm = picture.width / width / picture.pxPerMm;
-        onSelect(partAt(piece, picture.leftMm + (e.clientX - r.left) * mm, picture.topMm - (e.clientY - r.top) * mm)?.id ?? null);
+        onSelect(
+          partAt(piece, picture.leftMm + (e.clientX - r.left) * mm, picture.topMm - (e.clientY - r.top) * mm)
+            ?.id ?? null,
+        );
       }}
     >
       {picture && (
         <>
-          <MapCanvas piece={piece} picture={picture} view={view} after={after} label={`${piece.name}, ${view}`} />
-          <MapOverlay piece={piece} picture={picture} view={view} selected={selected} byPart={sheets.byPart} />
+          <MapCanvas
+            piece={piece}
+            picture={picture}
+            view={view}
+            after={after}
+            label={`${piece.name}, ${view}`}
+          />
+          <MapOverlay
+            piece={piece}
+            picture={picture}
+            view={view}
+            selected={selected}
+            byPart={sheets.byPart}
+          />
         </>
       )}
       <div className="absolute top-4 right-4">
-        <LightDial clockHours={piece.rig.keyClockHours} heightDeg={piece.rig.keyHeightDeg} onChange={onLight} onEnd={onLightEnd} />
+        <LightDial
+          clockHours={piece.rig.keyClockHours}
+          heightDeg={piece.rig.keyHeightDeg}
+          onChange={onLight}
+          onEnd={onLightEnd}
+        />
       </div>
       {children}
     </div>

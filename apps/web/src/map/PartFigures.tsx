@@ -26,7 +26,10 @@ export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
   const palette = useMemo(() => paletteOf(part, 99, piece), [part, piece]);
   // The sheet may be a moment older than the piece: colours of its own number of steps.
   const colours = useMemo(
-    () => (part.finish.kind === 'metal' ? paletteOf({ ...part, finish: { ...part.finish, steps: sheet.steps } }, 99, piece).colours : palette.colours),
+    () =>
+      part.finish.kind === 'metal'
+        ? paletteOf({ ...part, finish: { ...part.finish, steps: sheet.steps } }, 99, piece).colours
+        : palette.colours,
     [part, piece, sheet.steps, palette],
   );
   const painted = zones.filter((z) => z.openingMm > 0);
@@ -49,8 +52,19 @@ export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
               </th>
               <td className="py-px">
                 <div className="relative h-3.5 bg-g88">
-                  <div className="h-full" style={{ width: `${z.coverShare * 100}%`, background: labToHex(colours[k] ?? colours[colours.length - 1]) }} />
-                  {palette.aimed.length === zones.length && <div className="absolute inset-y-[-2px] w-0.5 bg-g05" style={{ left: `calc(${(palette.aimed[k] ?? 0) * 100}% - 1px)` }} />}
+                  <div
+                    className="h-full"
+                    style={{
+                      width: `${z.coverShare * 100}%`,
+                      background: labToHex(colours[k] ?? colours[colours.length - 1]),
+                    }}
+                  />
+                  {palette.aimed.length === zones.length && (
+                    <div
+                      className="absolute inset-y-[-2px] w-0.5 bg-g05"
+                      style={{ left: `calc(${(palette.aimed[k] ?? 0) * 100}% - 1px)` }}
+                    />
+                  )}
                 </div>
               </td>
               <td className="w-12 text-right">{percent(z.coverShare)}</td>

@@ -1,4 +1,13 @@
-import { forms, POLISHES, polishModels, type FormDefinition, type Form, type Part, type Piece, type Polish } from '@pale-glint/core';
+import {
+  forms,
+  POLISHES,
+  polishModels,
+  type FormDefinition,
+  type Form,
+  type Part,
+  type Piece,
+  type Polish,
+} from '@pale-glint/core';
 import { Choice } from '../ui/Choice.js';
 import { NumberField } from '../ui/NumberField.js';
 
@@ -34,7 +43,13 @@ export function SizeFields({ part, change, end }: PartFormProps) {
         />
       ))}
       {definition.choices.map((c) => (
-        <Choice key={c.key} label={c.label} value={values[c.key] as string} options={c.options} onChange={(v) => set(c.key, v)} />
+        <Choice
+          key={c.key}
+          label={c.label}
+          value={values[c.key] as string}
+          options={c.options}
+          onChange={(v) => set(c.key, v)}
+        />
       ))}
     </>
   );
@@ -73,7 +88,8 @@ export function PlaceFields({ part, change, end }: PartFormProps) {
 /** What a part is made of: polish and number of steps. */
 export function FinishFields({ part, piece, change }: Omit<PartFormProps, 'end'> & { piece: Piece }) {
   const { finish } = part;
-  if (finish.kind === 'matte') return <p className="py-1 text-label text-g28">{finish.name}: matte, lit without reflections.</p>;
+  if (finish.kind === 'matte')
+    return <p className="py-1 text-label text-g28">{finish.name}: matte, lit without reflections.</p>;
   const ladder = piece.ladders.find((l) => l.id === finish.ladder);
   const counts = Array.from({ length: Math.max(0, (ladder?.steps.length ?? 2) - 1) }, (_, i) => i + 2);
   return (
@@ -82,13 +98,23 @@ export function FinishFields({ part, piece, change }: Omit<PartFormProps, 'end'>
         label="Polish"
         value={finish.polish}
         options={POLISHES.map((p) => ({ value: p, label: polishModels[p].label }))}
-        onChange={(polish) => change((p) => void (p.finish.kind === 'metal' && (p.finish.polish = polish)), `${part.id}/polish`)}
+        onChange={(polish) =>
+          change((p) => void (p.finish.kind === 'metal' && (p.finish.polish = polish)), `${part.id}/polish`)
+        }
       />
       <Choice
         label="Value steps"
         value={finish.steps === null ? 'size' : String(finish.steps)}
-        options={[{ value: 'size', label: 'By size' }, ...counts.map((n) => ({ value: String(n), label: String(n) }))]}
-        onChange={(n) => change((p) => void (p.finish.kind === 'metal' && (p.finish.steps = n === 'size' ? null : Number(n))), `${part.id}/steps`)}
+        options={[
+          { value: 'size', label: 'By size' },
+          ...counts.map((n) => ({ value: String(n), label: String(n) })),
+        ]}
+        onChange={(n) =>
+          change(
+            (p) => void (p.finish.kind === 'metal' && (p.finish.steps = n === 'size' ? null : Number(n))),
+            `${part.id}/steps`,
+          )
+        }
       />
     </>
   );

@@ -1,4 +1,12 @@
-import { fitPicture, modelOf, placedBounds, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
+import {
+  fitPicture,
+  modelOf,
+  placedBounds,
+  unionBounds,
+  type Bounds,
+  type Piece,
+  type Picture,
+} from '@pale-glint/core';
 import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 
 /** Size of an element in CSS pixels, followed as it changes. */
@@ -29,7 +37,11 @@ const grown = (b: Bounds, share: number): Bounds => {
   const [w, h] = [(b.right - b.left) * share, (b.top - b.bottom) * share];
   return { left: b.left - w, right: b.right + w, bottom: b.bottom - h, top: b.top + h };
 };
-const holds = (outer: Bounds, inner: Bounds) => inner.left >= outer.left && inner.right <= outer.right && inner.bottom >= outer.bottom && inner.top <= outer.top;
+const holds = (outer: Bounds, inner: Bounds) =>
+  inner.left >= outer.left &&
+  inner.right <= outer.right &&
+  inner.bottom >= outer.bottom &&
+  inner.top <= outer.top;
 const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
 
 /**
@@ -40,7 +52,8 @@ export function usePicture(piece: Piece, part: string | null, width: number, hei
   const bounds = useMemo(() => boundsOfPiece(piece, part), [piece, part]);
   const key = `${piece.id}/${part ?? ''}`;
   const [held, setHeld] = useState({ key, bounds });
-  const stays = held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
+  const stays =
+    held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
   const shown = stays ? held.bounds : bounds;
   if (!stays) setHeld({ key, bounds });
   return useMemo(() => {

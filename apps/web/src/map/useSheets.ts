@@ -19,14 +19,22 @@ const REST_MS = 160;
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
 export function useSheets(piece: Piece): Sheets {
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
-  const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({ piece: null, done: 0, settled: false });
+  const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({
+    piece: null,
+    done: 0,
+    settled: false,
+  });
   const [failed, setFailed] = useState<string | null>(null);
 
   useEffect(() => {
     let mine = -1;
     const found = new Map<string, SheetNews>();
     const stop = sheetDesk.listen((news) => {
-      if (news.kind === 'failed' && (news.generation === mine || (news.generation === null && news.jobId === null))) setFailed(news.says);
+      if (
+        news.kind === 'failed' &&
+        (news.generation === mine || (news.generation === null && news.jobId === null))
+      )
+        setFailed(news.says);
       if (!('generation' in news) || news.generation !== mine) return;
       if (news.kind === 'sheet') {
         found.set(news.part, news.news);
@@ -46,5 +54,12 @@ export function useSheets(piece: Piece): Sheets {
 
   const sheets = useMemo(() => new Map([...byPart].map(([id, news]) => [id, news.sheet])), [byPart]);
   const present = progress.piece === piece;
-  return { byPart, sheets, settled: present && progress.settled, done: present ? progress.done : 0, of: piece.parts.length, failed };
+  return {
+    byPart,
+    sheets,
+    settled: present && progress.settled,
+    done: present ? progress.done : 0,
+    of: piece.parts.length,
+    failed,
+  };
 }

@@ -12,11 +12,16 @@ export function Conflict() {
   const navigate = useNavigate();
   const [failed, setFailed] = useState<string | null>(null);
   if (save.kind !== 'conflict') return null;
-  const attempt = (work: () => Promise<void>) => () => work().then(() => setFailed(null), (e: Error) => setFailed(e.message));
+  const attempt = (work: () => Promise<void>) => () =>
+    work().then(
+      () => setFailed(null),
+      (e: Error) => setFailed(e.message),
+    );
   return (
     <section role="alert" className="flex flex-wrap items-center gap-3 bg-g05 px-4 py-2 text-g98">
       <p className="mr-auto">
-        This piece was changed in another window. Your change is still here and has not been saved. {failed && <strong>{failed}</strong>}
+        This piece was changed in another window. Your change is still here and has not been saved.{' '}
+        {failed && <strong>{failed}</strong>}
       </p>
       <Button look="plain" onClick={() => store.keepMine()}>
         Keep mine

@@ -32,14 +32,27 @@ export function PieceMenu() {
       const b = boundsOfPiece(piece, null);
       const [w, h] = [b.right - b.left, b.top - b.bottom];
       const k = PNG_LONGER_SIDE / Math.max(w, h);
-      const bytes = await askPng({ piece, width: Math.round(w * k), height: Math.round(h * k), view, after, part: null, surroundHex: SURROUND });
+      const bytes = await askPng({
+        piece,
+        width: Math.round(w * k),
+        height: Math.round(h * k),
+        view,
+        after,
+        part: null,
+        surroundHex: SURROUND,
+      });
       saveFile(fileName(piece.name, '.png'), [bytes], 'image/png');
     });
   const svg = () =>
     during('Drawing the map', async () => {
       saveFile(fileName(piece.name, '.svg'), [await askSvg({ piece })], 'image/svg+xml');
     });
-  const file = () => saveFile(fileName(piece.name, '.glint.json'), [writePiece(run.ticks.length > 0 ? { ...piece, run: { ticks: [...run.ticks] } } : piece)], 'application/json');
+  const file = () =>
+    saveFile(
+      fileName(piece.name, '.glint.json'),
+      [writePiece(run.ticks.length > 0 ? { ...piece, run: { ticks: [...run.ticks] } } : piece)],
+      'application/json',
+    );
 
   return (
     <>
@@ -48,10 +61,24 @@ export function PieceMenu() {
           {note}
         </p>
       )}
-      <button type="button" className={round} disabled={!canUndo} onClick={() => store.undo()} aria-label="Undo" title="Undo (Ctrl Z)">
+      <button
+        type="button"
+        className={round}
+        disabled={!canUndo}
+        onClick={() => store.undo()}
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+      >
         <Undo2 size={18} />
       </button>
-      <button type="button" className={round} disabled={!canRedo} onClick={() => store.redo()} aria-label="Redo" title="Redo (Ctrl Shift Z)">
+      <button
+        type="button"
+        className={round}
+        disabled={!canRedo}
+        onClick={() => store.redo()}
+        aria-label="Redo"
+        title="Redo (Ctrl Shift Z)"
+      >
         <Redo2 size={18} />
       </button>
       <DropdownMenu.Root>
@@ -59,7 +86,11 @@ export function PieceMenu() {
           <Share size={18} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" sideOffset={6} className="w-64 rounded-sm bg-g98 py-1 shadow-lg ring-1 ring-g72">
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={6}
+            className="w-64 rounded-sm bg-g98 py-1 shadow-lg ring-1 ring-g72"
+          >
             <DropdownMenu.Item className={item} onSelect={file}>
               Piece file
               <span className="block text-label text-g38">everything, with what is painted</span>

@@ -11,7 +11,10 @@ function noteOf(state: SaveState): { says: string; loud: boolean } {
     case 'away':
       return { says: 'Server away: kept here, trying again', loud: true };
     case 'refused':
-      return { says: `Not saved: ${state.problems[0] ? `${state.problems[0].path}, accepted: ${state.problems[0].accepted}` : state.says}`, loud: true };
+      return {
+        says: `Not saved: ${state.problems[0] ? `${state.problems[0].path}, accepted: ${state.problems[0].accepted}` : state.says}`,
+        loud: true,
+      };
     case 'conflict':
       return { says: 'Changed elsewhere', loud: true };
   }
@@ -21,7 +24,11 @@ function noteOf(state: SaveState): { says: string; loud: boolean } {
 export function SaveNote({ state, runAway }: { state: SaveState; runAway: boolean }) {
   const note = runAway && state.kind === 'saved' ? noteOf({ kind: 'away', tries: 1 }) : noteOf(state);
   return (
-    <p role="status" data-testid="save-state" className={`max-w-60 rounded-sm px-2 py-1 text-label ${note.loud ? 'bg-g05 font-semibold text-g98' : 'text-g28'}`}>
+    <p
+      role="status"
+      data-testid="save-state"
+      className={`max-w-60 rounded-sm px-2 py-1 text-label ${note.loud ? 'bg-g05 font-semibold text-g98' : 'text-g28'}`}
+    >
       {note.says}
     </p>
   );

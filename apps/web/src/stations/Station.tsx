@@ -17,12 +17,31 @@ function Ramp({ desk }: { desk: Desk }) {
   const { activeMin, dryMin } = useTimeLeft(desk.order, desk.run.ticks, piece.copies);
   const steps = piece.ladders.map((l) => `${l.name.toLowerCase()}, ${l.steps.length} steps`).join('; ');
   const stations = [
-    { to: 'glint', name: 'Glint map', state: `light ${clockText(piece.rig.keyClockHours)}, ${piece.parts.length} parts`, look: 'bg-g18 text-g96', dim: 'text-g72', mark: 'bg-g98' },
-    { to: 'steps', name: 'Steps and mixes', state: steps || 'no metal yet', look: 'bg-g38 text-g98', dim: 'text-g88', mark: 'bg-g98' },
+    {
+      to: 'glint',
+      name: 'Glint map',
+      state: `light ${clockText(piece.rig.keyClockHours)}, ${piece.parts.length} parts`,
+      look: 'bg-g18 text-g96',
+      dim: 'text-g72',
+      mark: 'bg-g98',
+    },
+    {
+      to: 'steps',
+      name: 'Steps and mixes',
+      state: steps || 'no metal yet',
+      look: 'bg-g38 text-g98',
+      dim: 'text-g88',
+      mark: 'bg-g98',
+    },
     {
       to: 'order',
       name: 'Painting order',
-      state: desk.order.length === 0 ? 'being worked out' : activeMin === 0 ? 'all done' : `about ${duration(activeMin)} left, drying ${duration(dryMin)}`,
+      state:
+        desk.order.length === 0
+          ? 'being worked out'
+          : activeMin === 0
+            ? 'all done'
+            : `about ${duration(activeMin)} left, drying ${duration(dryMin)}`,
       look: 'bg-g72 text-g05',
       dim: 'text-g18',
       mark: 'bg-g05',

@@ -14,7 +14,8 @@ export function useRun(pieceId: string) {
   const client = useQueryClient();
   const key = keys.run(pieceId);
   const query = useQuery({ queryKey: key, queryFn: () => api.run(pieceId) });
-  const put = (change: (ticks: Tick[]) => Tick[]) => client.setQueryData<Run>(key, (old) => ({ ticks: change(old?.ticks ?? []) }));
+  const put = (change: (ticks: Tick[]) => Tick[]) =>
+    client.setQueryData<Run>(key, (old) => ({ ticks: change(old?.ticks ?? []) }));
   const again = {
     scope: { id: `run/${pieceId}` },
     networkMode: 'always' as const,
@@ -39,7 +40,10 @@ export function useRun(pieceId: string) {
     ticks: query.data?.ticks ?? NO_TICKS,
     tick: tick.mutate,
     untick: untick.mutate,
-    away: tick.failureReason instanceof Unreachable || untick.failureReason instanceof Unreachable || query.error instanceof Unreachable,
+    away:
+      tick.failureReason instanceof Unreachable ||
+      untick.failureReason instanceof Unreachable ||
+      query.error instanceof Unreachable,
     refused: failed && !(failed instanceof Unreachable) ? failed.message : null,
   };
 }

@@ -33,7 +33,9 @@ function openStore(stored: StoredPiece): PieceStore {
     },
   };
   // A draft is saved from the version it started from, so that a change made elsewhere meanwhile is noticed.
-  return draft ? new PieceStore(draft.piece, draft.version, world, true) : new PieceStore(stored.piece, stored.version, world);
+  return draft
+    ? new PieceStore(draft.piece, draft.version, world, true)
+    : new PieceStore(stored.piece, stored.version, world);
 }
 
 function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactNode }) {
@@ -56,7 +58,10 @@ function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactN
 export function PieceProvider({ id, children }: { id: string; children: ReactNode }) {
   const query = useQuery({ queryKey: keys.piece(id), queryFn: () => api.piece(id), staleTime: Infinity });
   if (query.isPending) return <Loading what="the piece" />;
-  if (query.isError) return <Failing what="The piece could not be opened" error={query.error} again={() => void query.refetch()} />;
+  if (query.isError)
+    return (
+      <Failing what="The piece could not be opened" error={query.error} again={() => void query.refetch()} />
+    );
   return (
     <OpenPiece key={id} stored={query.data}>
       {children}

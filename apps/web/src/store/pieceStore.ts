@@ -83,7 +83,12 @@ export class PieceStore {
     const [next, forward, back] = produceWithPatches(this.state.piece, recipe);
     if (forward.length === 0) return;
     const last = this.past[this.past.length - 1];
-    if (gesture !== null && last?.gesture === gesture) this.past[this.past.length - 1] = { forward: [...last.forward, ...forward], back: [...back, ...last.back], gesture };
+    if (gesture !== null && last?.gesture === gesture)
+      this.past[this.past.length - 1] = {
+        forward: [...last.forward, ...forward],
+        back: [...back, ...last.back],
+        gesture,
+      };
     else this.past.push({ forward, back, gesture });
     if (this.past.length > MOST_UNDO) this.past.shift();
     this.future = [];
@@ -157,7 +162,8 @@ export class PieceStore {
     this.edits++;
     this.set({ piece });
     this.world.keep({ version: this.state.version, piece });
-    if (this.state.save.kind !== 'conflict' && this.state.save.kind !== 'saving') this.schedule(SAVE_AFTER_MS);
+    if (this.state.save.kind !== 'conflict' && this.state.save.kind !== 'saving')
+      this.schedule(SAVE_AFTER_MS);
   }
 
   private schedule(ms: number): void {
@@ -197,7 +203,9 @@ export class PieceStore {
       return;
     }
     if (!(error instanceof Unreachable) && !(error instanceof Refusal)) {
-      this.set({ save: { kind: 'refused', problems: [], says: error instanceof Error ? error.message : String(error) } });
+      this.set({
+        save: { kind: 'refused', problems: [], says: error instanceof Error ? error.message : String(error) },
+      });
       return;
     }
     this.set({ save: { kind: 'away', tries: tries + 1 } });

@@ -8,6 +8,17 @@ const looks: Record<Look, string> = {
   dark: 'bg-g18 text-g96 hover:bg-g28 disabled:text-g50',
 };
 
-export function Button({ look = 'solid', className = '', type = 'button', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look }) {
-  return <button type={type} className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-sm px-3.5 text-label font-semibold ${looks[look]} ${className}`} {...rest} />;
+export function Button({
+  look = 'solid',
+  className = '',
+  type = 'button',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look }) {
+  return (
+    <button
+      type={type}
+      className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-sm px-3.5 text-label font-semibold ${looks[look]} ${className}`}
+      {...rest}
+    />
+  );
 }

@@ -15,7 +15,12 @@ export function Choice<T extends string>({ label, value, options, onChange }: Ch
       <label htmlFor={id} className="text-label text-g28">
         {label}
       </label>
-      <select id={id} className="bg-transparent text-right font-semibold outline-none" value={value} onChange={(e) => onChange(e.target.value as T)}>
+      <select
+        id={id}
+        className="bg-transparent text-right font-semibold outline-none"
+        value={value}
+        onChange={(e) => onChange(e.target.value as T)}
+      >
         {options.map((o) => (
           <option key={o.value} value={o.value}>
             {o.label}

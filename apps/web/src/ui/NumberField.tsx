@@ -13,13 +13,24 @@ interface NumberFieldProps {
   readonly onEnd?: () => void;
 }
 
-const shown = (value: number, step: number) => String(Number(value.toFixed(step >= 1 ? 0 : step >= 0.1 ? 1 : 2)));
+const shown = (value: number, step: number) =>
+  String(Number(value.toFixed(step >= 1 ? 0 : step >= 0.1 ? 1 : 2)));
 
 /**
  * A number with its unit. Typing takes effect as soon as it is acceptable; what is not accepted is said at once and
  * changes nothing. Arrow keys step, with shift ten times as far.
  */
-export function NumberField({ label, unit, value, min, max, step, scale = 1, onChange, onEnd }: NumberFieldProps) {
+export function NumberField({
+  label,
+  unit,
+  value,
+  min,
+  max,
+  step,
+  scale = 1,
+  onChange,
+  onEnd,
+}: NumberFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [low, high, by] = [min * scale, max * scale, step * scale];

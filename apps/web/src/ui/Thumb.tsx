@@ -19,7 +19,18 @@ interface ThumbProps {
 }
 
 /** A small picture computed from the real map. */
-export function Thumb({ piece, part = null, width, height, view = 'painted', after = null, surroundHex = SURROUND, className = '', alt = '', restMs = 250 }: ThumbProps) {
+export function Thumb({
+  piece,
+  part = null,
+  width,
+  height,
+  view = 'painted',
+  after = null,
+  surroundHex = SURROUND,
+  className = '',
+  alt = '',
+  restMs = 250,
+}: ThumbProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef(false);
   const [failed, setFailed] = useState(false);
@@ -32,7 +43,15 @@ export function Thumb({ piece, part = null, width, height, view = 'painted', aft
     const timer = setTimeout(
       () => {
         const layer = role && step ? { role, step } : null;
-        askBitmap({ piece, part, width: Math.round(width * scale), height: Math.round(height * scale), view, after: layer, surroundHex })
+        askBitmap({
+          piece,
+          part,
+          width: Math.round(width * scale),
+          height: Math.round(height * scale),
+          view,
+          after: layer,
+          surroundHex,
+        })
           .then((bitmap) => {
             const c = canvas.current;
             if (!live || !c) return;

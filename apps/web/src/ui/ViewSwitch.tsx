@@ -11,7 +11,13 @@ const VIEWS: readonly { value: MapView; label: string; says: string }[] = [
 /** How the map is shown. */
 export function ViewSwitch({ value, onChange }: { value: MapView; onChange: (view: MapView) => void }) {
   return (
-    <ToggleGroup.Root type="single" value={value} onValueChange={(v) => v && onChange(v as MapView)} aria-label="Show the map as" className="flex gap-4">
+    <ToggleGroup.Root
+      type="single"
+      value={value}
+      onValueChange={(v) => v && onChange(v as MapView)}
+      aria-label="Show the map as"
+      className="flex gap-4"
+    >
       {VIEWS.map((v) => (
         <ToggleGroup.Item
           key={v.value}

@@ -10,4 +10,9 @@ export function saveFile(name: string, parts: BlobPart[], type: string): void {
 
 /** A name that any system keeps. */
 export const fileName = (name: string, ending: string): string =>
-  `${name.normalize('NFKD').replace(/[^\w.-]+/g, '-').replace(/^-+|-+$/g, '') || 'piece'}${ending}`;
+  `${
+    name
+      .normalize('NFKD')
+      .replace(/[^\w.-]+/g, '-')
+      .replace(/^-+|-+$/g, '') || 'piece'
+  }${ending}`;

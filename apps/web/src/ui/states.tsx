@@ -13,7 +13,11 @@ export function Loading({ what }: { what: string }) {
 /** What went wrong and what to do. */
 export function Failing({ what, error, again }: { what: string; error: unknown; again?: () => void }) {
   const away = error instanceof Unreachable;
-  const says = away ? 'The server cannot be reached. Is it still running?' : error instanceof Error ? error.message : String(error);
+  const says = away
+    ? 'The server cannot be reached. Is it still running?'
+    : error instanceof Error
+      ? error.message
+      : String(error);
   return (
     <div className="grid h-full place-items-center p-8" role="alert">
       <div className="max-w-md space-y-3">
@@ -27,7 +31,11 @@ export function Failing({ what, error, again }: { what: string; error: unknown; 
 }
 
 /** Problems of refused input: where, what it held, what is accepted. */
-export function ProblemList({ problems }: { problems: readonly { path: string; held: string; accepted: string }[] }) {
+export function ProblemList({
+  problems,
+}: {
+  problems: readonly { path: string; held: string; accepted: string }[];
+}) {
   return (
     <ul className="max-h-64 space-y-2 overflow-auto text-label">
       {problems.map((p, i) => (

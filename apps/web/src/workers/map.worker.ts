@@ -8,7 +8,8 @@ const YIELD_MS = 8;
 
 const post = (news: News, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
-const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: number) => createImageBitmap(new ImageData(bytes, width, height));
+const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: number) =>
+  createImageBitmap(new ImageData(bytes, width, height));
 
 /** Latest wins: a job of a kind replaces the one of that kind still waiting or running. */
 const latest = { map: 0, sheets: 0 };
@@ -24,7 +25,19 @@ async function runMap(job: MapJob): Promise<void> {
     const ms = performance.now() - begun;
     if (painted) {
       const bitmap = await bitmapOf(painted.bytes, painted.width, painted.height);
-      post({ kind: 'part', generation: job.generation, part: part.id, picture: job.picture, column: painted.column, row: painted.row, bitmap, ms }, [bitmap]);
+      post(
+        {
+          kind: 'part',
+          generation: job.generation,
+          part: part.id,
+          picture: job.picture,
+          column: painted.column,
+          row: painted.row,
+          bitmap,
+          ms,
+        },
+        [bitmap],
+      );
     } else post({ kind: 'gone', generation: job.generation, part: part.id });
     if (performance.now() - lastBreath > YIELD_MS) {
       await breath();
@@ -40,7 +53,12 @@ async function runSheets(job: SheetsJob): Promise<void> {
     await breath();
     if (latest.sheets !== job.generation) return;
     const sheet = sheetFor(part, piece);
-    post({ kind: 'sheet', generation: job.generation, part: part.id, news: { sheet, glints: prepare(part, piece).metal?.glints ?? [] } });
+    post({
+      kind: 'sheet',
+      generation: job.generation,
+      part: part.id,
+      news: { sheet, glints: prepare(part, piece).metal?.glints ?? [] },
+    });
   }
   post({ kind: 'sheetsDone', generation: job.generation });
 }

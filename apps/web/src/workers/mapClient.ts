@@ -3,7 +3,8 @@ import type { Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protoco
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
 type Listener = (news: News) => void;
 
-const start = (name: string) => new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });
+const start = (name: string) =>
+  new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });
 
 /** A worker of which several parts of the page may ask things. */
 class Desk {
@@ -59,7 +60,10 @@ export const sheetDesk = {
 function answerTo<T>(id: number, pick: (news: News) => T | null): Promise<T> {
   return new Promise((resolve, reject) => {
     const stop = long.listen((news) => {
-      if (news.kind === 'failed' && (news.jobId === id || (news.jobId === null && news.generation === null))) {
+      if (
+        news.kind === 'failed' &&
+        (news.jobId === id || (news.jobId === null && news.generation === null))
+      ) {
         stop();
         reject(new Error(news.says));
       }

@@ -54,11 +54,31 @@ export interface SheetNews {
 }
 
 export type News =
-  | { readonly kind: 'part'; readonly generation: number; readonly part: string; readonly picture: Picture; readonly column: number; readonly row: number; readonly bitmap: ImageBitmap; readonly ms: number }
+  | {
+      readonly kind: 'part';
+      readonly generation: number;
+      readonly part: string;
+      readonly picture: Picture;
+      readonly column: number;
+      readonly row: number;
+      readonly bitmap: ImageBitmap;
+      readonly ms: number;
+    }
   | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
   | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
   | { readonly kind: 'sheetsDone'; readonly generation: number }
-  | { readonly kind: 'picture'; readonly jobId: number; readonly bitmap: ImageBitmap | null; readonly png: Uint8Array<ArrayBuffer> | null }
+  | {
+      readonly kind: 'picture';
+      readonly jobId: number;
+      readonly bitmap: ImageBitmap | null;
+      readonly png: Uint8Array<ArrayBuffer> | null;
+    }
   | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
-  | { readonly kind: 'failed'; readonly generation: number | null; readonly jobId: number | null; readonly part: string | null; readonly says: string };
+  | {
+      readonly kind: 'failed';
+      readonly generation: number | null;
+      readonly jobId: number | null;
+      readonly part: string | null;
+      readonly says: string;
+    };

@@ -27,7 +27,11 @@ function intern<T>(value: T): T {
 
 /** A piece whose ladders and paints are interned. */
 export function internPiece(piece: Piece): Piece {
-  return { ...piece, ladders: piece.ladders.map((l): Ladder => intern(l)), paints: intern(piece.paints as Paint[]) };
+  return {
+    ...piece,
+    ladders: piece.ladders.map((l): Ladder => intern(l)),
+    paints: intern(piece.paints as Paint[]),
+  };
 }
 
 const formKey = (part: Part) => JSON.stringify([part.form, part.place.yawDeg, part.place.pitchDeg]);
@@ -38,10 +42,22 @@ const rigKey = (piece: Piece) => {
   return JSON.stringify(light);
 };
 const ladderKey = (part: Part, piece: Piece) =>
-  part.finish.kind === 'metal' ? JSON.stringify([piece.ladders.find((l) => l.id === (part.finish as { ladder: string }).ladder), piece.paints]) : '';
+  part.finish.kind === 'metal'
+    ? JSON.stringify([
+        piece.ladders.find((l) => l.id === (part.finish as { ladder: string }).ladder),
+        piece.paints,
+      ])
+    : '';
 
 function preparedKey(part: Part, piece: Piece): string {
-  return [part.id, formKey(part), part.place.rollDeg, JSON.stringify(part.finish), rigKey(piece), ladderKey(part, piece)].join('|');
+  return [
+    part.id,
+    formKey(part),
+    part.place.rollDeg,
+    JSON.stringify(part.finish),
+    rigKey(piece),
+    ladderKey(part, piece),
+  ].join('|');
 }
 
 /** A part under its light, from the cache where nothing that matters has changed. */
@@ -64,14 +80,32 @@ export interface PaintedPart {
 }
 
 /** One part painted on a picture; null where it lies outside. */
-export function paintOn(part: Part, piece: Piece, picture: Picture, view: MapView, after: AfterLayer | null): PaintedPart | null {
+export function paintOn(
+  part: Part,
+  piece: Piece,
+  picture: Picture,
+  view: MapView,
+  after: AfterLayer | null,
+): PaintedPart | null {
   const shape = shapeFor(part);
   const spot = gridIn(picture, shape.model, part.place);
   if (!spot) return null;
   const gridKey = JSON.stringify(spot.grid);
   const p = prepare(part, piece);
-  const l = layers.get(`${preparedKey(part, piece)}|${gridKey}`, () => layersOf(p, spot.grid, surfaces.get(`${formKey(part)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid))));
-  return { bytes: paintPart(p, l, stageFor(p, after), view), width: spot.grid.width, height: spot.grid.height, column: spot.column, row: spot.row };
+  const l = layers.get(`${preparedKey(part, piece)}|${gridKey}`, () =>
+    layersOf(
+      p,
+      spot.grid,
+      surfaces.get(`${formKey(part)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid)),
+    ),
+  );
+  return {
+    bytes: paintPart(p, l, stageFor(p, after), view),
+    width: spot.grid.width,
+    height: spot.grid.height,
+    column: spot.column,
+    row: spot.row,
+  };
 }
 
 /** Zones and figures of a part. */

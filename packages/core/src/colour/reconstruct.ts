@@ -80,7 +80,11 @@ export function reconstruct(rgb: Rgb): Spectrum {
     const before = length(f);
     let scale = 1;
     for (; scale > 1e-8; scale /= 2) {
-      const next = residual(x.map((v, i) => v - scale * step[i]), lin, new Float64Array(N));
+      const next = residual(
+        x.map((v, i) => v - scale * step[i]),
+        lin,
+        new Float64Array(N),
+      );
       if (length(next) < before) {
         f = next;
         break;
@@ -93,4 +97,5 @@ export function reconstruct(rgb: Rgb): Spectrum {
 }
 
 /** Reflectance of a paint or a ground of a given colour, held within 0.005..0.95 as real paint is. */
-export const paintSpectrum = (hex: string): Spectrum => reconstruct(hexToLinear(hex)).map((r) => clamp(r, 0.005, 0.95));
+export const paintSpectrum = (hex: string): Spectrum =>
+  reconstruct(hexToLinear(hex)).map((r) => clamp(r, 0.005, 0.95));

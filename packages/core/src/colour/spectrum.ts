@@ -15,11 +15,15 @@ function weigh(row: Float64Array, r: Spectrum): number {
 export const luminance = (r: Spectrum): number => weigh(WEIGHTS[1], r);
 
 /** Colour of a reflectance under D65. */
-export const spectrumToLab = (r: Spectrum): Lab => xyzToLab(weigh(WEIGHTS[0], r), weigh(WEIGHTS[1], r), weigh(WEIGHTS[2], r));
+export const spectrumToLab = (r: Spectrum): Lab =>
+  xyzToLab(weigh(WEIGHTS[0], r), weigh(WEIGHTS[1], r), weigh(WEIGHTS[2], r));
 
 /** Rows R, G, B: linear sRGB = TO_LINEAR R. */
 export const TO_LINEAR: readonly Float64Array[] = XYZ_TO_RGB.map((row) =>
-  Float64Array.from({ length: BANDS }, (_, i) => row[0] * WEIGHTS[0][i] + row[1] * WEIGHTS[1][i] + row[2] * WEIGHTS[2][i]),
+  Float64Array.from(
+    { length: BANDS },
+    (_, i) => row[0] * WEIGHTS[0][i] + row[1] * WEIGHTS[1][i] + row[2] * WEIGHTS[2][i],
+  ),
 );
 
 /** Linear sRGB of a reflectance. */

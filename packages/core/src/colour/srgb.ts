@@ -6,7 +6,8 @@ export type Rgb = readonly [r: number, g: number, b: number];
 export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
 
 /** IEC 61966-2-1: linear light 0..1 to a channel of sRGB. */
-export const fromLinear = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
+export const fromLinear = (v: number): number =>
+  v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055;
 
 /** Linear sRGB to XYZ (D65), rows X, Y, Z. */
 export const RGB_TO_XYZ: readonly Rgb[] = [

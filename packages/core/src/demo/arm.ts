@@ -1,5 +1,13 @@
 import { coldSteel } from '../ladder/index.js';
-import { FORMAT, VERSION, type Form, type Part, type Piece, type Place, type Polish } from '../piece/index.js';
+import {
+  FORMAT,
+  VERSION,
+  type Form,
+  type Part,
+  type Piece,
+  type Place,
+  type Polish,
+} from '../piece/index.js';
 import { towline } from './towline.js';
 
 const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({

@@ -32,7 +32,8 @@ export const band: FormDefinition<'band'> = {
       (halfWidth(w) * Math.sin(phi)) / sinWrap,
       middle(phi) + (w * form.heightMm) / 2,
     ];
-    const along = (w: number): Point[] => Array.from({ length: ARC + 1 }, (_, i) => seen((i / ARC - 0.5) * 2 * wrap, w));
+    const along = (w: number): Point[] =>
+      Array.from({ length: ARC + 1 }, (_, i) => seen((i / ARC - 0.5) * 2 * wrap, w));
     const lower = along(-1);
     const upper = along(1);
     const ring = [...lower, ...[...upper].reverse()];

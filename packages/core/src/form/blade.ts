@@ -12,7 +12,15 @@ export const blade: FormDefinition<'blade'> = {
   kind: 'blade',
   label: 'Blade with a ridge',
   serves: 'sword, spear, polearm',
-  defaults: { kind: 'blade', lengthMm: 30, widthMm: 5, shoulderWidthMm: 5, pointMm: 6, ridge: 0, bevelDeg: 28 },
+  defaults: {
+    kind: 'blade',
+    lengthMm: 30,
+    widthMm: 5,
+    shoulderWidthMm: 5,
+    pointMm: 6,
+    ridge: 0,
+    bevelDeg: 28,
+  },
   numbers: [
     sizeMm('lengthMm', 'Length'),
     sizeMm('widthMm', 'Width at the heel'),
@@ -28,11 +36,17 @@ export const blade: FormDefinition<'blade'> = {
     const heel = -length / 2;
     const shoulder = length / 2 - point;
     const half = (y: number) => {
-      if (y <= shoulder) return mixNumbers(form.widthMm, form.shoulderWidthMm, clamp((y - heel) / (shoulder - heel), 0, 1)) / 2;
+      if (y <= shoulder)
+        return (
+          mixNumbers(form.widthMm, form.shoulderWidthMm, clamp((y - heel) / (shoulder - heel), 0, 1)) / 2
+        );
       return (form.shoulderWidthMm / 2) * (1 - clamp((y - shoulder) / point, 0, 1) ** ARCH);
     };
     const ridgeAt = (y: number) => form.ridge * half(y);
-    const heights = [heel, ...Array.from({ length: POINT_STEPS + 1 }, (_, i) => shoulder + (point * i) / POINT_STEPS)];
+    const heights = [
+      heel,
+      ...Array.from({ length: POINT_STEPS + 1 }, (_, i) => shoulder + (point * i) / POINT_STEPS),
+    ];
     const side = (sign: number): Point[] => heights.map((y) => [sign * half(y), y] as const);
     const ridge = heights.map((y) => [ridgeAt(y), y] as const);
     const left = side(-1);
@@ -43,7 +57,12 @@ export const blade: FormDefinition<'blade'> = {
       kind: 'facet',
       rings: [sign < 0 ? [...ridge, ...[...edge].reverse()] : [...edge, ...[...ridge].reverse()]],
       grain: null,
-      facet: { lengthMm: length, widthMm: (half(heel) * (1 - sign * form.ridge)), axis: [0, 1], pointFrom: 1 - point / length },
+      facet: {
+        lengthMm: length,
+        widthMm: half(heel) * (1 - sign * form.ridge),
+        axis: [0, 1],
+        pointFrom: 1 - point / length,
+      },
       at(x, y, out) {
         const h = half(clamp(y, heel, length / 2 - point * 0.02));
         out[SAMPLE.nx] = sign * Math.sin(tilt);
@@ -61,10 +80,20 @@ export const blade: FormDefinition<'blade'> = {
     const edges: Edge[] = [
       { kind: 'hard', closed: false, points: left, outward: outwardOf(left, -1) },
       { kind: 'hard', closed: false, points: right, outward: outwardOf(right, 1) },
-      { kind: 'crease', closed: false, points: ridge.slice(0, -1), outward: ridge.slice(0, -1).map(() => [0, 0] as const) },
+      {
+        kind: 'crease',
+        closed: false,
+        points: ridge.slice(0, -1),
+        outward: ridge.slice(0, -1).map(() => [0, 0] as const),
+      },
     ].map((e) => densify(e as Edge));
     const heelLine = lineBetween(left[0], right[0]);
-    edges.push({ kind: 'recess', closed: false, points: heelLine, outward: heelLine.map(() => [0, -1] as const) });
+    edges.push({
+      kind: 'recess',
+      closed: false,
+      points: heelLine,
+      outward: heelLine.map(() => [0, -1] as const),
+    });
     return {
       narrowestMm: Math.min(form.widthMm, form.lengthMm),
       rings: [[...left, ...[...right].reverse().slice(1)]],

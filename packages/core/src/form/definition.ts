@@ -33,7 +33,15 @@ export interface FormDefinition<K extends FormKind = FormKind> {
 
 const number =
   (unit: 'mm' | '°' | '%', min: number, max: number, step: number) =>
-  <F>(key: keyof F & string, label: string, over: Partial<FormNumber<F>> = {}): FormNumber<F> => ({ key, label, unit, min, max, step, ...over });
+  <F>(key: keyof F & string, label: string, over: Partial<FormNumber<F>> = {}): FormNumber<F> => ({
+    key,
+    label,
+    unit,
+    min,
+    max,
+    step,
+    ...over,
+  });
 
 export const sizeMm = number('mm', 0.2, 400, 0.1);
 export const angleDeg = number('°', 0, 90, 1);

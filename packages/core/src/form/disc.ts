@@ -10,7 +10,11 @@ export const disc: FormDefinition<'disc'> = {
   label: 'Disc',
   serves: 'belt disc, coin, badge',
   defaults: { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.9 },
-  numbers: [sizeMm('widthMm', 'Width'), sizeMm('heightMm', 'Height'), sizeMm('rimMm', 'Rim', { min: 0, max: 100 })],
+  numbers: [
+    sizeMm('widthMm', 'Width'),
+    sizeMm('heightMm', 'Height'),
+    sizeMm('rimMm', 'Rim', { min: 0, max: 100 }),
+  ],
   choices: [
     {
       key: 'surface',
@@ -48,6 +52,12 @@ export const disc: FormDefinition<'disc'> = {
       patches.push(bar.patch);
       edges.push(bar.joint);
     } else edges.push({ kind: 'hard', closed: true, points: outer, outward: ellipseOutward(outer, a, b) });
-    return { narrowestMm: Math.min(form.widthMm, form.heightMm), rings: [outer], corners: [], edges, patches };
+    return {
+      narrowestMm: Math.min(form.widthMm, form.heightMm),
+      rings: [outer],
+      corners: [],
+      edges,
+      patches,
+    };
   },
 };

@@ -12,7 +12,11 @@ export const dome: FormDefinition<'dome'> = {
   label: 'Dome',
   serves: 'knee, elbow, helm, boss',
   defaults: { kind: 'dome', widthMm: 9, heightMm: 9, side: 'convex', fullness: 1 },
-  numbers: [sizeMm('widthMm', 'Width'), sizeMm('heightMm', 'Height'), shareOf('fullness', 'Fullness', { min: 0.2 })],
+  numbers: [
+    sizeMm('widthMm', 'Width'),
+    sizeMm('heightMm', 'Height'),
+    shareOf('fullness', 'Fullness', { min: 0.2 }),
+  ],
   choices: [
     {
       key: 'side',

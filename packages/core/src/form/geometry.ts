@@ -9,7 +9,8 @@ export function ellipse(a: number, b: number, count = 96): Ring {
 }
 
 /** Unit outward directions of a closed ellipse's points. */
-export const ellipseOutward = (ring: Ring, a: number, b: number): Point[] => ring.map(([x, y]) => unit(x / (a * a), y / (b * b)));
+export const ellipseOutward = (ring: Ring, a: number, b: number): Point[] =>
+  ring.map(([x, y]) => unit(x / (a * a), y / (b * b)));
 
 /** (x, y) at length 1. */
 export function unit(x: number, y: number): Point {
@@ -20,7 +21,8 @@ export function unit(x: number, y: number): Point {
 /** Signed area, positive when counter-clockwise. */
 export function signedArea(ring: Ring): number {
   let sum = 0;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) sum += ring[j][0] * ring[i][1] - ring[i][0] * ring[j][1];
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
+    sum += ring[j][0] * ring[i][1] - ring[i][0] * ring[j][1];
   return sum / 2;
 }
 
@@ -69,5 +71,8 @@ export function turn(x: number, y: number, angle: number): Point {
 /** Points along a straight line, both ends included, about `gap` mm apart. */
 export function lineBetween(a: Point, b: Point, gap = 0.4): Point[] {
   const n = Math.max(2, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / gap) + 1);
-  return Array.from({ length: n }, (_, i) => [a[0] + ((b[0] - a[0]) * i) / (n - 1), a[1] + ((b[1] - a[1]) * i) / (n - 1)] as const);
+  return Array.from(
+    { length: n },
+    (_, i) => [a[0] + ((b[0] - a[0]) * i) / (n - 1), a[1] + ((b[1] - a[1]) * i) / (n - 1)] as const,
+  );
 }

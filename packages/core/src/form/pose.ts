@@ -9,7 +9,10 @@ const LEAST_NZ = 0.05;
  * Turns a model's normals: yaw about y (+ turns the front to the viewer's right), then pitch about x (+ turns it up).
  * The outline stays as seen. The normal's z is held at 0.05 or more.
  */
-export function pose(model: SurfaceModel, { yawDeg, pitchDeg }: Pick<Place, 'yawDeg' | 'pitchDeg'>): SurfaceModel {
+export function pose(
+  model: SurfaceModel,
+  { yawDeg, pitchDeg }: Pick<Place, 'yawDeg' | 'pitchDeg'>,
+): SurfaceModel {
   if (yawDeg === 0 && pitchDeg === 0) return { ...model, patches: model.patches.map(hold) };
   const [cy, sy] = [Math.cos(rad(yawDeg)), Math.sin(rad(yawDeg))];
   const [cp, sp] = [Math.cos(rad(pitchDeg)), Math.sin(rad(pitchDeg))];

@@ -41,7 +41,12 @@ export function roundBar(a: number, b: number, thick: number): { patch: Patch; j
   };
   return {
     patch,
-    joint: { kind: 'recess', closed: true, points: inner, outward: ellipseOutward(inner, inA, inB).map(([x, y]) => [-x, -y] as const) },
+    joint: {
+      kind: 'recess',
+      closed: true,
+      points: inner,
+      outward: ellipseOutward(inner, inA, inB).map(([x, y]) => [-x, -y] as const),
+    },
   };
 }
 
@@ -54,7 +59,17 @@ export const ring: FormDefinition<'ring'> = {
   numbers: [sizeMm('widthMm', 'Width'), sizeMm('heightMm', 'Height'), sizeMm('thicknessMm', 'Thickness')],
   choices: [],
   model(form) {
-    const bar = roundBar(form.widthMm / 2, form.heightMm / 2, Math.min(form.thicknessMm, Math.min(form.widthMm, form.heightMm) * 0.48));
-    return { narrowestMm: form.thicknessMm, rings: bar.patch.rings, corners: [], edges: [bar.joint], patches: [bar.patch] };
+    const bar = roundBar(
+      form.widthMm / 2,
+      form.heightMm / 2,
+      Math.min(form.thicknessMm, Math.min(form.widthMm, form.heightMm) * 0.48),
+    );
+    return {
+      narrowestMm: form.thicknessMm,
+      rings: bar.patch.rings,
+      corners: [],
+      edges: [bar.joint],
+      patches: [bar.patch],
+    };
   },
 };

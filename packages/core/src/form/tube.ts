@@ -22,11 +22,16 @@ export const tube: FormDefinition<'tube'> = {
   model(form) {
     const length = form.lengthMm;
     const curve = form.endCurve;
-    const halfAt = (t: number) => Math.max(0.05, mixNumbers(form.startWidthMm, form.endWidthMm, t / length + 0.5) / 2);
+    const halfAt = (t: number) =>
+      Math.max(0.05, mixNumbers(form.startWidthMm, form.endWidthMm, t / length + 0.5) / 2);
     const slope = (form.endWidthMm - form.startWidthMm) / 2 / length;
     /** Where the point u across and t along the axis is seen. */
-    const seen = (u: number, t: number): Point => [u * halfAt(t), t - curve * halfAt(t) * Math.sqrt(1 - u * u)];
-    const arc = (t: number): Point[] => Array.from({ length: ARC + 1 }, (_, i) => seen(Math.sin((i / ARC - 0.5) * Math.PI), t));
+    const seen = (u: number, t: number): Point => [
+      u * halfAt(t),
+      t - curve * halfAt(t) * Math.sqrt(1 - u * u),
+    ];
+    const arc = (t: number): Point[] =>
+      Array.from({ length: ARC + 1 }, (_, i) => seen(Math.sin((i / ARC - 0.5) * Math.PI), t));
     const lower = arc(-length / 2);
     const upper = arc(length / 2);
     const ring = [...lower, ...[...upper].reverse()];

@@ -37,7 +37,8 @@ function acceptedText(n: Node): string {
   if (n.const !== undefined) return JSON.stringify(n.const);
   if (n.enum) return n.enum.join(', ');
   if (n.anyOf) return n.anyOf.map((a) => (a.type === 'null' ? 'null' : acceptedText(a))).join(' or ');
-  if (n.type === 'number' || n.type === 'integer') return `${n.minimum} to ${n.maximum}${n.unit ? ` ${n.unit}` : ''}${n.type === 'integer' ? ', whole' : ''}`;
+  if (n.type === 'number' || n.type === 'integer')
+    return `${n.minimum} to ${n.maximum}${n.unit ? ` ${n.unit}` : ''}${n.type === 'integer' ? ', whole' : ''}`;
   if (n.type === 'array') return `list, at most ${n.maxItems}`;
   if (n.type === 'string') return n.maxLength ? `text, ${n.minLength ?? 0} to ${n.maxLength}` : 'text';
   return n.oneOf ? 'by kind' : 'object';
@@ -45,13 +46,26 @@ function acceptedText(n: Node): string {
 
 /** Every field of the format with unit and range, for docs/format.md. */
 export function fieldLines(node: Node = pieceJsonSchema() as Node, path = ''): FieldLine[] {
-  const own: FieldLine[] = path ? [{ path, says: node.description ?? node.anyOf?.find((a) => a.description)?.description ?? '', accepted: acceptedText(node) }] : [];
+  const own: FieldLine[] = path
+    ? [
+        {
+          path,
+          says: node.description ?? node.anyOf?.find((a) => a.description)?.description ?? '',
+          accepted: acceptedText(node),
+        },
+      ]
+    : [];
   const inner: FieldLine[] = [];
-  for (const [key, child] of Object.entries(node.properties ?? {})) inner.push(...fieldLines(child, path ? `${path}.${key}` : key));
-  if (node.items) inner.push(...fieldLines(node.items, `${path}[]`).slice(node.items.properties || node.items.oneOf ? 1 : 0));
+  for (const [key, child] of Object.entries(node.properties ?? {}))
+    inner.push(...fieldLines(child, path ? `${path}.${key}` : key));
+  if (node.items)
+    inner.push(
+      ...fieldLines(node.items, `${path}[]`).slice(node.items.properties || node.items.oneOf ? 1 : 0),
+    );
   for (const option of node.oneOf ?? []) {
     const kind = String(option.properties?.['kind']?.const ?? '');
-    for (const [key, child] of Object.entries(option.properties ?? {})) if (key !== 'kind') inner.push(...fieldLines(child, `${path}(${kind}).${key}`));
+    for (const [key, child] of Object.entries(option.properties ?? {}))
+      if (key !== 'kind') inner.push(...fieldLines(child, `${path}(${kind}).${key}`));
   }
   const nullable = node.anyOf?.find((a) => a.properties);
   if (nullable) inner.push(...fieldLines(nullable, path).slice(1));

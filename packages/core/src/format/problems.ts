@@ -17,11 +17,14 @@ export class RefusedInput extends Error {
 }
 
 /** "parts[2].form.lengthMm held -3; accepted: a number from 0.2 to 400 mm" */
-export const problemText = ({ path, held, accepted }: Problem): string => `${path} held ${held}; accepted: ${accepted}`;
+export const problemText = ({ path, held, accepted }: Problem): string =>
+  `${path} held ${held}; accepted: ${accepted}`;
 
 /** `['parts', 2, 'form']` as `parts[2].form`; the document itself is `file`. */
 export function pathText(path: readonly PropertyKey[]): string {
-  const text = path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${String(p)}`)).join('');
+  const text = path
+    .map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${String(p)}`))
+    .join('');
   return text || 'file';
 }
 
@@ -54,6 +57,8 @@ export function problemsOf(error: z.ZodError, root: unknown): Problem[] {
         accepted: 'no such field: remove it',
       }));
     }
-    return [{ path: pathText(issue.path), held: heldText(valueAt(root, issue.path)), accepted: issue.message }];
+    return [
+      { path: pathText(issue.path), held: heldText(valueAt(root, issue.path)), accepted: issue.message },
+    ];
   });
 }

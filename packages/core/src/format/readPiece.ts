@@ -21,9 +21,20 @@ function brokenAt(text: string): Problem {
   parse(text, errors, { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false });
   const first = errors[0] ?? { offset: text.length, length: 0, error: 0 };
   const path = pathText(getLocation(text, first.offset).path.filter((p) => p !== ''));
-  const held = first.offset >= text.trimEnd().length ? 'the end of the text' : heldText(text.slice(first.offset, first.offset + 24));
-  const what = first.length ? printParseErrorCode(first.error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase() : 'broken off';
-  return { path: `${path} (${lineAndColumn(text, first.offset)})`, held, accepted: `whole JSON; here it is ${what}` };
+  const held =
+    first.offset >= text.trimEnd().length
+      ? 'the end of the text'
+      : heldText(text.slice(first.offset, first.offset + 24));
+  const what = first.length
+    ? printParseErrorCode(first.error)
+        .replace(/([a-z])([A-Z])/g, '$1 $2')
+        .toLowerCase()
+    : 'broken off';
+  return {
+    path: `${path} (${lineAndColumn(text, first.offset)})`,
+    held,
+    accepted: `whole JSON; here it is ${what}`,
+  };
 }
 
 /** Keys that stand twice in one object: JSON would silently drop the first. */
@@ -39,7 +50,12 @@ function doubledKeys(text: string): Problem[] {
     },
     onObjectProperty: (name, offset, _length, _line, _column, pathSupplier) => {
       const keys = open[open.length - 1];
-      if (keys.has(name)) problems.push({ path: pathText([...pathSupplier(), name]), held: `"${name}" a second time (${lineAndColumn(text, offset)})`, accepted: 'each field once' });
+      if (keys.has(name))
+        problems.push({
+          path: pathText([...pathSupplier(), name]),
+          held: `"${name}" a second time (${lineAndColumn(text, offset)})`,
+          accepted: 'each field once',
+        });
       keys.add(name);
     },
   });
@@ -52,7 +68,10 @@ function doubledKeys(text: string): Problem[] {
  */
 export function readPiece(text: string): Piece {
   const bytes = new TextEncoder().encode(text).length;
-  if (bytes > MOST_BYTES) throw new RefusedInput([{ path: 'file', held: `${bytes} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` }]);
+  if (bytes > MOST_BYTES)
+    throw new RefusedInput([
+      { path: 'file', held: `${bytes} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` },
+    ]);
   let json: unknown;
   try {
     json = JSON.parse(text);
@@ -70,13 +89,28 @@ export function readPiece(text: string): Piece {
  */
 export function checkPiece(json: unknown): Piece {
   if (json === null || typeof json !== 'object' || Array.isArray(json))
-    throw new RefusedInput([{ path: 'file', held: heldText(json), accepted: 'a piece: a JSON object with format, version and parts' }]);
+    throw new RefusedInput([
+      {
+        path: 'file',
+        held: heldText(json),
+        accepted: 'a piece: a JSON object with format, version and parts',
+      },
+    ]);
   const { format, version } = json as Record<string, unknown>;
-  if (format !== FORMAT) throw new RefusedInput([{ path: 'format', held: heldText(format), accepted: `"${FORMAT}"` }]);
+  if (format !== FORMAT)
+    throw new RefusedInput([{ path: 'format', held: heldText(format), accepted: `"${FORMAT}"` }]);
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    throw new RefusedInput([{ path: 'version', held: heldText(version), accepted: `a whole number from 1 to ${VERSION}` }]);
+    throw new RefusedInput([
+      { path: 'version', held: heldText(version), accepted: `a whole number from 1 to ${VERSION}` },
+    ]);
   if (version > VERSION)
-    throw new RefusedInput([{ path: 'version', held: String(version), accepted: `at most ${VERSION}: this file was written by a newer program` }]);
+    throw new RefusedInput([
+      {
+        path: 'version',
+        held: String(version),
+        accepted: `at most ${VERSION}: this file was written by a newer program`,
+      },
+    ]);
   const migrated = migrate(json as Record<string, unknown>);
   const result = pieceSchema.safeParse(migrated);
   if (!result.success) throw new RefusedInput(problemsOf(result.error, migrated).slice(0, MOST_PROBLEMS));

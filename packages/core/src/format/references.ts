@@ -4,16 +4,26 @@ import { pathText, type Problem } from './problems.js';
 /** What the schema alone cannot see: ids that occur twice, and ids that point nowhere. */
 export function referenceProblems(piece: Piece): Problem[] {
   const problems: Problem[] = [];
-  const idsOf = (name: string, items: readonly { id: string }[], path: readonly PropertyKey[]): Set<string> => {
+  const idsOf = (
+    name: string,
+    items: readonly { id: string }[],
+    path: readonly PropertyKey[],
+  ): Set<string> => {
     const seen = new Set<string>();
     items.forEach((item, i) => {
-      if (seen.has(item.id)) problems.push({ path: pathText([...path, i, 'id']), held: `"${item.id}"`, accepted: `an id that no other of the ${name} has` });
+      if (seen.has(item.id))
+        problems.push({
+          path: pathText([...path, i, 'id']),
+          held: `"${item.id}"`,
+          accepted: `an id that no other of the ${name} has`,
+        });
       seen.add(item.id);
     });
     return seen;
   };
   const need = (ids: Set<string>, id: string | null, list: string, path: readonly PropertyKey[]) => {
-    if (id !== null && !ids.has(id)) problems.push({ path: pathText(path), held: `"${id}"`, accepted: `an id from ${list}` });
+    if (id !== null && !ids.has(id))
+      problems.push({ path: pathText(path), held: `"${id}"`, accepted: `an id from ${list}` });
   };
   const parts = idsOf('parts', piece.parts, ['parts']);
   const ladders = idsOf('ladders', piece.ladders, ['ladders']);
@@ -25,9 +35,12 @@ export function referenceProblems(piece: Piece): Problem[] {
   need(parts, piece.rig.focalPart, 'parts', ['rig', 'focalPart']);
   piece.parts.forEach((part, i) => {
     need(groups, part.group, 'groups', ['parts', i, 'group']);
-    if (part.finish.kind === 'metal') need(ladders, part.finish.ladder, 'ladders', ['parts', i, 'finish', 'ladder']);
+    if (part.finish.kind === 'metal')
+      need(ladders, part.finish.ladder, 'ladders', ['parts', i, 'finish', 'ladder']);
   });
-  const pigmented = new Set(piece.paints.filter((p) => p.kind !== 'medium' && p.kind !== 'varnish').map((p) => p.id));
+  const pigmented = new Set(
+    piece.paints.filter((p) => p.kind !== 'medium' && p.kind !== 'varnish').map((p) => p.id),
+  );
   piece.ladders.forEach((ladder, l) => {
     idsOf('steps of this ladder', ladder.steps, ['ladders', l, 'steps']);
     need(paints, ladder.undercoat, 'paints', ['ladders', l, 'undercoat']);
@@ -35,10 +48,18 @@ export function referenceProblems(piece: Piece): Problem[] {
       const path = ['ladders', l, 'steps', s] as const;
       step.mix.forEach((m, k) => need(paints, m.paint, 'paints', [...path, 'mix', k, 'paint']));
       if (step.mix.every((m) => paints.has(m.paint) && !pigmented.has(m.paint)))
-        problems.push({ path: pathText([...path, 'mix']), held: 'only mediums and varnishes', accepted: 'a mix with at least one paint that holds pigment' });
+        problems.push({
+          path: pathText([...path, 'mix']),
+          held: 'only mediums and varnishes',
+          accepted: 'a mix with at least one paint that holds pigment',
+        });
       const before = s > 0 ? ladder.steps[s - 1].aimedShare : 1;
       if (step.aimedShare > before)
-        problems.push({ path: pathText([...path, 'aimedShare']), held: String(step.aimedShare), accepted: `at most the step before it, ${before}` });
+        problems.push({
+          path: pathText([...path, 'aimedShare']),
+          held: String(step.aimedShare),
+          accepted: `at most the step before it, ${before}`,
+        });
     });
   });
   piece.adjustments.forEach((a, i) => need(parts, a.part, 'parts', ['adjustments', i, 'part']));

@@ -20,21 +20,33 @@ export const regionPath = (region: Region): string =>
   region.map((ring) => `M${ring.map(([x, y]) => `${n(x)} ${n(-y)}`).join('L')}Z`).join('');
 
 /** An open line as path data. */
-export const linePath = (line: readonly Point[]): string => `M${line.map(([x, y]) => `${n(x)} ${n(-y)}`).join('L')}`;
+export const linePath = (line: readonly Point[]): string =>
+  `M${line.map(([x, y]) => `${n(x)} ${n(-y)}`).join('L')}`;
 
 /** Transform that places a part's own frame (y already turned down). */
-export const placeTransform = ({ xMm, yMm, rollDeg }: Part['place']): string => `translate(${n(xMm)} ${n(-yMm)}) rotate(${n(-rollDeg)})`;
+export const placeTransform = ({ xMm, yMm, rollDeg }: Part['place']): string =>
+  `translate(${n(xMm)} ${n(-yMm)}) rotate(${n(-rollDeg)})`;
 
 function drawPart({ part, palette, zones, glints }: DrawnPart): string {
   const layer = (name: string, inner: string) => (inner ? `<g data-layer="${name}">${inner}</g>` : '');
   const fills = zones.zones
-    .map((z) => (z.cover.length ? `<path data-step="${z.step}" data-cover-mm2="${n(z.coverMm2)}" fill="${labToHex(palette.colours[z.step - 1])}" fill-rule="evenodd" d="${regionPath(z.cover)}"/>` : ''))
+    .map((z) =>
+      z.cover.length
+        ? `<path data-step="${z.step}" data-cover-mm2="${n(z.coverMm2)}" fill="${labToHex(palette.colours[z.step - 1])}" fill-rule="evenodd" d="${regionPath(z.cover)}"/>`
+        : '',
+    )
     .join('');
-  const lines = (all: readonly (readonly Point[])[], style: string) => all.map((l) => `<path fill="none" ${style} d="${linePath(l)}"/>`).join('');
+  const lines = (all: readonly (readonly Point[])[], style: string) =>
+    all.map((l) => `<path fill="none" ${style} d="${linePath(l)}"/>`).join('');
   const hard = zones.borders.map((b) => lines(b.hard, 'stroke="#111111" stroke-width="0.06"')).join('');
-  const soft = zones.borders.map((b) => lines(b.soft, 'stroke="#777777" stroke-width="0.05" stroke-dasharray="0.3 0.2"')).join('');
+  const soft = zones.borders
+    .map((b) => lines(b.soft, 'stroke="#777777" stroke-width="0.05" stroke-dasharray="0.3 0.2"'))
+    .join('');
   const dots = glints
-    .map((g) => `<ellipse cx="${n(g.at[0])}" cy="${n(-g.at[1])}" rx="${n(g.radiusMm * g.stretch)}" ry="${n(g.radiusMm)}" transform="rotate(${n((-g.alongRad * 180) / Math.PI)} ${n(g.at[0])} ${n(-g.at[1])})" fill="#ffffff"/>`)
+    .map(
+      (g) =>
+        `<ellipse cx="${n(g.at[0])}" cy="${n(-g.at[1])}" rx="${n(g.radiusMm * g.stretch)}" ry="${n(g.radiusMm)}" transform="rotate(${n((-g.alongRad * 180) / Math.PI)} ${n(g.at[0])} ${n(-g.at[1])})" fill="#ffffff"/>`,
+    )
     .join('');
   return `<g id="${escape(part.id)}" transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('glints', dots)}</g>`;
 }
@@ -43,7 +55,11 @@ function drawPart({ part, palette, zones, glints }: DrawnPart): string {
  * The map as a drawing in mm: each part a group with its zones (nested, dark to light), borders, horizon lines and
  * dots as layers.
  */
-export function writeSvg(piece: Piece, parts: readonly DrawnPart[], bounds: { left: number; right: number; bottom: number; top: number }): string {
+export function writeSvg(
+  piece: Piece,
+  parts: readonly DrawnPart[],
+  bounds: { left: number; right: number; bottom: number; top: number },
+): string {
   const [w, h] = [bounds.right - bounds.left + 4, bounds.top - bounds.bottom + 4];
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="${n(bounds.left - 2)} ${n(-bounds.top - 2)} ${n(w)} ${n(h)}">

@@ -9,7 +9,8 @@ function rounded(value: unknown): unknown {
     return r === 0 ? 0 : r;
   }
   if (Array.isArray(value)) return value.map(rounded);
-  if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, rounded(v)]));
+  if (value !== null && typeof value === 'object')
+    return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, rounded(v)]));
   return value;
 }
 

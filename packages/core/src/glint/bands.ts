@@ -66,7 +66,12 @@ export function composeBands(
   seed: number,
 ): Composition {
   const random = seededRandom(seed);
-  const character = facets.map(() => ({ shift: random() * 0.04, second: 0.45 + random() * 0.05, third: 0.78 + random() * 0.04, lean: 0.8 + random() * 0.4 }));
+  const character = facets.map(() => ({
+    shift: random() * 0.04,
+    second: 0.45 + random() * 0.05,
+    third: 0.78 + random() * 0.04,
+    lean: 0.8 + random() * 0.4,
+  }));
   const says: string[] = [];
   const [kx, ky] = light.key;
   const flat = Math.hypot(kx, ky);
@@ -74,7 +79,16 @@ export function composeBands(
     const [ax, ay] = facet.axis;
     /** 1 where the light comes from the tip's end, -1 from the heel's. */
     const toTip = flat > 1e-6 ? (kx * ax + ky * ay) / flat : 0;
-    const away = flat > 1e-6 ? Math.asin(clamp((kx * normal[0] + ky * normal[1]) / flat / Math.max(1e-6, Math.hypot(normal[0], normal[1])), -1, 1)) : 0;
+    const away =
+      flat > 1e-6
+        ? Math.asin(
+            clamp(
+              (kx * normal[0] + ky * normal[1]) / flat / Math.max(1e-6, Math.hypot(normal[0], normal[1])),
+              -1,
+              1,
+            ),
+          )
+        : 0;
     const lit = facets.length === 1 ? 1 : smooth(away / rad(PASSING_DEG));
     const side = mixNumbers(-1, 1, lit);
     const reach = TRAVEL * smoothstep(0, 0.35, flat);
@@ -86,7 +100,9 @@ export function composeBands(
     const count = mixNumbers(polish.bands[0], polish.bands[1], lit);
     const main = 0.5 + side * toTip * reach + (f === 0 ? c.shift : -c.shift);
     // The more bands, the narrower; held to the facet's width too, so that long thin blades do not smear.
-    const mainHalf = clamp(((0.16 + 0.03 * lit) * facet.lengthMm) / Math.sqrt(polish.bands[1]), 0.55, widthMm * 1.7) / facet.lengthMm;
+    const mainHalf =
+      clamp(((0.16 + 0.03 * lit) * facet.lengthMm) / Math.sqrt(polish.bands[1]), 0.55, widthMm * 1.7) /
+      facet.lengthMm;
     const lean = (c.lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / facet.lengthMm;
     const wanted: Band[] = [];
     const offsets = [0, c.second, c.third, 0.27];
@@ -95,14 +111,22 @@ export function composeBands(
       const centre = b === 0 ? main : wrap(main + offsets[b] * (f === 0 ? 1 : -1));
       const halfWidth = mainHalf / WIDTH_RATIO ** b;
       if (2 * halfWidth * facet.lengthMm < LEAST_BAND_MM) {
-        says.push(`band ${b + 1} on facet ${f + 1} left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`);
+        says.push(
+          `band ${b + 1} on facet ${f + 1} left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,
+        );
         continue;
       }
       // Bands fade as they slide off an end, and the last one fades in as the count grows.
       const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
       wanted.push({ centre, halfWidth, growth: GROWTH, lean, peak: peaks[b] * present });
     }
-    return { bands: wanted, base: mixNumbers(0.04, 0.1, lit), lit, gradient: null, pointFrom: facet.pointFrom };
+    return {
+      bands: wanted,
+      base: mixNumbers(0.04, 0.1, lit),
+      lit,
+      gradient: null,
+      pointFrom: facet.pointFrom,
+    };
   });
   return { facets: staggered(composed), says };
 }
@@ -125,7 +149,10 @@ function staggered(facets: FacetBands[]): FacetBands[] {
   if (facets.length < 2) return facets;
   const [left, right] = facets;
   const ahead = right.lit - left.lit;
-  return [softened(left, right, smoothstep(0, 0.4, ahead)), softened(right, left, 1 - smoothstep(0.4, 0.8, ahead))];
+  return [
+    softened(left, right, smoothstep(0, 0.4, ahead)),
+    softened(right, left, 1 - smoothstep(0.4, 0.8, ahead)),
+  ];
 }
 
 function softened(mine: FacetBands, other: FacetBands, share: number): FacetBands {

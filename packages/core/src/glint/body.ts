@@ -26,7 +26,9 @@ export function fitBody(
   aimed: readonly number[],
   seed: number,
 ): Body {
-  const facets = model.patches.flatMap((patch, p) => (patch.facet ? [{ p, facet: patch.facet, normal: facetNormal(canonical, p) }] : []));
+  const facets = model.patches.flatMap((patch, p) =>
+    patch.facet ? [{ p, facet: patch.facet, normal: facetNormal(canonical, p) }] : [],
+  );
   const composition = composeBands(facets, light, polish, seed);
   const r = radiance(canonical, model.patches, light, polish);
   const flat: boolean[] = [];
@@ -34,7 +36,8 @@ export function fitBody(
     flat.push(false);
     if (patch.facet) return null;
     const sorted = sortedOf(canonical, p, r);
-    const span = sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
+    const span =
+      sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
     flat[p] = patch.kind === 'smooth' && span < FLAT_SPAN;
     return fitTone(flat[p] ? sortedOf(canonical, p, gradient(canonical, p, light)) : sorted, aimed);
   });
@@ -58,11 +61,19 @@ function sortedOf(s: Surface, p: number, values: Float32Array): Float32Array {
 /** Grade toward the light across a patch that would otherwise show one value. */
 function gradient(s: Surface, p: number, light: PartLight): Float32Array {
   const [lx, ly] = light.key;
-  return Float32Array.from(s.u, (u, i) => (s.patch[i] === p ? 0.5 + (u - 0.5) * lx * 0.7 + (s.v[i] - 0.5) * ly * 0.7 : 0));
+  return Float32Array.from(s.u, (u, i) =>
+    s.patch[i] === p ? 0.5 + (u - 0.5) * lx * 0.7 + (s.v[i] - 0.5) * ly * 0.7 : 0,
+  );
 }
 
 /** Value 0..1 of every point before bounce, edges and glints; 0 where no surface is. */
-export function bodyValues(model: SurfaceModel, surface: Surface, body: Body, light: PartLight, polish: PolishModel): Float32Array {
+export function bodyValues(
+  model: SurfaceModel,
+  surface: Surface,
+  body: Body,
+  light: PartLight,
+  polish: PolishModel,
+): Float32Array {
   const out = radiance(surface, model.patches, light, polish);
   model.patches.forEach((_, p) => {
     if (!body.flat[p]) return;

@@ -18,7 +18,9 @@ const ENTRIES = 512;
 
 /** A bell over the tilt, tabled by its sine so that no angle is computed a point. */
 function bell(middle: number, spread: number): Float32Array {
-  return Float32Array.from({ length: ENTRIES + 1 }, (_, i) => Math.exp(-0.5 * ((Math.asin(i / ENTRIES) - middle) / spread) ** 2));
+  return Float32Array.from({ length: ENTRIES + 1 }, (_, i) =>
+    Math.exp(-0.5 * ((Math.asin(i / ENTRIES) - middle) / spread) ** 2),
+  );
 }
 const CREST = bell(TILT, TILT_SPREAD);
 const GAP_BELL = bell(TILT - GAP.inward, GAP.spread);
@@ -32,7 +34,13 @@ export const bounceTilt = TILT;
  * @param most value of the mid step
  * @returns new values; `body` stays as it is
  */
-export function addBounce(body: Float32Array, surface: Surface, patches: readonly Patch[], light: PartLight, most: number): Float32Array {
+export function addBounce(
+  body: Float32Array,
+  surface: Surface,
+  patches: readonly Patch[],
+  light: PartLight,
+  most: number,
+): Float32Array {
   const out = Float32Array.from(body);
   const [lx, ly] = light.key;
   const flat = Math.hypot(lx, ly);

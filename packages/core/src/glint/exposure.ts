@@ -27,7 +27,8 @@ export function plannedValue(aimed: readonly number[], p: number): number {
   for (let k = 1; k < n; k++) {
     const rank = 1 - aimed[k];
     const value = thresholdOf(k, n);
-    if (p <= rank) return rank > fromRank ? fromValue + ((value - fromValue) * (p - fromRank)) / (rank - fromRank) : value;
+    if (p <= rank)
+      return rank > fromRank ? fromValue + ((value - fromValue) * (p - fromRank)) / (rank - fromRank) : value;
     fromRank = rank;
     fromValue = value;
   }

@@ -47,7 +47,8 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
   });
   for (const corner of model.corners) {
     const n = normalise([corner.outward[0] * 0.75, corner.outward[1] * 0.75, 0.66]);
-    if (dot(n, light.key) > 0.45) found.push({ at: corner.at, radiusMm: size * 0.55, stretch: 1, alongRad: 0 });
+    if (dot(n, light.key) > 0.45)
+      found.push({ at: corner.at, radiusMm: size * 0.55, stretch: 1, alongRad: 0 });
   }
   const kept = area < SMALL_MM2 ? found.slice(0, 1) : found;
   return capped(kept, area * MOST_SHARE);
@@ -94,7 +95,11 @@ export function glintAlpha(glints: readonly Glint[], surface: Surface): Float32A
     // Row numbers grow downward, so an angle in the part's frame turns the other way in the raster.
     const angle = g.alongRad + grid.rollRad;
     for (let row = Math.max(0, Math.floor(cy - reach)); row <= Math.min(grid.height - 1, cy + reach); row++)
-      for (let col = Math.max(0, Math.floor(cx - reach)); col <= Math.min(grid.width - 1, cx + reach); col++) {
+      for (
+        let col = Math.max(0, Math.floor(cx - reach));
+        col <= Math.min(grid.width - 1, cx + reach);
+        col++
+      ) {
         const i = row * grid.width + col;
         if (alpha[i] === 0) continue;
         const [along, across] = turn(col + 0.5 - cx, -(row + 0.5 - cy), -angle);

@@ -29,7 +29,11 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
 }
 
 /** All layers of a part. A sampled surface may be handed in where the form has not changed. */
-export function layersOf(p: PreparedPart, grid: Grid, surface: Surface = surfaceOf(p.shape.model, grid)): Layers {
+export function layersOf(
+  p: PreparedPart,
+  grid: Grid,
+  surface: Surface = surfaceOf(p.shape.model, grid),
+): Layers {
   const { body, value } = valuesOn(surface, p);
   if (!p.metal) return { surface, body, value, lines: null, glints: null };
   return {

@@ -18,13 +18,22 @@ export function drawLines(layers: Layers, p: PreparedPart): Uint8ClampedArray<Ar
   const out = new Uint8ClampedArray(value.length * 4);
   const [ux, uy, uz] = p.light.up;
   const curved = p.shape.model.patches.map((patch) => p.metal !== null && patch.kind === 'smooth');
-  const above = (i: number) => 2 * surface.nz[i] * (surface.nx[i] * ux + surface.ny[i] * uy + surface.nz[i] * uz) - uz - p.light.horizon >= 0;
+  const above = (i: number) =>
+    2 * surface.nz[i] * (surface.nx[i] * ux + surface.ny[i] * uy + surface.nz[i] * uz) -
+      uz -
+      p.light.horizon >=
+    0;
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
       if (surface.alpha[i] === 0) continue;
       let tone = GROUND;
       const own = stepOf(value[i], p.steps);
-      const near = [col + 1 < width ? i + 1 : i, row + 1 < height ? i + width : i, col > 0 ? i - 1 : i, row > 0 ? i - width : i];
+      const near = [
+        col + 1 < width ? i + 1 : i,
+        row + 1 < height ? i + width : i,
+        col > 0 ? i - 1 : i,
+        row > 0 ? i - width : i,
+      ];
       for (let k = 0; k < 4; k++) {
         const j = near[k];
         if (surface.alpha[j] === 0 || surface.patch[j] !== surface.patch[i]) continue;

@@ -18,7 +18,10 @@ const RIM_TILT = 0.72;
 
 /** How squarely a rim faces the light: its normal leans out of the surface and toward the eye. */
 function facing(outward: readonly [number, number], light: PartLight): number {
-  const n: Vec3 = outward[0] === 0 && outward[1] === 0 ? [0, 0, 1] : normalise([outward[0] * RIM_TILT, outward[1] * RIM_TILT, 0.6]);
+  const n: Vec3 =
+    outward[0] === 0 && outward[1] === 0
+      ? [0, 0, 1]
+      : normalise([outward[0] * RIM_TILT, outward[1] * RIM_TILT, 0.6]);
   return dot(n, light.key);
 }
 
@@ -29,7 +32,14 @@ const wave = (alongMm: number) => Math.sin(alongMm * 0.55) * 0.6 + Math.sin(alon
  * Lights hard edges and ridges one step above the zone beside them where they face the light; in shade two steps up,
  * at most the mid step, and lost over about a third of the length. Recesses get a dark line.
  */
-export function lineLayers(model: SurfaceModel, surface: Surface, value: Float32Array, light: PartLight, steps: number, mid: number): LineLayers {
+export function lineLayers(
+  model: SurfaceModel,
+  surface: Surface,
+  value: Float32Array,
+  light: PartLight,
+  steps: number,
+  mid: number,
+): LineLayers {
   const count = value.length;
   const layers: LineLayers = {
     edgeValue: new Float32Array(count),
@@ -69,7 +79,15 @@ interface EdgeLook {
   readonly strength: Float64Array;
 }
 
-function edgeLook(edge: Edge, surface: Surface, value: Float32Array, light: PartLight, steps: number, mid: number, halfPx: number): EdgeLook {
+function edgeLook(
+  edge: Edge,
+  surface: Surface,
+  value: Float32Array,
+  light: PartLight,
+  steps: number,
+  mid: number,
+  halfPx: number,
+): EdgeLook {
   const step = 1 / (steps - 1);
   const n = edge.points.length;
   const look = { value: new Float64Array(n), strength: new Float64Array(n) };
@@ -81,7 +99,10 @@ function edgeLook(edge: Edge, surface: Surface, value: Float32Array, light: Part
     if (i > 0) alongMm += Math.hypot(at[0] - edge.points[i - 1][0], at[1] - edge.points[i - 1][1]);
     const beside =
       out[0] === 0 && out[1] === 0
-        ? Math.max(valueAt(surface, value, [at[0] - insetMm, at[1]]), valueAt(surface, value, [at[0] + insetMm, at[1]]))
+        ? Math.max(
+            valueAt(surface, value, [at[0] - insetMm, at[1]]),
+            valueAt(surface, value, [at[0] + insetMm, at[1]]),
+          )
         : valueAt(surface, value, [at[0] - out[0] * insetMm, at[1] - out[1] * insetMm]);
     const lit = smoothstep(0.12, 0.4, facing(out, light));
     const shaded = Math.min(mid, beside + 2 * step);

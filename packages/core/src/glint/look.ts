@@ -15,7 +15,14 @@ export interface Stage {
   readonly glints: boolean;
 }
 
-export const FINISHED: Stage = { laid: Infinity, smoothed: true, bounce: true, lining: true, edges: true, glints: true };
+export const FINISHED: Stage = {
+  laid: Infinity,
+  smoothed: true,
+  bounce: true,
+  lining: true,
+  edges: true,
+  glints: true,
+};
 
 export type PictureView = 'painted' | 'values' | 'zones';
 
@@ -37,7 +44,10 @@ export function rampBytes(palette: Palette, stage: Stage, view: PictureView): Ui
     else {
       const top = Math.min(n, stage.laid) - 1;
       const smooth = view !== 'zones' && stage.smoothed;
-      colour = colourAt(palette.laid, smooth ? Math.min(v, top / (n - 1)) : Math.min(stepOf(v, n), top) / (n - 1));
+      colour = colourAt(
+        palette.laid,
+        smooth ? Math.min(v, top / (n - 1)) : Math.min(stepOf(v, n), top) / (n - 1),
+      );
     }
     const rgb = labToLinear(view === 'values' ? greyOf(colour) : colour);
     for (let c = 0; c < 3; c++) bytes[i * 3 + c] = 255 * fromLinear(clamp(rgb[c], 0, 1));
@@ -46,7 +56,12 @@ export function rampBytes(palette: Palette, stage: Stage, view: PictureView): Ui
 }
 
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. */
-export function paintLayers(layers: Layers, palette: Palette, stage: Stage, view: PictureView): Uint8ClampedArray<ArrayBuffer> {
+export function paintLayers(
+  layers: Layers,
+  palette: Palette,
+  stage: Stage,
+  view: PictureView,
+): Uint8ClampedArray<ArrayBuffer> {
   const { alpha } = layers.surface;
   const ramp = rampBytes(palette, stage, view);
   const value = stage.bounce ? layers.value : layers.body;

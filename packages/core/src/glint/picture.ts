@@ -44,7 +44,11 @@ export function fitPicture(bounds: Bounds, width: number, height: number, margin
 }
 
 /** A part's own grid, laid on the picture's points so that nothing is resampled; null where it lies outside. */
-export function gridIn(picture: Picture, model: SurfaceModel, place: Place): { grid: Grid; column: number; row: number } | null {
+export function gridIn(
+  picture: Picture,
+  model: SurfaceModel,
+  place: Place,
+): { grid: Grid; column: number; row: number } | null {
   const b = placedBounds(model, place);
   const px = picture.pxPerMm;
   const c0 = Math.max(0, Math.floor((b.left - picture.leftMm) * px) - 1);
@@ -69,7 +73,14 @@ export function gridIn(picture: Picture, model: SurfaceModel, place: Place): { g
 const LINEAR = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
 
 /** Lays RGBA bytes over an opaque RGBA picture at (column, row), in linear light. */
-export function layOver(into: Uint8ClampedArray, width: number, from: Uint8ClampedArray, fromWidth: number, column: number, row: number): void {
+export function layOver(
+  into: Uint8ClampedArray,
+  width: number,
+  from: Uint8ClampedArray,
+  fromWidth: number,
+  column: number,
+  row: number,
+): void {
   const rows = from.length / 4 / fromWidth;
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < fromWidth; c++) {
@@ -78,7 +89,8 @@ export function layOver(into: Uint8ClampedArray, width: number, from: Uint8Clamp
       if (a === 0) continue;
       const d = ((r + row) * width + c + column) * 4;
       for (let k = 0; k < 3; k++) {
-        into[d + k] = a === 1 ? from[s + k] : 255 * fromLinear(LINEAR[from[s + k]] * a + LINEAR[into[d + k]] * (1 - a));
+        into[d + k] =
+          a === 1 ? from[s + k] : 255 * fromLinear(LINEAR[from[s + k]] * a + LINEAR[into[d + k]] * (1 - a));
       }
     }
 }

@@ -1,6 +1,15 @@
 import { type Lab } from '../colour/index.js';
 import { canonicalGrid, modelOf, pose, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
-import { chooseSteps, ladderColours, layFilms, matteTones, midValue, paintsById, stepsForSize, type LaidLadder } from '../ladder/index.js';
+import {
+  chooseSteps,
+  ladderColours,
+  layFilms,
+  matteTones,
+  midValue,
+  paintsById,
+  stepsForSize,
+  type LaidLadder,
+} from '../ladder/index.js';
 import type { Ladder, LadderStep, Paint, Part, Piece, Rig } from '../piece/index.js';
 import { partLight, polishModels, type PartLight, type PolishModel } from '../rig/index.js';
 import { seedOf } from '../units/index.js';
@@ -36,14 +45,27 @@ export interface Palette {
 const palettes = new WeakMap<Ladder, Map<string, Palette>>();
 
 /** Steps, colours and films for a part; computed once for each ladder, paint list and count. */
-export function paletteOf(part: Part, narrowestMm: number, piece: Pick<Piece, 'ladders' | 'paints'>): Palette {
+export function paletteOf(
+  part: Part,
+  narrowestMm: number,
+  piece: Pick<Piece, 'ladders' | 'paints'>,
+): Palette {
   if (part.finish.kind === 'matte') {
     const tones = matteTones(part.finish.hex);
-    return { ladder: null, steps: [], colours: tones, laid: tones, undercoat: tones[0], films: null, aimed: [] };
+    return {
+      ladder: null,
+      steps: [],
+      colours: tones,
+      laid: tones,
+      undercoat: tones[0],
+      films: null,
+      aimed: [],
+    };
   }
   const { ladder: wanted, steps: count } = part.finish;
   const ladder = piece.ladders.find((l) => l.id === wanted);
-  if (!ladder) throw new RangeError(`parts: "${part.id}" names the ladder "${wanted}", which the piece does not have`);
+  if (!ladder)
+    throw new RangeError(`parts: "${part.id}" names the ladder "${wanted}", which the piece does not have`);
   return ladderPalette(ladder, count ?? stepsForSize(narrowestMm), piece.paints);
 }
 
@@ -63,7 +85,10 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
     laid: films.steps.map((s) => s.dry),
     undercoat: films.undercoat,
     films,
-    aimed: aimedShares(ladder.steps.map((s) => s.aimedShare), steps.length),
+    aimed: aimedShares(
+      ladder.steps.map((s) => s.aimedShare),
+      steps.length,
+    ),
   };
   known.set(key, palette);
   return palette;
@@ -76,13 +101,21 @@ export interface PreparedPart {
   readonly light: PartLight;
   readonly palette: Palette;
   /** Null for matte parts, which are lit by Lambert's law alone. */
-  readonly metal: { readonly polish: PolishModel; readonly body: Body; readonly glints: readonly Glint[] } | null;
+  readonly metal: {
+    readonly polish: PolishModel;
+    readonly body: Body;
+    readonly glints: readonly Glint[];
+  } | null;
   /** Value steps in use. */
   readonly steps: number;
   readonly midValue: number;
 }
 
-export function preparePart(part: Part, piece: Pick<Piece, 'ladders' | 'paints'> & { rig: Rig }, shape: Shape = shapeOf(part)): PreparedPart {
+export function preparePart(
+  part: Part,
+  piece: Pick<Piece, 'ladders' | 'paints'> & { rig: Rig },
+  shape: Shape = shapeOf(part),
+): PreparedPart {
   const light = partLight(piece.rig, part.place.rollDeg);
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;
@@ -92,4 +125,3 @@ export function preparePart(part: Part, piece: Pick<Piece, 'ladders' | 'paints'>
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, seedOf(part.id));
   return { ...base, metal: { polish, body, glints: findGlints(shape.model, light, body) } };
 }
-

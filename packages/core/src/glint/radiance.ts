@@ -1,5 +1,11 @@
 import { NOTHING, type Patch, type Surface } from '../form/index.js';
-import { blurredSurroundings, KEY_SIZE_DEG, keyPeak, type PartLight, type PolishModel } from '../rig/index.js';
+import {
+  blurredSurroundings,
+  KEY_SIZE_DEG,
+  keyPeak,
+  type PartLight,
+  type PolishModel,
+} from '../rig/index.js';
 import { dot, normalise, TO_EYE, add, rad } from '../units/index.js';
 import { alongTable, lobeTable, PER_UNIT } from './lobes.js';
 
@@ -13,7 +19,12 @@ const LATHE = { across: 0.16, along: 1.2 } as const;
  * neighbours'. One table look-up each; nothing is allocated in the loop. Facets get 0 here: their bands are composed.
  * @returns one number a point, 0 or more; 0 where no surface is
  */
-export function radiance(surface: Surface, patches: readonly Patch[], light: PartLight, polish: PolishModel): Float32Array {
+export function radiance(
+  surface: Surface,
+  patches: readonly Patch[],
+  light: PartLight,
+  polish: PolishModel,
+): Float32Array {
   const out = new Float32Array(surface.patch.length);
   patches.forEach((patch, p) => {
     if (patch.kind === 'smooth') smooth(surface, p, patch, light, polish, out);
@@ -23,7 +34,14 @@ export function radiance(surface: Surface, patches: readonly Patch[], light: Par
   return out;
 }
 
-function smooth(surface: Surface, p: number, patch: Patch, light: PartLight, polish: PolishModel, out: Float32Array): void {
+function smooth(
+  surface: Surface,
+  p: number,
+  patch: Patch,
+  light: PartLight,
+  polish: PolishModel,
+  out: Float32Array,
+): void {
   const { patch: owner, nx, ny, nz } = surface;
   const count = owner.length;
   const sky = blurredSurroundings(polish.surroundingsDeg, light.horizon);
@@ -129,7 +147,10 @@ export function lambert(surface: Surface, light: PartLight): Float32Array {
   for (let i = 0; i < out.length; i++) {
     if (surface.patch[i] === NOTHING) continue;
     const n = [surface.nx[i], surface.ny[i], surface.nz[i]] as const;
-    out[i] = Math.min(1, 0.06 + 0.12 * (1 + dot(n, light.up)) * 0.5 + 0.86 * Math.max(0, dot(n, light.key)) ** 0.9);
+    out[i] = Math.min(
+      1,
+      0.06 + 0.12 * (1 + dot(n, light.up)) * 0.5 + 0.86 * Math.max(0, dot(n, light.key)) ** 0.9,
+    );
   }
   return out;
 }

@@ -25,14 +25,22 @@ export interface RenderOptions {
 }
 
 /** The picture of one part in any view: RGBA bytes. */
-export function paintPart(p: PreparedPart, layers: Layers, stage: Stage, view: PictureView | 'lines'): Uint8ClampedArray<ArrayBuffer> {
+export function paintPart(
+  p: PreparedPart,
+  layers: Layers,
+  stage: Stage,
+  view: PictureView | 'lines',
+): Uint8ClampedArray<ArrayBuffer> {
   return view === 'lines' ? drawLines(layers, p) : paintLayers(layers, p.palette, stage, view);
 }
 
 /** Paints a whole piece, or one part of it. */
 export function renderPiece(piece: Piece, options: RenderOptions): Raster {
   const parts = options.part ? piece.parts.filter((p) => p.id === options.part) : piece.parts;
-  if (parts.length === 0) throw new RangeError(options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show');
+  if (parts.length === 0)
+    throw new RangeError(
+      options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show',
+    );
   const shapes = parts.map((part) => shapeOf(part));
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
   const picture = fitPicture(bounds, options.width, options.height);
@@ -52,4 +60,3 @@ export function renderPiece(piece: Piece, options: RenderOptions): Raster {
 
 /** The grey that stands behind the map unless the painter chooses another. */
 export const SURROUND = '#777777';
-

@@ -34,7 +34,11 @@ export function undercoatOf(ladder: Ladder, paints: ReadonlyMap<string, Paint>):
  * Lays the chosen steps of a ladder one over the other, each with the coats it needs, and tells the colour after
  * each (colour after step k wherever steps up to k have been painted). The last step is dots: one coat.
  */
-export function layFilms(ladder: Ladder, steps: readonly LadderStep[], paints: ReadonlyMap<string, Paint>): LaidLadder {
+export function layFilms(
+  ladder: Ladder,
+  steps: readonly LadderStep[],
+  paints: ReadonlyMap<string, Paint>,
+): LaidLadder {
   let ground = undercoatOf(ladder, paints);
   const undercoat = spectrumToLab(ground);
   const laid = steps.map((step, i): LaidStep => {

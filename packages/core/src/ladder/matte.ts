@@ -4,5 +4,11 @@ import { hexToLab, type Lab } from '../colour/index.js';
 export function matteTones(hex: string): Lab[] {
   const c = hexToLab(hex);
   const tone = (l: number, chroma: number): Lab => ({ l, a: c.a * chroma, b: c.b * chroma });
-  return [tone(c.l * 0.3, 0.7), tone(c.l * 0.62, 0.9), c, tone(c.l + (100 - c.l) * 0.16, 1), tone(c.l + (100 - c.l) * 0.34, 0.92)];
+  return [
+    tone(c.l * 0.3, 0.7),
+    tone(c.l * 0.62, 0.9),
+    c,
+    tone(c.l + (100 - c.l) * 0.16, 1),
+    tone(c.l + (100 - c.l) * 0.34, 0.92),
+  ];
 }

@@ -14,7 +14,8 @@ export function colourAt(colours: readonly Lab[], value: number): Lab {
 export const thresholdOf = (k: number, n: number): number => (k <= 0 ? 0 : (k - 0.5) / (n - 1));
 
 /** The step (0..n-1) a value belongs to. */
-export const stepOf = (value: number, n: number): number => clamp(Math.floor(value * (n - 1) + 0.5), 0, n - 1);
+export const stepOf = (value: number, n: number): number =>
+  clamp(Math.floor(value * (n - 1) + 0.5), 0, n - 1);
 
 /** The mid step of n, counted from 0: bounce and shaded edges stay at or below it. */
 export const midStep = (n: number): number => Math.ceil(n / 2) - 1;

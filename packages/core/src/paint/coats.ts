@@ -23,8 +23,13 @@ export interface CoatOptions {
 }
 
 /** Colour after `coats` coats (any real number) over a ground. */
-export const coated = (pigment: Pigment, ground: Spectrum, coats: number, water: number, share = BRUSHED): Spectrum =>
-  film(pigment, thicknessOf(coats, water, share), ground);
+export const coated = (
+  pigment: Pigment,
+  ground: Spectrum,
+  coats: number,
+  water: number,
+  share = BRUSHED,
+): Spectrum => film(pigment, thicknessOf(coats, water, share), ground);
 
 /** How many coats until a mix hides its ground. */
 export function coatsNeeded(pigment: Pigment, ground: Spectrum, options: CoatOptions): CoatsNeeded {

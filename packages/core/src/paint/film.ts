@@ -34,7 +34,8 @@ export interface Pigment {
 /** Reflectance of a film `thickness` standard coats thick over a ground. */
 export function film(pigment: Pigment, thickness: number, ground: Spectrum): Spectrum {
   const out = new Float64Array(BANDS);
-  for (let i = 0; i < BANDS; i++) out[i] = filmBand(pigment.k[i] * thickness, pigment.s * thickness, ground[i]);
+  for (let i = 0; i < BANDS; i++)
+    out[i] = filmBand(pigment.k[i] * thickness, pigment.s * thickness, ground[i]);
   return out;
 }
 
@@ -42,4 +43,5 @@ export function film(pigment: Pigment, thickness: number, ground: Spectrum): Spe
 export const fullyCovering = (q: number): number => 1 / (1 + q + Math.sqrt(q * q + 2 * q));
 
 /** Thickness of `coats` coats at `water` parts of water to one part of paint; `share` is BRUSHED or GLAZED. */
-export const thicknessOf = (coats: number, water: number, share: number = BRUSHED): number => (coats * share) / (1 + water);
+export const thicknessOf = (coats: number, water: number, share: number = BRUSHED): number =>
+  (coats * share) / (1 + water);

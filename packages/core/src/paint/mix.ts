@@ -42,4 +42,5 @@ export function masstoneOf(p: Pigment): Spectrum {
 }
 
 /** Dried colour of a mix where it covers fully. */
-export const mixLabOf = (portions: readonly Portion[]): Lab => spectrumToLab(masstoneOf(mixPigment(portions)));
+export const mixLabOf = (portions: readonly Portion[]): Lab =>
+  spectrumToLab(masstoneOf(mixPigment(portions)));

@@ -67,7 +67,8 @@ const known = new Map<string, PaintModel>();
  * Scattering follows from the opacity class; see docs/model.md. Media and varnishes hold no pigment.
  */
 export function paintModel(paint: PaintRecord): PaintModel {
-  if (paint.kind === 'medium' || paint.kind === 'varnish') return { k: new Float64Array(BANDS), s: 0, strength: 0 };
+  if (paint.kind === 'medium' || paint.kind === 'varnish')
+    return { k: new Float64Array(BANDS), s: 0, strength: 0 };
   const key = [paint.hex, paint.opacity, paint.tint, overWhite(paint.kind)].join();
   const found = known.get(key);
   if (found) return found;
@@ -79,4 +80,3 @@ export function paintModel(paint: PaintRecord): PaintModel {
   known.set(key, model);
   return model;
 }
-

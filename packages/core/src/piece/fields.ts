@@ -4,7 +4,8 @@ import { z } from 'zod';
 z.config({ jitless: true });
 
 /** What a refused value should have been: the sentence that completes "accepted: ...". */
-const accepted = (low: number, high: number, unit: string) => `a number from ${low} to ${high}${unit ? ` ${unit}` : ''}`;
+const accepted = (low: number, high: number, unit: string) =>
+  `a number from ${low} to ${high}${unit ? ` ${unit}` : ''}`;
 
 const number = (low: number, high: number, unit: string, says: string) =>
   z
@@ -46,7 +47,9 @@ export const id = (says: string) =>
 export const hex = (says: string) =>
   z
     .string({ error: () => 'a colour as # and six hexadecimal digits, for example #3a4550' })
-    .regex(/^#[0-9a-f]{6}$/, { error: () => 'a colour as # and six lower-case hexadecimal digits, for example #3a4550' })
+    .regex(/^#[0-9a-f]{6}$/, {
+      error: () => 'a colour as # and six lower-case hexadecimal digits, for example #3a4550',
+    })
     .meta({ description: says });
 
 /** Text a painter typed. Line ends are allowed in notes only. */

@@ -59,4 +59,11 @@ export const formSchema = z.discriminatedUnion(
 export type Form = z.infer<typeof formSchema>;
 export type FormKind = Form['kind'];
 export type FormOf<K extends FormKind> = Extract<Form, { kind: K }>;
-export const FORM_KINDS = ['blade', 'tube', 'dome', 'band', 'ring', 'disc'] as const satisfies readonly FormKind[];
+export const FORM_KINDS = [
+  'blade',
+  'tube',
+  'dome',
+  'band',
+  'ring',
+  'disc',
+] as const satisfies readonly FormKind[];

@@ -7,13 +7,32 @@ export const VERSION = 1;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
-export const PAINT_KINDS = ['paint', 'ink', 'wash', 'contrast', 'metallic', 'medium', 'varnish', 'primer'] as const;
+export const PAINT_KINDS = [
+  'paint',
+  'ink',
+  'wash',
+  'contrast',
+  'metallic',
+  'medium',
+  'varnish',
+  'primer',
+] as const;
 export const OPACITIES = ['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const;
 export const TINTS = ['weak', 'normal', 'strong', 'very strong'] as const;
 export const FINISHES = ['matt', 'satin', 'gloss'] as const;
 export const PURPOSES = ['table', 'display', 'competition'] as const;
 /** The jobs a step of the painting order can do. */
-export const ROLES = ['undercoat', 'value', 'smoothing', 'bounce', 'tint', 'lining', 'edges', 'glints', 'matte'] as const;
+export const ROLES = [
+  'undercoat',
+  'value',
+  'smoothing',
+  'bounce',
+  'tint',
+  'lining',
+  'edges',
+  'glints',
+  'matte',
+] as const;
 /** What a painter can change by hand on a computed map. Named from the start so that files keep them. */
 export const ADJUSTMENT_KINDS = [
   'band-centre', 'band-ends', 'band-lean', 'band-peak', 'band-add', 'band-remove',
@@ -53,12 +72,12 @@ export const ladderSchema = z.strictObject({
 });
 
 const placeSchema = z.strictObject({
-  xMm: mm(-2000, 2000, 'placement point, to the viewer\'s right'),
+  xMm: mm(-2000, 2000, "placement point, to the viewer's right"),
   yMm: mm(-2000, 2000, 'placement point, up'),
   rollDeg: degrees(-360, 360, 'turn in the picture, counter-clockwise'),
-  yawDeg: degrees(-80, 80, 'front turned to the viewer\'s right (normals only)'),
+  yawDeg: degrees(-80, 80, "front turned to the viewer's right (normals only)"),
   pitchDeg: degrees(-80, 80, 'front turned up (normals only)'),
-  depthMm: mm(-500, 500, 'nearer the viewer than the piece\'s middle'),
+  depthMm: mm(-500, 500, "nearer the viewer than the piece's middle"),
 });
 
 const finishSchema = z.discriminatedUnion(
@@ -70,7 +89,11 @@ const finishSchema = z.discriminatedUnion(
       polish: oneOf(POLISHES, 'how mirror-like'),
       steps: whole(2, 12, 'value steps; null chooses by size').nullable(),
     }),
-    z.strictObject({ kind: z.literal('matte'), name: words(80, 'cloth, leather, wood, skin', 1), hex: hex('in even light') }),
+    z.strictObject({
+      kind: z.literal('matte'),
+      name: words(80, 'cloth, leather, wood, skin', 1),
+      hex: hex('in even light'),
+    }),
   ],
   { error: () => 'a finish whose kind is metal or matte' },
 );
@@ -126,7 +149,9 @@ export const tickSchema = z.strictObject({
   step: id('of the ladder step, or the role where a step has none'),
   role: oneOf(ROLES, 'what the step does'),
   copy: whole(1, 500, 'which of the identical miniatures'),
-  doneAt: z.iso.datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' }).meta({ description: 'when it was ticked' }),
+  doneAt: z.iso
+    .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
+    .meta({ description: 'when it was ticked' }),
   did: z.strictObject({
     mix: words(200, 'what was on the brush, in words'),
     coats: ratio(0, 50, 'coats laid'),
@@ -147,13 +172,24 @@ export const pieceSchema = z.strictObject({
   ladders: list(ladderSchema, 24, 'metals and their value steps'),
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),
   adjustments: list(adjustmentSchema, 2000, 'changes made by hand, as intent'),
-  groups: list(z.strictObject({ id: id('of this group'), name: words(80, 'of the group', 1) }), 100, 'parts that belong together'),
-  notes: list(
-    z.strictObject({ id: id('of this note'), part: id('of a part, or null for the piece').nullable(), text: words(4000, 'the note', 1) }),
-    500,
-    'the painter\'s own words',
+  groups: list(
+    z.strictObject({ id: id('of this group'), name: words(80, 'of the group', 1) }),
+    100,
+    'parts that belong together',
   ),
-  run: z.strictObject({ ticks: list(tickSchema, 20000, 'steps done') }).optional().meta({ description: 'what has been painted so far' }),
+  notes: list(
+    z.strictObject({
+      id: id('of this note'),
+      part: id('of a part, or null for the piece').nullable(),
+      text: words(4000, 'the note', 1),
+    }),
+    500,
+    "the painter's own words",
+  ),
+  run: z
+    .strictObject({ ticks: list(tickSchema, 20000, 'steps done') })
+    .optional()
+    .meta({ description: 'what has been painted so far' }),
 });
 
 export type Piece = z.infer<typeof pieceSchema>;

@@ -33,7 +33,10 @@ export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
   return piece.parts.map((part) => {
     const shape = shapeOf(part);
     const p = preparePart(part, piece, shape);
-    const z = zonesOf(p, pxPerMm ? { points: Math.max(500, areaOf(shape.model.rings) * pxPerMm * pxPerMm) } : {});
+    const z = zonesOf(
+      p,
+      pxPerMm ? { points: Math.max(500, areaOf(shape.model.rings) * pxPerMm * pxPerMm) } : {},
+    );
     const roll = rad(part.place.rollDeg);
     return {
       id: part.id,

@@ -49,7 +49,8 @@ export interface OrderLayer {
 const HOW: Record<Role, string> = {
   undercoat: 'Even and thin, into every recess.',
   value: 'Pull each stroke toward the light and lift there: the paint gathers where the brush leaves.',
-  smoothing: 'Wipe the brush almost dry. Glaze over the soft borders only, from the dark side; let each coat dry.',
+  smoothing:
+    'Wipe the brush almost dry. Glaze over the soft borders only, from the dark side; let each coat dry.',
   bounce: 'A thin crescent, never brighter than the mid step. Leave the dark gap inside it.',
   tint: 'Strongest in the mid values, none in the lights.',
   lining: 'Point of the brush only, both hands supported. Tidy both sides after.',
@@ -59,8 +60,9 @@ const HOW: Record<Role, string> = {
 };
 
 const CAUTIONS: Partial<Record<Role, string>> = {
-  undercoat: 'Spray outdoors or with good extraction, wear a respirator, no flame. Follow the maker\'s label and your local rules.',
-  edges: 'Do not point the brush with your lips: some pigments are toxic. Follow the maker\'s label.',
+  undercoat:
+    "Spray outdoors or with good extraction, wear a respirator, no flame. Follow the maker's label and your local rules.",
+  edges: "Do not point the brush with your lips: some pigments are toxic. Follow the maker's label.",
 };
 
 const borderText = (b: Border | undefined): string => {
@@ -93,7 +95,15 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
   for (const ladder of piece.ladders) {
     const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
     if (mine.length === 0) continue;
-    const layer = (role: Role, step: string, title: string, mix: Mix, water: number, dryMin: number, parts: PartStep[]) => {
+    const layer = (
+      role: Role,
+      step: string,
+      title: string,
+      mix: Mix,
+      water: number,
+      dryMin: number,
+      parts: PartStep[],
+    ) => {
       if (parts.length === 0) return;
       const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
       layers.push({
@@ -175,7 +185,13 @@ const dryOf = (step: LadderStep, paints: ReturnType<typeof paintsById>): number 
 
 function lineStep(m: Metal, mm: number, where: string): Partial<PartStep> {
   const mm2 = mm * m.sheet.edgeWidthMm;
-  return { coverMm2: mm2, coverShare: Math.min(1, mm2 / m.sheet.zones.areaMm2), mixedMl: mixedMl(mm2, 1), activeMin: activeMinutes.line(mm), where };
+  return {
+    coverMm2: mm2,
+    coverShare: Math.min(1, mm2 / m.sheet.zones.areaMm2),
+    mixedMl: mixedMl(mm2, 1),
+    activeMin: activeMinutes.line(mm),
+    where,
+  };
 }
 
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {
@@ -195,13 +211,28 @@ const AFTER_VALUES: readonly Role[] = ['smoothing', 'bounce', 'tint', 'lining', 
  * How a part with these steps looks once a layer of the order is done: all its own value steps up to that layer, and
  * every later kind of step up to it.
  */
-export function stageAfter(role: Role, step: string, ladder: readonly LadderStep[], own: readonly LadderStep[]): Stage {
+export function stageAfter(
+  role: Role,
+  step: string,
+  ladder: readonly LadderStep[],
+  own: readonly LadderStep[],
+): Stage {
   if (role === 'matte') return FINISHED;
-  if (role === 'undercoat') return { ...FINISHED, laid: 0, smoothed: false, bounce: false, lining: false, edges: false, glints: false };
+  if (role === 'undercoat')
+    return {
+      ...FINISHED,
+      laid: 0,
+      smoothed: false,
+      bounce: false,
+      lining: false,
+      edges: false,
+      glints: false,
+    };
   const passed = AFTER_VALUES.indexOf(role);
   const reached = (r: Role) => passed >= AFTER_VALUES.indexOf(r);
   const upTo = ladder.findIndex((s) => s.id === step);
-  const laid = role === 'value' ? own.filter((s) => ladder.findIndex((l) => l.id === s.id) <= upTo).length : own.length;
+  const laid =
+    role === 'value' ? own.filter((s) => ladder.findIndex((l) => l.id === s.id) <= upTo).length : own.length;
   return {
     laid,
     smoothed: role !== 'value' && reached('smoothing'),
@@ -213,7 +244,11 @@ export function stageAfter(role: Role, step: string, ladder: readonly LadderStep
 }
 
 /** Minutes at the brush, and with drying, for what is still to do. `done` tells which part steps are ticked. */
-export function orderTime(order: readonly OrderLayer[], copies: number, done: (s: PartStep) => boolean = () => false): { activeMin: number; dryMin: number } {
+export function orderTime(
+  order: readonly OrderLayer[],
+  copies: number,
+  done: (s: PartStep) => boolean = () => false,
+): { activeMin: number; dryMin: number } {
   let activeMin = 0;
   let dryMin = 0;
   for (const layer of order) {

@@ -1,7 +1,15 @@
 import { areaOf, type Edge } from '../form/index.js';
 import { edgeWidthMm, preparePart, shapeOf, type PreparedPart, type Shape } from '../glint/index.js';
 import type { Part, Piece } from '../piece/index.js';
-import { lightnessFrom, lightnessOf, surfaceRatio, valuesOnCanonical, zonesOf, type Lightness, type ZoneMap } from '../zone/index.js';
+import {
+  lightnessFrom,
+  lightnessOf,
+  surfaceRatio,
+  valuesOnCanonical,
+  zonesOf,
+  type Lightness,
+  type ZoneMap,
+} from '../zone/index.js';
 import { stepOf } from '../ladder/index.js';
 
 /** All that the stations say about one part, computed from its map. */
@@ -45,7 +53,12 @@ function readsAsMetalFrom(p: PreparedPart): number | null {
   return null;
 }
 
-export function partSheet(part: Part, piece: Piece, shape: Shape = shapeOf(part), prepared: PreparedPart = preparePart(part, piece, shape)): PartSheet {
+export function partSheet(
+  part: Part,
+  piece: Piece,
+  shape: Shape = shapeOf(part),
+  prepared: PreparedPart = preparePart(part, piece, shape),
+): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
   return {

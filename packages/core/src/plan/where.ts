@@ -36,7 +36,9 @@ export function whereText(form: Form, model: SurfaceModel, region: Region, share
       case 'blade':
         return `${Math.round(((y - b.bottom) / (b.top - b.bottom)) * 20) * 5} % from the heel, ${x < 0 ? 'left' : 'right'} face`;
       case 'tube':
-        return Math.abs(rx) < 0.15 ? 'a stripe along the middle' : `a stripe ${Math.round(Math.abs(rx) * 100)} % out to the ${rx < 0 ? 'left' : 'right'}`;
+        return Math.abs(rx) < 0.15
+          ? 'a stripe along the middle'
+          : `a stripe ${Math.round(Math.abs(rx) * 100)} % out to the ${rx < 0 ? 'left' : 'right'}`;
       default:
         return Math.hypot(rx, ry) < 0.2 ? 'the middle' : `toward ${hour(rx, ry)}`;
     }

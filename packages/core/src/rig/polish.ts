@@ -17,11 +17,51 @@ export interface PolishModel {
 }
 
 export const polishModels: Record<Polish, PolishModel> = {
-  mirror: { label: 'Mirror', lobeDeg: 3, surroundingsDeg: 2, broad: 0.05, bands: [3, 4], rangeL: 70, middleHalfL: 35 },
-  polished: { label: 'Polished', lobeDeg: 8, surroundingsDeg: 4, broad: 0.22, bands: [2, 3], rangeL: 55, middleHalfL: 30 },
-  satin: { label: 'Satin', lobeDeg: 14, surroundingsDeg: 10, broad: 0.35, bands: [2, 2], rangeL: 40, middleHalfL: 22 },
-  burnished: { label: 'Burnished', lobeDeg: 22, surroundingsDeg: 18, broad: 0.5, bands: [1, 2], rangeL: 30, middleHalfL: 16 },
-  dull: { label: 'Dull', lobeDeg: 35, surroundingsDeg: 30, broad: 0.65, bands: [1, 1], rangeL: 20, middleHalfL: 10 },
+  mirror: {
+    label: 'Mirror',
+    lobeDeg: 3,
+    surroundingsDeg: 2,
+    broad: 0.05,
+    bands: [3, 4],
+    rangeL: 70,
+    middleHalfL: 35,
+  },
+  polished: {
+    label: 'Polished',
+    lobeDeg: 8,
+    surroundingsDeg: 4,
+    broad: 0.22,
+    bands: [2, 3],
+    rangeL: 55,
+    middleHalfL: 30,
+  },
+  satin: {
+    label: 'Satin',
+    lobeDeg: 14,
+    surroundingsDeg: 10,
+    broad: 0.35,
+    bands: [2, 2],
+    rangeL: 40,
+    middleHalfL: 22,
+  },
+  burnished: {
+    label: 'Burnished',
+    lobeDeg: 22,
+    surroundingsDeg: 18,
+    broad: 0.5,
+    bands: [1, 2],
+    rangeL: 30,
+    middleHalfL: 16,
+  },
+  dull: {
+    label: 'Dull',
+    lobeDeg: 35,
+    surroundingsDeg: 30,
+    broad: 0.65,
+    bands: [1, 1],
+    rangeL: 20,
+    middleHalfL: 10,
+  },
 };
 
 /** Standard deviation of the main light itself, in degrees. */

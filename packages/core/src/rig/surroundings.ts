@@ -17,13 +17,22 @@ export function surroundings(s: number, s0 = 0): number {
 export function besselI0Scaled(x: number): number {
   if (x < 3.75) {
     const t = (x / 3.75) ** 2;
-    const i0 = 1 + t * (3.5156229 + t * (3.0899424 + t * (1.2067492 + t * (0.2659732 + t * (0.0360768 + t * 0.0045813)))));
+    const i0 =
+      1 +
+      t * (3.5156229 + t * (3.0899424 + t * (1.2067492 + t * (0.2659732 + t * (0.0360768 + t * 0.0045813)))));
     return i0 * Math.exp(-x);
   }
   const t = 3.75 / x;
   const p =
     0.39894228 +
-    t * (0.01328592 + t * (0.00225319 + t * (-0.00157565 + t * (0.00916281 + t * (-0.02057706 + t * (0.02635537 + t * (-0.01647633 + t * 0.00392377)))))));
+    t *
+      (0.01328592 +
+        t *
+          (0.00225319 +
+            t *
+              (-0.00157565 +
+                t *
+                  (0.00916281 + t * (-0.02057706 + t * (0.02635537 + t * (-0.01647633 + t * 0.00392377)))))));
   return p / Math.sqrt(x);
 }
 
@@ -59,7 +68,10 @@ export function blurredSurroundings(sigmaDeg: number, s0 = 0): Float32Array {
     for (let i = from; i <= to; i++) {
       const other = angle(i);
       const sinOther = Math.sin(other);
-      const w = Math.exp(kappa * (Math.cos(theta - other) - 1)) * besselI0Scaled(kappa * sinTheta * sinOther) * sinOther;
+      const w =
+        Math.exp(kappa * (Math.cos(theta - other) - 1)) *
+        besselI0Scaled(kappa * sinTheta * sinOther) *
+        sinOther;
       sum += w * value[i];
       weight += w;
     }

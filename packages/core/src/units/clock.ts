@@ -1,6 +1,6 @@
 /** Hours on the clock face, 0 up to but not including 12, as painters say it: 10.75 is "10:45". */
 export function clockText(hours: number): string {
-  const minutes = (((Math.round(hours * 60) % 720) + 720) % 720);
+  const minutes = ((Math.round(hours * 60) % 720) + 720) % 720;
   const hour = Math.floor(minutes / 60) || 12;
   return `${hour}:${String(minutes % 60).padStart(2, '0')}`;
 }

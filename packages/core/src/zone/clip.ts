@@ -10,7 +10,8 @@ const SCALE = 1e5;
 /** Slivers below this many mm2 are rounding. */
 const SLIVER_MM2 = 1e-6;
 
-const toInteger = (ring: Ring) => ring.map(([x, y]) => ({ X: Math.round(x * SCALE), Y: Math.round(y * SCALE) }));
+const toInteger = (ring: Ring) =>
+  ring.map(([x, y]) => ({ X: Math.round(x * SCALE), Y: Math.round(y * SCALE) }));
 
 /** What two regions share (even-odd), with holes turned against their outlines. */
 export function intersect(a: Region, b: Region): Region {
@@ -21,7 +22,9 @@ export function intersect(a: Region, b: Region): Region {
   const solution: { X: number; Y: number }[][] = [];
   const { pftEvenOdd } = clipper.PolyFillType;
   c.Execute(clipper.ClipType.ctIntersection, solution, pftEvenOdd, pftEvenOdd);
-  return solution.map((path) => path.map(({ X, Y }): Point => [X / SCALE, Y / SCALE])).filter((r) => Math.abs(signedArea(r)) > SLIVER_MM2);
+  return solution
+    .map((path) => path.map(({ X, Y }): Point => [X / SCALE, Y / SCALE]))
+    .filter((r) => Math.abs(signedArea(r)) > SLIVER_MM2);
 }
 
 /** Area of a region in mm2; holes count against it because they run the other way. */

@@ -32,7 +32,12 @@ export function regionAbove(field: Float32Array, grid: Grid, level: number): Rin
  * The lines along which a field crosses a level, cut to where `keep` holds (tested at the middle of each piece).
  * Open polylines in mm.
  */
-export function linesAt(field: Float32Array, grid: Grid, level: number, keep: (x: number, y: number) => boolean): Point[][] {
+export function linesAt(
+  field: Float32Array,
+  grid: Grid,
+  level: number,
+  keep: (x: number, y: number) => boolean,
+): Point[][] {
   const wanted = ([ax, ay]: [number, number], [bx, by]: [number, number]) => {
     const [x, y] = [(ax + bx) / 2, (ay + by) / 2];
     if (x < 1 || y < 1 || x > grid.width - 1 || y > grid.height - 1) return false;

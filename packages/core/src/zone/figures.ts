@@ -21,7 +21,8 @@ export function valuesOnCanonical(p: PreparedPart): number[] {
 }
 
 /** Value statistics of a part on its canonical points. */
-export const lightnessOf = (p: PreparedPart): Lightness => lightnessFrom(valuesOnCanonical(p).map((v) => colourAt(p.palette.colours, v).l));
+export const lightnessOf = (p: PreparedPart): Lightness =>
+  lightnessFrom(valuesOnCanonical(p).map((v) => colourAt(p.palette.colours, v).l));
 
 /** The same from any list of L*; an empty list gives zeros. */
 export function lightnessFrom(values: number[]): Lightness {

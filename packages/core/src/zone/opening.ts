@@ -87,7 +87,11 @@ const ROUNDS = 7;
  */
 export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): number {
   const { label, sizes } = pieces(mask, width, height);
-  const inner = distance2(mask.map((m) => (m ? 0 : 1)), width, height);
+  const inner = distance2(
+    mask.map((m) => (m ? 0 : 1)),
+    width,
+    height,
+  );
   const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
   if (!counted.includes(true)) return 0;
   /** Share of every piece kept by the opening of radius r points. */

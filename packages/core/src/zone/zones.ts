@@ -1,4 +1,14 @@
-import { areaOf, gridAround, inside, lineBetween, placeOf, surfaceOfPatch, type Grid, type Patch, type Point } from '../form/index.js';
+import {
+  areaOf,
+  gridAround,
+  inside,
+  lineBetween,
+  placeOf,
+  surfaceOfPatch,
+  type Grid,
+  type Patch,
+  type Point,
+} from '../form/index.js';
 import { valuesOn, type PreparedPart } from '../glint/index.js';
 import { thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
@@ -50,7 +60,8 @@ const COARSEST_PX_PER_MM = 2;
 const MARGIN_PX = 3;
 
 /** Points per mm that give a patch about this many points. */
-const densityFor = (areaMm2: number, points: number) => clamp(Math.sqrt(points / Math.max(areaMm2, 1e-6)), COARSEST_PX_PER_MM, FINEST_PX_PER_MM);
+const densityFor = (areaMm2: number, points: number) =>
+  clamp(Math.sqrt(points / Math.max(areaMm2, 1e-6)), COARSEST_PX_PER_MM, FINEST_PX_PER_MM);
 
 interface PatchField {
   readonly patch: Patch;
@@ -69,7 +80,9 @@ function fieldsOf(p: PreparedPart, points: number): PatchField[] {
     let aboveHorizon: Float32Array | null = null;
     if (p.metal && patch.kind === 'smooth') {
       const [ux, uy, uz] = p.light.up;
-      aboveHorizon = surface.nz.map((z, i) => 2 * z * (surface.nx[i] * ux + surface.ny[i] * uy + z * uz) - uz - p.light.horizon);
+      aboveHorizon = surface.nz.map(
+        (z, i) => 2 * z * (surface.nx[i] * ux + surface.ny[i] * uy + z * uz) - uz - p.light.horizon,
+      );
     }
     return { patch, grid, value, aboveHorizon };
   });
@@ -82,13 +95,22 @@ function read(field: Float32Array, grid: Grid, x: number, y: number): number {
   const [c0, r0] = [Math.floor(c), Math.floor(r)];
   const i = r0 * grid.width + c0;
   const [fc, fr] = [c - c0, r - r0];
-  return (field[i] * (1 - fc) + field[i + 1] * fc) * (1 - fr) + (field[i + grid.width] * (1 - fc) + field[i + grid.width + 1] * fc) * fr;
+  return (
+    (field[i] * (1 - fc) + field[i + 1] * fc) * (1 - fr) +
+    (field[i + grid.width] * (1 - fc) + field[i + grid.width + 1] * fc) * fr
+  );
 }
 
 /** Size of the slope of a field, per mm. */
 function slope({ value, grid }: PatchField, x: number, y: number): number {
   const h = 1 / grid.pxPerMm;
-  return Math.hypot(read(value, grid, x + h, y) - read(value, grid, x - h, y), read(value, grid, x, y + h) - read(value, grid, x, y - h)) / (2 * h);
+  return (
+    Math.hypot(
+      read(value, grid, x + h, y) - read(value, grid, x - h, y),
+      read(value, grid, x, y + h) - read(value, grid, x, y - h),
+    ) /
+    (2 * h)
+  );
 }
 
 function bordersOf(fields: readonly PatchField[], steps: number): Border[] {
@@ -143,7 +165,11 @@ function middleWidth(widths: { mm: number; width: number }[], total: number): nu
 
 function openingOf(p: PreparedPart, region: Region, points: number): number {
   if (region.length === 0) return 0;
-  const grid = gridAround(region.filter((r) => r.length > 2), densityFor(Math.max(regionArea(region), areaOf(p.shape.model.rings) / 8), points), 2);
+  const grid = gridAround(
+    region.filter((r) => r.length > 2),
+    densityFor(Math.max(regionArea(region), areaOf(p.shape.model.rings) / 8), points),
+    2,
+  );
   const mask = new Uint8Array(grid.width * grid.height);
   for (let row = 0, i = 0; row < grid.height; row++) {
     // Crossings of the row, even-odd.
@@ -200,6 +226,8 @@ export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): 
       openingMm: openingOf(p, cover, points / 4),
     };
   });
-  const horizons = fields.flatMap((f) => (f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, (x, y) => inside(f.patch.rings, x, y)) : []));
+  const horizons = fields.flatMap((f) =>
+    f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, (x, y) => inside(f.patch.rings, x, y)) : [],
+  );
   return { areaMm2, zones, borders: bordersOf(fields, n), horizons };
 }

@@ -12,26 +12,95 @@ const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 const name = fc.string({ minLength: 1, maxLength: 40 });
 const form: fc.Arbitrary<Form> = fc.oneof(
-  fc.record({ kind: fc.constant('tube' as const), lengthMm: size, startWidthMm: size, endWidthMm: size, endCurve: number(-0.6, 0.6) }),
-  fc.record({ kind: fc.constant('dome' as const), widthMm: size, heightMm: size, side: fc.constantFrom('convex' as const, 'scoop' as const), fullness: number(0.2, 1) }),
+  fc.record({
+    kind: fc.constant('tube' as const),
+    lengthMm: size,
+    startWidthMm: size,
+    endWidthMm: size,
+    endCurve: number(-0.6, 0.6),
+  }),
+  fc.record({
+    kind: fc.constant('dome' as const),
+    widthMm: size,
+    heightMm: size,
+    side: fc.constantFrom('convex' as const, 'scoop' as const),
+    fullness: number(0.2, 1),
+  }),
   fc.record({ kind: fc.constant('ring' as const), widthMm: size, heightMm: size, thicknessMm: size }),
-  fc.record({ kind: fc.constant('disc' as const), widthMm: size, heightMm: size, surface: fc.constantFrom('cast' as const, 'turned' as const), rimMm: number(0, 100) }),
-  fc.record({ kind: fc.constant('blade' as const), lengthMm: size, widthMm: size, shoulderWidthMm: size, pointMm: size, ridge: number(-0.8, 0.8), bevelDeg: number(3, 70) }),
-  fc.record({ kind: fc.constant('band' as const), widthMm: size, heightMm: size, sagMm: number(-100, 100), flareMm: number(-200, 200), wrapDeg: number(10, 88), crownDeg: number(0, 80) }),
+  fc.record({
+    kind: fc.constant('disc' as const),
+    widthMm: size,
+    heightMm: size,
+    surface: fc.constantFrom('cast' as const, 'turned' as const),
+    rimMm: number(0, 100),
+  }),
+  fc.record({
+    kind: fc.constant('blade' as const),
+    lengthMm: size,
+    widthMm: size,
+    shoulderWidthMm: size,
+    pointMm: size,
+    ridge: number(-0.8, 0.8),
+    bevelDeg: number(3, 70),
+  }),
+  fc.record({
+    kind: fc.constant('band' as const),
+    widthMm: size,
+    heightMm: size,
+    sagMm: number(-100, 100),
+    flareMm: number(-200, 200),
+    wrapDeg: number(10, 88),
+    crownDeg: number(0, 80),
+  }),
 );
-const place = fc.record({ xMm: number(-2000, 2000), yMm: number(-2000, 2000), rollDeg: number(-360, 360), yawDeg: number(-80, 80), pitchDeg: number(-80, 80), depthMm: number(-500, 500) });
+const place = fc.record({
+  xMm: number(-2000, 2000),
+  yMm: number(-2000, 2000),
+  rollDeg: number(-360, 360),
+  yawDeg: number(-80, 80),
+  pitchDeg: number(-80, 80),
+  depthMm: number(-500, 500),
+});
 
 const pieces: fc.Arbitrary<Piece> = fc
   .record({
     id,
     name,
-    parts: fc.uniqueArray(fc.record({ id, name, form, place, matte: fc.boolean(), hex, polish: fc.constantFrom(...POLISHES), steps: fc.option(fc.integer({ min: 2, max: 12 })) }), { selector: (p) => p.id, maxLength: 6 }),
+    parts: fc.uniqueArray(
+      fc.record({
+        id,
+        name,
+        form,
+        place,
+        matte: fc.boolean(),
+        hex,
+        polish: fc.constantFrom(...POLISHES),
+        steps: fc.option(fc.integer({ min: 2, max: 12 })),
+      }),
+      { selector: (p) => p.id, maxLength: 6 },
+    ),
     clock: number(0, 12),
     height: number(0, 90),
     copies: fc.integer({ min: 1, max: 500 }),
-    notes: fc.uniqueArray(fc.record({ id, text: fc.string({ minLength: 1, maxLength: 200 }) }), { selector: (n) => n.id, maxLength: 3 }),
-    adjusted: fc.array(fc.record({ kind: fc.constantFrom(...ADJUSTMENT_KINDS), u: share, v: share, value: fc.option(number(-1000, 1000)) }), { maxLength: 3 }),
-    run: fc.option(fc.array(fc.record({ step: id, copy: fc.integer({ min: 1, max: 10 }), coats: number(0, 50), share }), { maxLength: 3 }), { nil: undefined }),
+    notes: fc.uniqueArray(fc.record({ id, text: fc.string({ minLength: 1, maxLength: 200 }) }), {
+      selector: (n) => n.id,
+      maxLength: 3,
+    }),
+    adjusted: fc.array(
+      fc.record({
+        kind: fc.constantFrom(...ADJUSTMENT_KINDS),
+        u: share,
+        v: share,
+        value: fc.option(number(-1000, 1000)),
+      }),
+      { maxLength: 3 },
+    ),
+    run: fc.option(
+      fc.array(fc.record({ step: id, copy: fc.integer({ min: 1, max: 10 }), coats: number(0, 50), share }), {
+        maxLength: 3,
+      }),
+      { nil: undefined },
+    ),
   })
   .map((g): Piece => ({
     format: FORMAT,
@@ -40,21 +109,50 @@ const pieces: fc.Arbitrary<Piece> = fc
     name: g.name,
     heightMm: 54,
     copies: g.copies,
-    rig: { ...lockKeepersArm.rig, keyClockHours: g.clock, keyHeightDeg: g.height, focalPart: g.parts[0]?.id ?? null },
+    rig: {
+      ...lockKeepersArm.rig,
+      keyClockHours: g.clock,
+      keyHeightDeg: g.height,
+      focalPart: g.parts[0]?.id ?? null,
+    },
     parts: g.parts.map((p) => ({
       id: p.id,
       name: p.name,
       form: p.form,
       place: p.place,
-      finish: p.matte ? { kind: 'matte', name: 'Wool', hex: p.hex } : { kind: 'metal', ladder: 'cold-steel', polish: p.polish, steps: p.steps },
+      finish: p.matte
+        ? { kind: 'matte', name: 'Wool', hex: p.hex }
+        : { kind: 'metal', ladder: 'cold-steel', polish: p.polish, steps: p.steps },
       group: null,
     })),
     ladders: [coldSteel],
     paints: [...towline],
-    adjustments: g.parts.length ? g.adjusted.map((a, i) => ({ id: `a${i}`, part: g.parts[0].id, kind: a.kind, anchor: { u: a.u, v: a.v }, to: null, value: a.value })) : [],
+    adjustments: g.parts.length
+      ? g.adjusted.map((a, i) => ({
+          id: `a${i}`,
+          part: g.parts[0].id,
+          kind: a.kind,
+          anchor: { u: a.u, v: a.v },
+          to: null,
+          value: a.value,
+        }))
+      : [],
     groups: [],
     notes: g.notes.map((n) => ({ id: n.id, part: null, text: n.text })),
-    ...(g.run ? { run: { ticks: g.run.map((t) => ({ part: 'gone', step: t.step, role: 'value' as const, copy: t.copy, doneAt: '2026-11-23T19:30:00Z', did: { mix: 'Chalk', coats: t.coats, coverShare: t.share, minutes: 4 } })) } } : {}),
+    ...(g.run
+      ? {
+          run: {
+            ticks: g.run.map((t) => ({
+              part: 'gone',
+              step: t.step,
+              role: 'value' as const,
+              copy: t.copy,
+              doneAt: '2026-11-23T19:30:00Z',
+              did: { mix: 'Chalk', coats: t.coats, coverShare: t.share, minutes: 4 },
+            })),
+          },
+        }
+      : {}),
   }));
 
 const refusal = (text: string): RefusedInput => {
@@ -111,17 +209,22 @@ function insertComma(text: string, at: number): string {
 test('500 damaged files are each refused with a path', () => {
   let refused = 0;
   fc.assert(
-    fc.property(pieces, fc.integer({ min: 0, max: damages.length - 1 }), fc.double({ min: 0, max: 0.999, noNaN: true }), (piece, which, at) => {
-      const text = damages[which](writePiece(piece), at);
-      const { problems } = refusal(text);
-      expect(problems.length).toBeGreaterThan(0);
-      for (const p of problems) {
-        expect(p.path).not.toBe('');
-        expect(p.held).not.toBe('');
-        expect(p.accepted).not.toBe('');
-      }
-      refused++;
-    }),
+    fc.property(
+      pieces,
+      fc.integer({ min: 0, max: damages.length - 1 }),
+      fc.double({ min: 0, max: 0.999, noNaN: true }),
+      (piece, which, at) => {
+        const text = damages[which](writePiece(piece), at);
+        const { problems } = refusal(text);
+        expect(problems.length).toBeGreaterThan(0);
+        for (const p of problems) {
+          expect(p.path).not.toBe('');
+          expect(p.held).not.toBe('');
+          expect(p.accepted).not.toBe('');
+        }
+        refused++;
+      },
+    ),
     { numRuns: 500 },
   );
   expect(refused).toBe(500);
@@ -130,12 +233,42 @@ test('500 damaged files are each refused with a path', () => {
 describe('a refusal names the field, what it held and what is accepted', () => {
   const text = writePiece(lockKeepersArm);
   test.each([
-    ['a wrong size', text.replace('"lengthMm": 16', '"lengthMm": -3'), 'parts[0].form.lengthMm', '-3', '0.2 to 400 mm'],
-    ['a doubled id', text.replace('"id": "vambrace"', '"id": "sleeve"'), 'parts[1].id', '"sleeve"', 'no other'],
-    ['an unknown field', text.replace('"copies": 1', '"copies": 1, "shine": 4'), 'shine', '4', 'no such field'],
-    ['a missing ladder', text.replace('"ladder": "cold-steel"', '"ladder": "gold"'), 'finish.ladder', '"gold"', 'ladders'],
+    [
+      'a wrong size',
+      text.replace('"lengthMm": 16', '"lengthMm": -3'),
+      'parts[0].form.lengthMm',
+      '-3',
+      '0.2 to 400 mm',
+    ],
+    [
+      'a doubled id',
+      text.replace('"id": "vambrace"', '"id": "sleeve"'),
+      'parts[1].id',
+      '"sleeve"',
+      'no other',
+    ],
+    [
+      'an unknown field',
+      text.replace('"copies": 1', '"copies": 1, "shine": 4'),
+      'shine',
+      '4',
+      'no such field',
+    ],
+    [
+      'a missing ladder',
+      text.replace('"ladder": "cold-steel"', '"ladder": "gold"'),
+      'finish.ladder',
+      '"gold"',
+      'ladders',
+    ],
     ['a newer version', text.replace('"version": 1', '"version": 2'), 'version', '2', 'newer'],
-    ['a huge number', text.replace('"xMm": -9.4', '"xMm": 1e999'), 'parts[0].place.xMm', 'Infinity', '-2000 to 2000 mm'],
+    [
+      'a huge number',
+      text.replace('"xMm": -9.4', '"xMm": 1e999'),
+      'parts[0].place.xMm',
+      'Infinity',
+      '-2000 to 2000 mm',
+    ],
     ['a broken text', text.slice(0, 3000), 'parts[4]', 'the end', 'whole JSON'],
     ['nothing', '', 'file', 'the end', 'whole JSON'],
     ['a list', '[]', 'file', 'a list of 0', 'JSON object'],
@@ -149,6 +282,8 @@ describe('a refusal names the field, what it held and what is accepted', () => {
 });
 
 test('the published JSON Schema is the one this code makes', () => {
-  const published = JSON.parse(readFileSync(new URL('../../../../docs/piece.schema.json', import.meta.url), 'utf8'));
+  const published = JSON.parse(
+    readFileSync(new URL('../../../../docs/piece.schema.json', import.meta.url), 'utf8'),
+  );
   expect(published).toEqual(JSON.parse(JSON.stringify(pieceJsonSchema())));
 });

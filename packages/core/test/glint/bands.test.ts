@@ -1,15 +1,28 @@
 import { describe, expect, test } from '@jest/globals';
-import { bandValue, overlapAtRidge, preparePart, valuesOn, type FacetBands, type Polish } from '../../src/index.js';
+import {
+  bandValue,
+  overlapAtRidge,
+  preparePart,
+  valuesOn,
+  type FacetBands,
+  type Polish,
+} from '../../src/index.js';
 import { blade, part, rigged } from '../support.js';
 
 const composed = (keyClockHours: number, polish: Polish = 'polished', rollDeg = 0, id = 'blade') =>
-  preparePart(part(blade, { polish, place: { rollDeg }, id }), rigged({ keyClockHours, keyHeightDeg: 27 })).metal!.body.composition;
+  preparePart(part(blade, { polish, place: { rollDeg }, id }), rigged({ keyClockHours, keyHeightDeg: 27 }))
+    .metal!.body.composition;
 
 describe('the blade composer', () => {
-  test('sends the lit facet\'s main light toward the end nearer the light, the other\'s away, for tilts of 10 to 80 degrees', () => {
+  test("sends the lit facet's main light toward the end nearer the light, the other's away, for tilts of 10 to 80 degrees", () => {
     for (let tilt = 10; tilt <= 80; tilt += 5) {
       // The blade stands upright; light at 9 o'clock is square to it, 12 along it.
-      for (const [hours, toward] of [[9 + tilt / 30, 1], [9 - tilt / 30, -1], [3 - tilt / 30, 1], [3 + tilt / 30, -1]] as const) {
+      for (const [hours, toward] of [
+        [9 + tilt / 30, 1],
+        [9 - tilt / 30, -1],
+        [3 - tilt / 30, 1],
+        [3 + tilt / 30, -1],
+      ] as const) {
         const { facets } = composed(hours);
         const lit = facets[0].lit > 0.5 ? 0 : 1;
         expect(lit).toBe(hours > 6 ? 0 : 1);
@@ -27,7 +40,9 @@ describe('the blade composer', () => {
       let before = composed(0, 'mirror', 0, id);
       for (let d = 1; d <= 360; d++) {
         const now = composed((d / 30) % 12, 'mirror', 0, id);
-        now.facets.forEach((f, i) => expect(Math.abs(f.bands[0].centre - before.facets[i].bands[0].centre)).toBeLessThan(0.05));
+        now.facets.forEach((f, i) =>
+          expect(Math.abs(f.bands[0].centre - before.facets[i].bands[0].centre)).toBeLessThan(0.05),
+        );
         before = now;
       }
     }
@@ -38,7 +53,8 @@ describe('the blade composer', () => {
     for (let d = 0.1; d <= 360; d += 0.1) {
       const now = composed((d / 30) % 12, 'mirror');
       now.facets.forEach((f, i) => {
-        for (let v = 0.02; v < 1; v += 0.07) expect(Math.abs(bandValue(f, 0.6, v) - bandValue(before.facets[i], 0.6, v))).toBeLessThan(0.05);
+        for (let v = 0.02; v < 1; v += 0.07)
+          expect(Math.abs(bandValue(f, 0.6, v) - bandValue(before.facets[i], 0.6, v))).toBeLessThan(0.05);
       });
       before = now;
     }
@@ -48,7 +64,8 @@ describe('the blade composer', () => {
     for (const polish of ['mirror', 'polished', 'satin'] as const) {
       for (let h = 0; h < 12; h += 0.5) {
         for (const f of composed(h, polish).facets) {
-          for (let i = 0; i + 1 < f.bands.length; i++) expect(f.bands[i].halfWidth / f.bands[i + 1].halfWidth).toBeGreaterThanOrEqual(1.3);
+          for (let i = 0; i + 1 < f.bands.length; i++)
+            expect(f.bands[i].halfWidth / f.bands[i + 1].halfWidth).toBeGreaterThanOrEqual(1.3);
           for (const b of f.bands) expect((1 + b.growth) / (1 - b.growth)).toBeGreaterThanOrEqual(1.6);
         }
       }
@@ -59,14 +76,21 @@ describe('the blade composer', () => {
     const bright = (f: FacetBands) => f.bands.filter((b) => b.peak > 0.5 && b.centre > 0 && b.centre < 1);
     for (let h = 0; h < 12; h += 0.1) {
       const [left, right] = composed(h, 'mirror').facets;
-      for (const a of bright(left)) for (const b of bright(right)) expect(overlapAtRidge(a, b)).toBeLessThanOrEqual(0.2);
+      for (const a of bright(left))
+        for (const b of bright(right)) expect(overlapAtRidge(a, b)).toBeLessThanOrEqual(0.2);
     }
   });
 
   test('says why it leaves a band out, and grades a facet too narrow for bands', () => {
-    const small = preparePart(part({ ...blade, lengthMm: 6, widthMm: 4, shoulderWidthMm: 4, pointMm: 1 }, { polish: 'mirror' }), rigged());
+    const small = preparePart(
+      part({ ...blade, lengthMm: 6, widthMm: 4, shoulderWidthMm: 4, pointMm: 1 }, { polish: 'mirror' }),
+      rigged(),
+    );
     expect(small.metal!.body.composition.says.join()).toMatch(/left out/);
-    const thin = preparePart(part({ ...blade, widthMm: 2, shoulderWidthMm: 2 }), rigged({ keyClockHours: 11 }));
+    const thin = preparePart(
+      part({ ...blade, widthMm: 2, shoulderWidthMm: 2 }),
+      rigged({ keyClockHours: 11 }),
+    );
     const [left, right] = thin.metal!.body.composition.facets;
     expect(left.gradient).not.toBeNull();
     expect(Math.sign(left.gradient!)).toBe(-Math.sign(right.gradient!));

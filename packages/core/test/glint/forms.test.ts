@@ -11,7 +11,12 @@ const height = fc.double({ min: 5, max: 85, noNaN: true });
 const elevation = fc.double({ min: 0, max: 50, noNaN: true });
 
 /** Values over the canonical grid of a part. */
-function canonicalValues(p: PreparedPart): { value: Float32Array; width: number; height: number; patch: Uint8Array } {
+function canonicalValues(p: PreparedPart): {
+  value: Float32Array;
+  width: number;
+  height: number;
+  patch: Uint8Array;
+} {
   const s = p.shape.canonical;
   return { value: valuesOn(s, p).value, width: s.grid.width, height: s.grid.height, patch: s.patch };
 }
@@ -28,7 +33,9 @@ describe('a dome', () => {
         const allowed = Math.max(0.01 * radius, 1 / grid.pxPerMm);
         expect(p.metal!.glints).toHaveLength(1);
         const [x, y] = p.metal!.glints[0].at;
-        expect(Math.hypot(x - (radius * half[0]) / RIM, y - (radius * half[1]) / RIM)).toBeLessThanOrEqual(allowed);
+        expect(Math.hypot(x - (radius * half[0]) / RIM, y - (radius * half[1]) / RIM)).toBeLessThanOrEqual(
+          allowed,
+        );
         // The drawn dot lies there too: its middle of gravity on the raster.
         const fine = gridAround(p.shape.model.rings, 12, 2);
         const layers = layersOf(p, fine);
@@ -39,7 +46,9 @@ describe('a dome', () => {
           sy += a * at[1];
           sum += a;
         });
-        expect(Math.hypot(sx / sum - x, sy / sum - y)).toBeLessThanOrEqual(Math.max(allowed, 1 / fine.pxPerMm));
+        expect(Math.hypot(sx / sum - x, sy / sum - y)).toBeLessThanOrEqual(
+          Math.max(allowed, 1 / fine.pxPerMm),
+        );
       }),
       { numRuns: 40 },
     );
@@ -47,7 +56,10 @@ describe('a dome', () => {
 
   test('is brightest within the main light, not elsewhere', () => {
     for (const keyHeightDeg of [5, 27, 45, 70, 85]) {
-      const p = preparePart(part(dome(10), { polish: 'mirror' }), rigged({ keyHeightDeg, keyClockHours: 1.5 }));
+      const p = preparePart(
+        part(dome(10), { polish: 'mirror' }),
+        rigged({ keyHeightDeg, keyClockHours: 1.5 }),
+      );
       const { value, width } = canonicalValues(p);
       const best = value.indexOf(Math.max(...value));
       const [x, y] = placeOf(p.shape.canonical.grid, (best % width) + 0.5, Math.floor(best / width) + 0.5);
@@ -69,11 +81,14 @@ describe('a dome', () => {
         return 2 * nz * (nx * up[0] + ny * up[1] + nz * up[2]) - up[2] - s0;
       };
       // Every 0.2 mm along the drawn line: how far off the curve it is, by the slope of the analytic function.
-      const points = z.horizons.flatMap((line) => line.slice(1).flatMap((b, i) => lineBetween(line[i], b, 0.2))).filter(([x, y]) => Math.hypot(x, y) < 4.8);
+      const points = z.horizons
+        .flatMap((line) => line.slice(1).flatMap((b, i) => lineBetween(line[i], b, 0.2)))
+        .filter(([x, y]) => Math.hypot(x, y) < 4.8);
       expect(points.length).toBeGreaterThan(10);
       const h = 1e-4;
       for (const [x, y] of points) {
-        const slope = Math.hypot(above(x + h, y) - above(x - h, y), above(x, y + h) - above(x, y - h)) / (2 * h);
+        const slope =
+          Math.hypot(above(x + h, y) - above(x - h, y), above(x, y + h) - above(x, y - h)) / (2 * h);
         expect(Math.abs(above(x, y)) / slope).toBeLessThan(0.05);
       }
     }
@@ -81,15 +96,22 @@ describe('a dome', () => {
 
   test('and the scoop have opposite places of equal value', () => {
     fc.assert(
-      fc.property(clock, height, fc.double({ min: 6, max: 14, noNaN: true }), (keyClockHours, keyHeightDeg, w) => {
-        const piece = rigged({ keyClockHours, keyHeightDeg });
-        const bulge = canonicalValues(preparePart(part(dome(w, 9)), piece));
-        const hollow = canonicalValues(preparePart(part(dome(w, 9, 'scoop')), piece));
-        const last = bulge.value.length - 1;
-        let worst = 0;
-        for (let i = 0; i <= last; i++) if (bulge.patch[i] !== 255 && hollow.patch[last - i] !== 255) worst = Math.max(worst, Math.abs(bulge.value[i] - hollow.value[last - i]));
-        expect(worst).toBeLessThan(2e-3);
-      }),
+      fc.property(
+        clock,
+        height,
+        fc.double({ min: 6, max: 14, noNaN: true }),
+        (keyClockHours, keyHeightDeg, w) => {
+          const piece = rigged({ keyClockHours, keyHeightDeg });
+          const bulge = canonicalValues(preparePart(part(dome(w, 9)), piece));
+          const hollow = canonicalValues(preparePart(part(dome(w, 9, 'scoop')), piece));
+          const last = bulge.value.length - 1;
+          let worst = 0;
+          for (let i = 0; i <= last; i++)
+            if (bulge.patch[i] !== 255 && hollow.patch[last - i] !== 255)
+              worst = Math.max(worst, Math.abs(bulge.value[i] - hollow.value[last - i]));
+          expect(worst).toBeLessThan(2e-3);
+        },
+      ),
       { numRuns: 15 },
     );
   });
@@ -98,15 +120,25 @@ describe('a dome', () => {
 describe('a straight tube', () => {
   test('carries its light along its whole length', () => {
     fc.assert(
-      fc.property(clock, height, fc.double({ min: -80, max: 80, noNaN: true }), (keyClockHours, keyHeightDeg, rollDeg) => {
-        const p = preparePart(part(tube(6), { place: { rollDeg } }), rigged({ keyClockHours, keyHeightDeg }));
-        const { value, width, height: rows, patch } = canonicalValues(p);
-        for (let c = 0; c < width; c++) {
-          const column: number[] = [];
-          for (let r = 0; r < rows; r++) if (patch[r * width + c] !== 255) column.push(value[r * width + c]);
-          if (column.length > rows * 0.5) expect(Math.max(...column) - Math.min(...column)).toBeLessThan(1e-3);
-        }
-      }),
+      fc.property(
+        clock,
+        height,
+        fc.double({ min: -80, max: 80, noNaN: true }),
+        (keyClockHours, keyHeightDeg, rollDeg) => {
+          const p = preparePart(
+            part(tube(6), { place: { rollDeg } }),
+            rigged({ keyClockHours, keyHeightDeg }),
+          );
+          const { value, width, height: rows, patch } = canonicalValues(p);
+          for (let c = 0; c < width; c++) {
+            const column: number[] = [];
+            for (let r = 0; r < rows; r++)
+              if (patch[r * width + c] !== 255) column.push(value[r * width + c]);
+            if (column.length > rows * 0.5)
+              expect(Math.max(...column) - Math.min(...column)).toBeLessThan(1e-3);
+          }
+        },
+      ),
       { numRuns: 30 },
     );
   });
@@ -134,34 +166,51 @@ const anyForm = fc.constantFrom<Form>(
 describe('every form', () => {
   test('has unit normals that face the eye, inside and past its outline', () => {
     fc.assert(
-      fc.property(anyForm, fc.double({ min: -60, max: 60, noNaN: true }), fc.double({ min: -60, max: 60, noNaN: true }), (form, yawDeg, pitchDeg) => {
-        const { model } = shapeOf(part(form, { place: { yawDeg, pitchDeg } }));
-        const s = surfaceOf(model, gridAround(model.rings, 4, 2));
-        for (let i = 0; i < s.patch.length; i++) {
-          if (s.patch[i] === 255) continue;
-          const n = [s.nx[i], s.ny[i], s.nz[i]] as const;
-          expect(dot(n, n)).toBeCloseTo(1, 4);
-          expect(n[2]).toBeGreaterThan(0.049);
-        }
-      }),
+      fc.property(
+        anyForm,
+        fc.double({ min: -60, max: 60, noNaN: true }),
+        fc.double({ min: -60, max: 60, noNaN: true }),
+        (form, yawDeg, pitchDeg) => {
+          const { model } = shapeOf(part(form, { place: { yawDeg, pitchDeg } }));
+          const s = surfaceOf(model, gridAround(model.rings, 4, 2));
+          for (let i = 0; i < s.patch.length; i++) {
+            if (s.patch[i] === 255) continue;
+            const n = [s.nx[i], s.ny[i], s.nz[i]] as const;
+            expect(dot(n, n)).toBeCloseTo(1, 4);
+            expect(n[2]).toBeGreaterThan(0.049);
+          }
+        },
+      ),
       { numRuns: 40 },
     );
   });
 
   test('turned together with its light looks the same', () => {
     fc.assert(
-      fc.property(anyForm, fc.double({ min: -170, max: 170, noNaN: true }), clock, fc.double({ min: 10, max: 60, noNaN: true }), (form, rollDeg, keyClockHours, keyHeightDeg) => {
-        const straight = preparePart(part(form), rigged({ keyClockHours, keyHeightDeg, leanDeg: 0, viewElevationDeg: 20 }));
-        // Clock hours run the other way round than a roll.
-        const turnedHours = (((keyClockHours - rollDeg / 30) % 12) + 12) % 12;
-        const base = rigged({ keyClockHours: turnedHours, keyHeightDeg, viewElevationDeg: 20 });
-        const rolled = preparePart(part(form, { place: { rollDeg } }), { ...base, rig: { ...base.rig, leanDeg: rollDeg } });
-        const a = canonicalValues(straight).value;
-        const b = canonicalValues(rolled).value;
-        let worst = 0;
-        for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i] - b[i]));
-        expect(worst).toBeLessThan(5e-3);
-      }),
+      fc.property(
+        anyForm,
+        fc.double({ min: -170, max: 170, noNaN: true }),
+        clock,
+        fc.double({ min: 10, max: 60, noNaN: true }),
+        (form, rollDeg, keyClockHours, keyHeightDeg) => {
+          const straight = preparePart(
+            part(form),
+            rigged({ keyClockHours, keyHeightDeg, leanDeg: 0, viewElevationDeg: 20 }),
+          );
+          // Clock hours run the other way round than a roll.
+          const turnedHours = (((keyClockHours - rollDeg / 30) % 12) + 12) % 12;
+          const base = rigged({ keyClockHours: turnedHours, keyHeightDeg, viewElevationDeg: 20 });
+          const rolled = preparePart(part(form, { place: { rollDeg } }), {
+            ...base,
+            rig: { ...base.rig, leanDeg: rollDeg },
+          });
+          const a = canonicalValues(straight).value;
+          const b = canonicalValues(rolled).value;
+          let worst = 0;
+          for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i] - b[i]));
+          expect(worst).toBeLessThan(5e-3);
+        },
+      ),
       { numRuns: 40 },
     );
   });

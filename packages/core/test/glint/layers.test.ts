@@ -15,7 +15,9 @@ describe('exposure and coverage', () => {
   });
 
   test('a tone rises, and equal radiance keeps equal value', () => {
-    const radiances = Float32Array.from({ length: 3000 }, (_, i) => (i < 1000 ? 0.2 : Math.sin(i) * 0.3 + 0.5)).sort();
+    const radiances = Float32Array.from({ length: 3000 }, (_, i) =>
+      i < 1000 ? 0.2 : Math.sin(i) * 0.3 + 0.5,
+    ).sort();
     const tone = fitTone(radiances, plan);
     let before = -1;
     for (let r = 0; r <= 1; r += 0.002) {
@@ -38,7 +40,14 @@ describe('exposure and coverage', () => {
 });
 
 test('the scaled Bessel function meets its published values (Abramowitz and Stegun, table 9.8)', () => {
-  for (const [x, value] of [[0, 1], [1, 0.4657596], [5, 0.1835408], [10, 0.1278333], [20, 0.0897803]]) expect(besselI0Scaled(x)).toBeCloseTo(value, 6);
+  for (const [x, value] of [
+    [0, 1],
+    [1, 0.4657596],
+    [5, 0.1835408],
+    [10, 0.1278333],
+    [20, 0.0897803],
+  ])
+    expect(besselI0Scaled(x)).toBeCloseTo(value, 6);
 });
 
 describe('bounce', () => {
@@ -57,7 +66,8 @@ describe('bounce', () => {
     });
 
   test('never rises above the mid step, and only lightens near its crest', () => {
-    for (let i = 0; i < layers.value.length; i++) if (layers.value[i] > layers.body[i]) expect(layers.value[i]).toBeLessThanOrEqual(p.midValue + 1e-6);
+    for (let i = 0; i < layers.value.length; i++)
+      if (layers.value[i] > layers.body[i]) expect(layers.value[i]).toBeLessThanOrEqual(p.midValue + 1e-6);
     const line = along(layers.value);
     const crest = line.indexOf(Math.max(...line.slice(70)));
     expect(crest / 100).toBeCloseTo(Math.sin(bounceTilt) / 0.97, 1);
@@ -117,12 +127,23 @@ describe('edges', () => {
 
 describe('glints', () => {
   test('cover at most 2 % together, and a tiny part gets one', () => {
-    for (const form of [dome(10), dome(3), blade, tube(3), { kind: 'disc', widthMm: 5, heightMm: 5, surface: 'turned', rimMm: 0.8 } as const]) {
+    for (const form of [
+      dome(10),
+      dome(3),
+      blade,
+      tube(3),
+      { kind: 'disc', widthMm: 5, heightMm: 5, surface: 'turned', rimMm: 0.8 } as const,
+    ]) {
       const p = preparePart(part(form), rigged());
       const area = p.metal!.glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0);
       expect(p.metal!.glints.length).toBeGreaterThan(0);
       expect(area).toBeLessThanOrEqual(areaOf(p.shape.model.rings) * MOST_SHARE + 1e-9);
     }
-    expect(preparePart(part({ ...blade, lengthMm: 2.4, widthMm: 1.2, shoulderWidthMm: 1.2, pointMm: 0.6 }), rigged()).metal!.glints.length).toBeLessThanOrEqual(1);
+    expect(
+      preparePart(
+        part({ ...blade, lengthMm: 2.4, widthMm: 1.2, shoulderWidthMm: 1.2, pointMm: 0.6 }),
+        rigged(),
+      ).metal!.glints.length,
+    ).toBeLessThanOrEqual(1);
   });
 });

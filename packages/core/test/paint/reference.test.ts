@@ -5,7 +5,11 @@ import {
 } from '../../src/index.js'; // prettier-ignore
 
 /** The reference table of the colour model (docs/model.md): cases, values and the tolerance of one reconstruction. */
-const paint = (hex: string, opacity: PaintRecord['opacity'], kind: PaintRecord['kind'] = 'paint'): PaintRecord => ({
+const paint = (
+  hex: string,
+  opacity: PaintRecord['opacity'],
+  kind: PaintRecord['kind'] = 'paint',
+): PaintRecord => ({
   hex,
   opacity,
   kind,
@@ -31,7 +35,8 @@ const P = {
 };
 type Name = keyof typeof P;
 const lab = (l: number, a: number, b: number): Lab => ({ l, a, b });
-const within = (got: Lab, want: Lab, tolerance: number) => expect(deltaE(got, want)).toBeLessThanOrEqual(tolerance);
+const within = (got: Lab, want: Lab, tolerance: number) =>
+  expect(deltaE(got, want)).toBeLessThanOrEqual(tolerance);
 const mix = (parts: Partial<Record<Name, number>>) =>
   Object.entries(parts).map(([name, drops]) => ({ paint: P[name as Name], drops }));
 const one = (name: Name) => mixPigment(mix({ [name]: 1 }));

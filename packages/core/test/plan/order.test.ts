@@ -1,18 +1,40 @@
 import { describe, expect, test } from '@jest/globals';
-import { lockKeepersArm, orderTime, paintingOrder, partSheet, stageAfter, type PartSheet, type Role } from '../../src/index.js';
+import {
+  lockKeepersArm,
+  orderTime,
+  paintingOrder,
+  partSheet,
+  stageAfter,
+  type PartSheet,
+  type Role,
+} from '../../src/index.js';
 
-const sheets = new Map<string, PartSheet>(lockKeepersArm.parts.map((p) => [p.id, partSheet(p, lockKeepersArm)]));
+const sheets = new Map<string, PartSheet>(
+  lockKeepersArm.parts.map((p) => [p.id, partSheet(p, lockKeepersArm)]),
+);
 const order = paintingOrder(lockKeepersArm, sheets);
 const roles = order.map((l) => l.role);
 
 describe('the painting order of the demo', () => {
   test('runs undercoat, seven value steps, smoothing, bounce, lining, edges, glints, matte', () => {
-    const wanted: Role[] = ['undercoat', ...Array<Role>(7).fill('value'), 'smoothing', 'bounce', 'lining', 'edges', 'glints', 'matte'];
+    const wanted: Role[] = [
+      'undercoat',
+      ...Array<Role>(7).fill('value'),
+      'smoothing',
+      'bounce',
+      'lining',
+      'edges',
+      'glints',
+      'matte',
+    ];
     expect(roles).toEqual(wanted);
   });
 
   test('names every metal part in the darkest and the lightest step, and never twice', () => {
-    const metal = lockKeepersArm.parts.filter((p) => p.finish.kind === 'metal').map((p) => p.id).sort();
+    const metal = lockKeepersArm.parts
+      .filter((p) => p.finish.kind === 'metal')
+      .map((p) => p.id)
+      .sort();
     for (const layer of [order[1], order[7]]) expect(layer.parts.map((p) => p.part).sort()).toEqual(metal);
     for (const layer of order) expect(new Set(layer.parts.map((p) => p.part)).size).toBe(layer.parts.length);
   });
@@ -31,7 +53,8 @@ describe('the painting order of the demo', () => {
   });
 
   test('writes thinning out, water first, and the last dots neat', () => {
-    for (const layer of order.filter((l) => l.role === 'value')) expect(layer.thinning).toMatch(/^\d+ water to \d+ paint$/);
+    for (const layer of order.filter((l) => l.role === 'value'))
+      expect(layer.thinning).toMatch(/^\d+ water to \d+ paint$/);
     expect(order.find((l) => l.role === 'glints')!.thinning).toBe('neat');
   });
 
@@ -53,12 +76,21 @@ describe('the painting order of the demo', () => {
 
 describe('the look after a layer', () => {
   const ladder = lockKeepersArm.ladders[0].steps;
-  test('counts the part\'s own steps only', () => {
+  test("counts the part's own steps only", () => {
     const own = [ladder[0], ladder[3], ladder[6]];
     expect(stageAfter('undercoat', 'undercoat', ladder, own).laid).toBe(0);
     expect(stageAfter('value', 's3', ladder, own).laid).toBe(1);
     expect(stageAfter('value', 's4', ladder, own).laid).toBe(2);
-    expect(stageAfter('bounce', 'bounce', ladder, own)).toMatchObject({ laid: 3, smoothed: true, bounce: true, edges: false });
-    expect(stageAfter('glints', 'glints', ladder, own)).toMatchObject({ lining: true, edges: true, glints: true });
+    expect(stageAfter('bounce', 'bounce', ladder, own)).toMatchObject({
+      laid: 3,
+      smoothed: true,
+      bounce: true,
+      edges: false,
+    });
+    expect(stageAfter('glints', 'glints', ladder, own)).toMatchObject({
+      lining: true,
+      edges: true,
+      glints: true,
+    });
   });
 });

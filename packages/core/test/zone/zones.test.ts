@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { areaOf, gridAround, openingWidth, preparePart, thresholdOf, valuesOn, surfaceOf, zonesOf, type Form } from '../../src/index.js';
+import {
+  areaOf,
+  gridAround,
+  openingWidth,
+  preparePart,
+  thresholdOf,
+  valuesOn,
+  surfaceOf,
+  zonesOf,
+  type Form,
+} from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
 const FORMS: [string, Form][] = [
@@ -15,16 +25,23 @@ const FORMS: [string, Form][] = [
 describe.each(FORMS)('zones of a %s', (_, form) => {
   test('own shares sum to 1 and cover shares are nested, under any light', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 12, noNaN: true }), fc.double({ min: 5, max: 85, noNaN: true }), fc.integer({ min: 2, max: 7 }), (keyClockHours, keyHeightDeg, steps) => {
-        const z = zonesOf(preparePart(part(form, { steps }), rigged({ keyClockHours, keyHeightDeg })), { points: 3000 });
-        expect(z.zones).toHaveLength(steps);
-        expect(z.zones.reduce((s, q) => s + q.ownShare, 0)).toBeCloseTo(1, 9);
-        expect(z.zones[0].coverShare).toBe(1);
-        for (let k = 1; k < steps; k++) {
-          expect(z.zones[k].coverShare).toBeLessThanOrEqual(z.zones[k - 1].coverShare + 1e-9);
-          expect(z.zones[k].ownMm2).toBeGreaterThanOrEqual(-1e-6);
-        }
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        fc.double({ min: 5, max: 85, noNaN: true }),
+        fc.integer({ min: 2, max: 7 }),
+        (keyClockHours, keyHeightDeg, steps) => {
+          const z = zonesOf(preparePart(part(form, { steps }), rigged({ keyClockHours, keyHeightDeg })), {
+            points: 3000,
+          });
+          expect(z.zones).toHaveLength(steps);
+          expect(z.zones.reduce((s, q) => s + q.ownShare, 0)).toBeCloseTo(1, 9);
+          expect(z.zones[0].coverShare).toBe(1);
+          for (let k = 1; k < steps; k++) {
+            expect(z.zones[k].coverShare).toBeLessThanOrEqual(z.zones[k - 1].coverShare + 1e-9);
+            expect(z.zones[k].ownMm2).toBeGreaterThanOrEqual(-1e-6);
+          }
+        },
+      ),
       { numRuns: 12 },
     );
   });
@@ -39,7 +56,14 @@ describe.each(FORMS)('zones of a %s', (_, form) => {
     const { value } = valuesOn(s, p);
     const counted = z.zones.map((_, k) => {
       let n = 0;
-      for (let i = 0; i < value.length; i++) if (s.patch[i] !== 255 && s.alpha[i] >= 0.5 && value[i] >= thresholdOf(k, p.steps) && (k === p.steps - 1 || value[i] < thresholdOf(k + 1, p.steps))) n++;
+      for (let i = 0; i < value.length; i++)
+        if (
+          s.patch[i] !== 255 &&
+          s.alpha[i] >= 0.5 &&
+          value[i] >= thresholdOf(k, p.steps) &&
+          (k === p.steps - 1 || value[i] < thresholdOf(k + 1, p.steps))
+        )
+          n++;
       return n / px / px;
     });
     const errors = z.zones.map((q, k) => Math.abs(q.ownMm2 - counted[k]));
@@ -51,7 +75,8 @@ describe.each(FORMS)('zones of a %s', (_, form) => {
 });
 
 describe('opening width', () => {
-  const mask = (w: number, h: number, f: (x: number, y: number) => boolean) => Uint8Array.from({ length: w * h }, (_, i) => (f(i % w, Math.floor(i / w)) ? 1 : 0));
+  const mask = (w: number, h: number, f: (x: number, y: number) => boolean) =>
+    Uint8Array.from({ length: w * h }, (_, i) => (f(i % w, Math.floor(i / w)) ? 1 : 0));
 
   test('of a bar is its width', () => {
     const m = mask(120, 60, (x, y) => x >= 10 && x < 110 && y >= 20 && y < 34);
@@ -60,16 +85,30 @@ describe('opening width', () => {
   });
 
   test('is that of the narrowest piece worth painting; specks do not count', () => {
-    const both = mask(160, 60, (x, y) => (x >= 5 && x < 60 && y >= 10 && y < 40) || (x >= 80 && x < 150 && y >= 20 && y < 26));
+    const both = mask(
+      160,
+      60,
+      (x, y) => (x >= 5 && x < 60 && y >= 10 && y < 40) || (x >= 80 && x < 150 && y >= 20 && y < 26),
+    );
     expect(Math.abs(openingWidth(both, 160, 60, 10) - 0.6)).toBeLessThan(0.2);
     const speck = mask(160, 60, (x, y) => (x >= 5 && x < 60 && y >= 10 && y < 40) || (x === 100 && y === 20));
     expect(openingWidth(speck, 160, 60, 10)).toBeGreaterThan(2);
-    expect(openingWidth(mask(20, 20, () => false), 20, 20, 10)).toBe(0);
+    expect(
+      openingWidth(
+        mask(20, 20, () => false),
+        20,
+        20,
+        10,
+      ),
+    ).toBe(0);
   });
 });
 
 test('blend widths on a tube match the slope of its values', () => {
-  const p = preparePart(part(tube(8), { polish: 'dull' }), rigged({ keyClockHours: 9.5, viewElevationDeg: 0 }));
+  const p = preparePart(
+    part(tube(8), { polish: 'dull' }),
+    rigged({ keyClockHours: 9.5, viewElevationDeg: 0 }),
+  );
   const z = zonesOf(p);
   for (const b of z.borders) {
     expect(b.hardMm + b.softMm).toBeGreaterThanOrEqual(0);

@@ -43,7 +43,8 @@ function PartSide({ part }: { part: Part }) {
   const { piece } = usePieceState();
   const { sheets } = useDesk();
   const index = piece.parts.findIndex((p) => p.id === part.id);
-  const change = (recipe: (p: Part) => void, gesture: string) => store.change((d) => recipe(d.parts[index]), gesture);
+  const change = (recipe: (p: Part) => void, gesture: string) =>
+    store.change((d) => recipe(d.parts[index]), gesture);
   const end = () => store.endGesture();
   const news = sheets.byPart.get(part.id);
   return (
@@ -56,7 +57,11 @@ function PartSide({ part }: { part: Part }) {
         onChange={(e) => e.target.value && change((p) => void (p.name = e.target.value), `${part.id}/name`)}
         onBlur={end}
       />
-      {news ? <PartFigures piece={piece} part={part} news={news} stale={!sheets.settled} /> : <p className="text-label text-g38">Measuring this part.</p>}
+      {news ? (
+        <PartFigures piece={piece} part={part} news={news} stale={!sheets.settled} />
+      ) : (
+        <p className="text-label text-g38">Measuring this part.</p>
+      )}
       {sheets.failed && (
         <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
           The zones could not be computed: {sheets.failed}
@@ -112,7 +117,12 @@ export function GlintStation() {
             <ViewSwitch value={view} onChange={setView} />
           </div>
           {part && (
-            <button type="button" onClick={() => setClose(!close)} aria-pressed={close} className="absolute bottom-4 left-5 border-b-2 border-g05 text-label font-semibold text-g05 hover:text-g98">
+            <button
+              type="button"
+              onClick={() => setClose(!close)}
+              aria-pressed={close}
+              className="absolute bottom-4 left-5 border-b-2 border-g05 text-label font-semibold text-g05 hover:text-g98"
+            >
               {close ? 'Show the whole piece' : `Show ${part.name.split(',')[0].toLowerCase()} close up`}
             </button>
           )}
@@ -122,7 +132,11 @@ export function GlintStation() {
             </p>
           )}
         </MapStage>
-        {part ? <PartSide key={part.id} part={part} /> : <aside className="w-74 shrink-0 bg-g96 p-4 text-g28">Choose a part to see its figures.</aside>}
+        {part ? (
+          <PartSide key={part.id} part={part} />
+        ) : (
+          <aside className="w-74 shrink-0 bg-g96 p-4 text-g28">Choose a part to see its figures.</aside>
+        )}
       </div>
       <StepStrip />
     </div>

@@ -1,4 +1,12 @@
-import { labToHex, ladderColours, paintsById, percent, plain, type OrderLayer, type Role } from '@pale-glint/core';
+import {
+  labToHex,
+  ladderColours,
+  paintsById,
+  percent,
+  plain,
+  type OrderLayer,
+  type Role,
+} from '@pale-glint/core';
 import { Slider } from 'radix-ui';
 import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
@@ -24,7 +32,10 @@ function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: nu
     return order.map((layer) => {
       const ladder = piece.ladders.find((l) => l.id === layer.ladder);
       if (!ladder || layer.mix.length === 0) return { hex: '#b0b0b0', value: 72 };
-      const [lab] = ladderColours({ ...ladder, steps: [{ id: 'x', mix: layer.mix, water: 1, aimedShare: 1 }] }, paints);
+      const [lab] = ladderColours(
+        { ...ladder, steps: [{ id: 'x', mix: layer.mix, water: 1, aimedShare: 1 }] },
+        paints,
+      );
       return { hex: labToHex(lab), value: lab.l };
     });
   }, [order, piece]);
@@ -33,8 +44,10 @@ function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: nu
 function whatSays(layer: OrderLayer, position: number, count: number, readsFrom: number | null): string {
   const own = layer.parts[0];
   if (position === count) return '';
-  if (layer.role === 'value' && readsFrom !== null && own && own.number < readsFrom) return `Looks grey until value step ${readsFrom}. Keep going.`;
-  if (layer.role === 'value' && readsFrom !== null && own?.number === readsFrom) return 'Here it starts to read as metal.';
+  if (layer.role === 'value' && readsFrom !== null && own && own.number < readsFrom)
+    return `Looks grey until value step ${readsFrom}. Keep going.`;
+  if (layer.role === 'value' && readsFrom !== null && own?.number === readsFrom)
+    return 'Here it starts to read as metal.';
   if (layer.role === 'undercoat') return 'Nothing to judge yet.';
   return layer.how.split('. ')[0].replace(/\.?$/, '.');
 }
@@ -43,14 +56,20 @@ function whatSays(layer: OrderLayer, position: number, count: number, readsFrom:
 export function StepStrip() {
   const { order, after, setAfter, selected, sheets, run } = useDesk();
   const colours = useLayerColours(order);
-  if (order.length === 0) return <div className="h-36 shrink-0 bg-g88 p-4 text-g28">The steps appear here once the map is measured.</div>;
-  const at = after ? order.findIndex((l) => l.role === after.role && l.step === after.step) : order.length - 1;
+  if (order.length === 0)
+    return (
+      <div className="h-36 shrink-0 bg-g88 p-4 text-g28">The steps appear here once the map is measured.</div>
+    );
+  const at = after
+    ? order.findIndex((l) => l.role === after.role && l.step === after.step)
+    : order.length - 1;
   const position = at < 0 ? order.length - 1 : at;
   const layer = order[position];
   const own = layer.parts.find((p) => p.part === selected);
   const readsFrom = (selected ? sheets.sheets.get(selected)?.readsAsMetalFrom : null) ?? null;
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
-  const move = (i: number) => setAfter(i >= order.length - 1 ? null : { role: order[i].role, step: order[i].step });
+  const move = (i: number) =>
+    setAfter(i >= order.length - 1 ? null : { role: order[i].role, step: order[i].step });
   const finished = position === order.length - 1;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
@@ -60,22 +79,42 @@ export function StepStrip() {
         <p className="text-label text-g28">
           {finished ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
         </p>
-        <p className="text-lead leading-tight font-semibold">{finished ? 'The finished piece' : layer.title}</p>
-        <p className="mt-1 text-label text-g28">{finished ? 'Drag back along the steps to see it after each of them.' : whatSays(forOwn, position + 1, order.length, readsFrom)}</p>
+        <p className="text-lead leading-tight font-semibold">
+          {finished ? 'The finished piece' : layer.title}
+        </p>
+        <p className="mt-1 text-label text-g28">
+          {finished
+            ? 'Drag back along the steps to see it after each of them.'
+            : whatSays(forOwn, position + 1, order.length, readsFrom)}
+        </p>
       </div>
       <div className="relative min-w-0 flex-1 px-2">
         <div className="flex h-27 items-end">
           {order.map((l, i) => {
             const ticked = l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`));
             return (
-              <button key={`${l.role}/${l.step}`} type="button" tabIndex={-1} aria-hidden onClick={() => move(i)} className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px">
-                <span className={`narrow truncate pb-1 text-center text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}>
+              <button
+                key={`${l.role}/${l.step}`}
+                type="button"
+                tabIndex={-1}
+                aria-hidden
+                onClick={() => move(i)}
+                className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px"
+              >
+                <span
+                  className={`narrow truncate pb-1 text-center text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
+                >
                   {l.role === 'value' ? plain(colours[i].value, 0) : SHORT[l.role]}
                   {ticked ? ' ✓' : ''}
                 </span>
                 <span
                   className={`block transition-opacity ${i > position ? 'opacity-35' : ''} ${l.role === 'value' ? '' : 'mx-auto w-2/5'}`}
-                  style={{ height: `${10 + colours[i].value * 0.68}%`, background: l.mix.length ? colours[i].hex : 'repeating-linear-gradient(45deg,#969696 0 2px,#cccccc 2px 6px)' }}
+                  style={{
+                    height: `${10 + colours[i].value * 0.68}%`,
+                    background: l.mix.length
+                      ? colours[i].hex
+                      : 'repeating-linear-gradient(45deg,#969696 0 2px,#cccccc 2px 6px)',
+                  }}
                 />
               </button>
             );
@@ -102,7 +141,10 @@ export function StepStrip() {
       </div>
       <div className="w-74 shrink-0 px-4 pt-3">
         {finished ? (
-          <p className="text-label text-g28">{order.reduce((n, l) => n + (l.parts.some((p) => p.part === selected) ? 1 : 0), 0)} of the steps are on this part.</p>
+          <p className="text-label text-g28">
+            {order.reduce((n, l) => n + (l.parts.some((p) => p.part === selected) ? 1 : 0), 0)} of the steps
+            are on this part.
+          </p>
         ) : (
           <>
             <p className="font-semibold">{layer.mixText}</p>
@@ -112,7 +154,8 @@ export function StepStrip() {
             </p>
             {own ? (
               <p className="mt-1 line-clamp-3 text-label">
-                This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'}; {own.where}
+                This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'};{' '}
+                {own.where}
                 {own.border ? `; border ${own.border}` : ''}.
               </p>
             ) : (

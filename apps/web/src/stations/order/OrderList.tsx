@@ -1,4 +1,14 @@
-import { duration, percent, plain, stepKey, type OrderLayer, type Part, type PartStep, type StepId, type Tick } from '@pale-glint/core';
+import {
+  duration,
+  percent,
+  plain,
+  stepKey,
+  type OrderLayer,
+  type Part,
+  type PartStep,
+  type StepId,
+  type Tick,
+} from '@pale-glint/core';
 import { Check } from 'lucide-react';
 import { Checkbox } from 'radix-ui';
 import type { AfterLayer } from '../../workers/protocol.js';
@@ -19,12 +29,24 @@ interface OrderListProps {
 
 const idOf = (s: PartStep, copy: number): StepId => ({ part: s.part, step: s.step, role: s.role, copy });
 
-function PartLine({ step, layer, name, ticking }: { step: PartStep; layer: OrderLayer; name: string; ticking: OrderListProps['ticking'] }) {
+function PartLine({
+  step,
+  layer,
+  name,
+  ticking,
+}: {
+  step: PartStep;
+  layer: OrderLayer;
+  name: string;
+  ticking: OrderListProps['ticking'];
+}) {
   const id = idOf(step, ticking?.copy ?? 1);
   const done = ticking?.ticks.some((t) => stepKey(t) === stepKey(id)) ?? false;
   const says = [
     `${step.coats} ${step.coats === 1 ? 'coat' : 'coats'}`,
-    step.role === 'undercoat' || step.role === 'matte' ? '' : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)} mm²`,
+    step.role === 'undercoat' || step.role === 'matte'
+      ? ''
+      : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)} mm²`,
     step.where === 'all of it' ? '' : step.where,
     step.border ? `border ${step.border}` : '',
   ].filter(Boolean);
@@ -62,12 +84,20 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
         if (caution) cautioned.add(caution);
         const minutes = layer.parts.reduce((s, p) => s + p.activeMin, 0);
         return (
-          <li key={`${layer.role}/${layer.step}`} className={`grid grid-cols-[2.5rem_1fr] gap-x-2 px-4 py-3 ${on ? 'bg-g98' : 'bg-g93'}`} aria-current={on ? 'step' : undefined}>
+          <li
+            key={`${layer.role}/${layer.step}`}
+            className={`grid grid-cols-[2.5rem_1fr] gap-x-2 px-4 py-3 ${on ? 'bg-g98' : 'bg-g93'}`}
+            aria-current={on ? 'step' : undefined}
+          >
             <span className="wide text-lead font-bold text-g38">{i + 1}</span>
             <div>
               <div className="flex flex-wrap items-baseline gap-x-3">
                 <h2 className="font-semibold">{layer.title}</h2>
-                <button type="button" onClick={() => onLook({ role: layer.role, step: layer.step })} className="text-label underline decoration-g62 underline-offset-2 hover:decoration-g05">
+                <button
+                  type="button"
+                  onClick={() => onLook({ role: layer.role, step: layer.step })}
+                  className="text-label underline decoration-g62 underline-offset-2 hover:decoration-g05"
+                >
                   see it after this
                 </button>
                 <span className="ml-auto text-label text-g38">
@@ -79,10 +109,20 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
                 {layer.amount && `, ${layer.amount}`}
               </p>
               <p className="text-label text-g28">{layer.how}</p>
-              {caution && <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
-              <ul className={`pt-1 ${layer.parts.every((p) => p.where === 'all of it') ? 'columns-[16rem] gap-6' : ''}`}>
+              {caution && (
+                <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>
+              )}
+              <ul
+                className={`pt-1 ${layer.parts.every((p) => p.where === 'all of it') ? 'columns-[16rem] gap-6' : ''}`}
+              >
                 {layer.parts.map((s) => (
-                  <PartLine key={s.part} step={s} layer={layer} name={names.get(s.part) ?? s.part} ticking={ticking} />
+                  <PartLine
+                    key={s.part}
+                    step={s}
+                    layer={layer}
+                    name={names.get(s.part) ?? s.part}
+                    ticking={ticking}
+                  />
                 ))}
               </ul>
             </div>

@@ -44,10 +44,18 @@ export function OrderStation() {
       <div className="min-w-0 flex-1 overflow-y-auto">
         {order.length === 0 ? (
           <p className="p-8 text-g28" role="status">
-            {piece.parts.length === 0 ? 'The order appears once the piece has a part.' : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
+            {piece.parts.length === 0
+              ? 'The order appears once the piece has a part.'
+              : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
           </p>
         ) : (
-          <OrderList order={order} parts={piece.parts} after={after} onLook={setAfter} ticking={{ ticks: run.ticks, copy, tick, untick: run.untick }} />
+          <OrderList
+            order={order}
+            parts={piece.parts}
+            after={after}
+            onLook={setAfter}
+            ticking={{ ticks: run.ticks, copy, tick, untick: run.untick }}
+          />
         )}
         {earlier.length > 0 && (
           <section className="px-16 py-4">
@@ -63,23 +71,39 @@ export function OrderStation() {
         )}
       </div>
       <aside className="w-96 shrink-0 space-y-4 overflow-y-auto bg-g50 p-5 text-g05">
-        <Thumb piece={piece} width={344} height={430} after={after} alt={after ? 'The piece after the chosen step' : 'The finished piece'} />
+        <Thumb
+          piece={piece}
+          width={344}
+          height={430}
+          after={after}
+          alt={after ? 'The piece after the chosen step' : 'The finished piece'}
+        />
         <div className="rounded-sm bg-g96 p-4">
-          <p className="text-lead font-semibold">{activeMin === 0 && order.length > 0 ? 'All done' : `About ${duration(activeMin)} at the brush`}</p>
+          <p className="text-lead font-semibold">
+            {activeMin === 0 && order.length > 0 ? 'All done' : `About ${duration(activeMin)} at the brush`}
+          </p>
           <p className="text-label text-g28">
-            {dryMin > 0 ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. ` : ''}
+            {dryMin > 0
+              ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. `
+              : ''}
             {run.ticks.length - earlier.length} of {count} ticked.
           </p>
           {piece.copies > 1 && (
             <Choice
               label="Ticking miniature"
               value={String(copy)}
-              options={Array.from({ length: piece.copies }, (_, i) => ({ value: String(i + 1), label: `${i + 1} of ${piece.copies}` }))}
+              options={Array.from({ length: piece.copies }, (_, i) => ({
+                value: String(i + 1),
+                label: `${i + 1} of ${piece.copies}`,
+              }))}
               onChange={(v) => setCopy(Number(v))}
             />
           )}
         </div>
-        <p className="text-label">Minutes and drying are starting figures for brushed acrylics in a heated room; follow the maker's label.</p>
+        <p className="text-label">
+          Minutes and drying are starting figures for brushed acrylics in a heated room; follow the maker's
+          label.
+        </p>
       </aside>
     </div>
   );
