@@ -7,11 +7,27 @@ import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 const folder = mkdtempSync(join(tmpdir(), 'glint-shots-'));
-const server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env: { ...process.env, PALE_GLINT_DATA: folder, PALE_GLINT_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
-const address = await new Promise((resolve) => server.stdout.on('data', (d) => resolve(/http:\/\/\S+/.exec(String(d))[0])));
-const browser = await chromium.launch({ executablePath: process.env.PALE_GLINT_CHROMIUM ?? '/usr/bin/chromium', args: FLAGS });
+const server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+  env: { ...process.env, PALE_GLINT_DATA: folder, PALE_GLINT_PORT: '0' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const address = await new Promise((resolve) =>
+  server.stdout.on('data', (d) => resolve(/http:\/\/\S+/.exec(String(d))[0])),
+);
+const browser = await chromium.launch({
+  executablePath: process.env.PALE_GLINT_CHROMIUM ?? '/usr/bin/chromium',
+  args: FLAGS,
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const take = async (name) => {
   await page.waitForTimeout(1800);
@@ -40,7 +56,8 @@ await page.getByRole('link', { name: /Steps and mixes/ }).click();
 await page.mouse.move(0, 790);
 await take('steps');
 await page.getByRole('link', { name: /Painting order/ }).click();
-for (const part of ['Sluice blade', 'Haft ring']) await page.getByRole('checkbox', { name: `Undercoat for cold steel, ${part}` }).click();
+for (const part of ['Sluice blade', 'Haft ring'])
+  await page.getByRole('checkbox', { name: `Undercoat for cold steel, ${part}` }).click();
 await take('order');
 
 await browser.close();

@@ -13,11 +13,9 @@ export function guardHosts(more: readonly string[]) {
   return (request: Request, response: Response, next: NextFunction): void => {
     const host = request.headers.host ?? '';
     if (!known.has(hostName(host))) {
-      response
-        .status(403)
-        .json({
-          says: `This server does not answer to the name "${host.slice(0, 80)}". Use localhost, or list the name in PALE_GLINT_HOSTS.`,
-        });
+      response.status(403).json({
+        says: `This server does not answer to the name "${host.slice(0, 80)}". Use localhost, or list the name in PALE_GLINT_HOSTS.`,
+      });
       return;
     }
     const origin = request.headers.origin;

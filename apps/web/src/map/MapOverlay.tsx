@@ -47,54 +47,67 @@ function numberPlace(cover: Region, above: Region): Point | null {
   return best;
 }
 
-function ZoneBorders({ news, px }: { news: SheetNews; px: number }) {
+/** Hatching wider than this hides the zones it should explain; the full width is told in the step. */
+const WIDEST_HATCH_MM = 0.7;
+
+function ZoneBorders({ news, part, px }: { news: SheetNews; part: Part; px: number }) {
   return (
-    <>
+    <g fill="none" clipPath="url(#chosen)">
+      <clipPath id="chosen">
+        <path d={regionPath(modelOf(part.form).rings)} clipRule="evenodd" />
+      </clipPath>
       {news.sheet.zones.borders.map((b) => (
-        <g key={b.below} fill="none">
+        <g key={b.below}>
           {b.soft.map((line, i) => (
             <path
               key={`s${i}`}
               d={linePath(line)}
               stroke="url(#soft)"
-              strokeWidth={Math.min(2, b.blendMm)}
+              strokeWidth={Math.min(WIDEST_HATCH_MM, b.blendMm)}
               strokeLinecap="butt"
-              opacity={0.75}
+              opacity={0.6}
             />
           ))}
           {b.hard.map((line, i) => (
             <path
               key={`h${i}`}
               d={linePath(line)}
-              className="stroke-g05"
-              strokeWidth={1.6 / px}
+              className="stroke-g98"
+              strokeWidth={1.5 / px}
               strokeLinejoin="round"
             />
           ))}
         </g>
       ))}
-    </>
+    </g>
   );
 }
+
+/** Numbers closer than this many screen points to one already placed are left out. */
+const NUMBER_GAP = 19;
 
 function ZoneNumbers({ news, px, roll }: { news: SheetNews; px: number; roll: number }) {
   const places = useMemo(() => {
     const { zones } = news.sheet.zones;
     return zones.map((z, k) => (z.ownShare > 0.004 ? numberPlace(z.cover, zones[k + 1]?.cover ?? []) : null));
   }, [news]);
+  const shown: { step: number; at: Point }[] = [];
+  // The lights matter most and are smallest: they are numbered first.
+  for (let k = places.length - 1; k >= 0; k--) {
+    const at = places[k];
+    if (at && shown.every((s) => Math.hypot(s.at[0] - at[0], s.at[1] - at[1]) * px > NUMBER_GAP))
+      shown.push({ step: k + 1, at });
+  }
   return (
     <>
-      {places.map(
-        (at, k) =>
-          at && (
-            <g key={k} transform={`translate(${at[0]} ${-at[1]}) rotate(${roll}) scale(${1 / px})`}>
-              <circle r="8.5" className="fill-g98 stroke-g05" strokeWidth="1" />
-              <text textAnchor="middle" y="4.3" fontSize="12" fontWeight="700" className="fill-g05">
-                {k + 1}
-              </text>
-            </g>
-          ),
-      )}
+      {shown.map(({ step, at }) => (
+        <g key={step} transform={`translate(${at[0]} ${-at[1]}) rotate(${roll}) scale(${1 / px})`}>
+          <circle r="8.5" className="fill-g98 stroke-g05" strokeWidth="1" />
+          <text textAnchor="middle" y="4.3" fontSize="12" fontWeight="700" className="fill-g05">
+            {step}
+          </text>
+        </g>
+      ))}
     </>
   );
 }
@@ -137,6 +150,7 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
   const scale = Math.min(2, window.devicePixelRatio || 1);
   const px = picture.pxPerMm / scale;
   const part = piece.parts.find((p) => p.id === selected);
+  const news = part && byPart.get(part.id);
   return (
     <svg
       viewBox={`${picture.leftMm} ${-picture.topMm} ${w} ${h}`}
@@ -154,17 +168,6 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
           <rect width={1.4 / px} height={6 / px} className="fill-g98" />
         </pattern>
       </defs>
-      {view === 'zones' &&
-        piece.parts.map((p) => {
-          const news = byPart.get(p.id);
-          return (
-            news && (
-              <g key={p.id} transform={transformOf(p)}>
-                <ZoneBorders news={news} px={px} />
-              </g>
-            )
-          );
-        })}
       {view === 'lines' && <LightPath piece={piece} byPart={byPart} px={px} />}
       {part && (
         <g transform={transformOf(part)}>
@@ -181,8 +184,11 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
             className="stroke-g98"
             strokeWidth={1.2 / px}
           />
-          {view === 'zones' && byPart.get(part.id) && (
-            <ZoneNumbers news={byPart.get(part.id)!} px={px} roll={part.place.rollDeg} />
+          {view === 'zones' && news && (
+            <>
+              <ZoneBorders news={news} part={part} px={px} />
+              <ZoneNumbers news={news} px={px} roll={part.place.rollDeg} />
+            </>
           )}
         </g>
       )}

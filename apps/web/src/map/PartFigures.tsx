@@ -12,6 +12,15 @@ const BRUSHES = [
 
 const brushFor = (mm: number) => BRUSHES.find((b) => b.mm <= mm)?.size ?? null;
 
+function Figure({ label, value }: { label: string; value: string }) {
+  return (
+    <div className="flex justify-between gap-2">
+      <dt className="text-g28">{label}</dt>
+      <dd className="text-right font-semibold">{value}</dd>
+    </div>
+  );
+}
+
 interface PartFiguresProps {
   readonly piece: Piece;
   readonly part: Part;
@@ -73,41 +82,31 @@ export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
           ))}
         </tbody>
       </table>
-      <dl className="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 text-label">
-        <dt className="text-g28">Darkest to lightest</dt>
-        <dd className="text-right font-semibold">
-          value {plain(sheet.lightness.low, 0)} to {plain(sheet.lightness.high, 0)}
-        </dd>
+      <dl className="space-y-1 text-label">
+        <Figure
+          label="Darkest to lightest"
+          value={`value ${plain(sheet.lightness.low, 0)} to ${plain(sheet.lightness.high, 0)}`}
+        />
         {polish && (
-          <>
-            <dt className="text-g28">Contrast, wanted {polish.rangeL}</dt>
-            <dd className="text-right font-semibold">
-              {plain(range, 0)}
-              {range < polish.rangeL ? ', too little' : ''}
-            </dd>
-          </>
+          <Figure
+            label={`Contrast, wanted ${polish.rangeL}`}
+            value={`${plain(range, 0)}${range < polish.rangeL ? ', too little' : ''}`}
+          />
         )}
         {narrowest && polish && (
-          <>
-            <dt className="text-g28">Narrowest, step {narrowest.step}</dt>
-            <dd className="text-right font-semibold">
-              {plain(narrowest.openingMm, 2)} mm{brush ? `, size ${brush} brush` : ', point only'}
-            </dd>
-          </>
+          <Figure
+            label={`Narrowest, step ${narrowest.step}`}
+            value={`${plain(narrowest.openingMm, 2)} mm, ${brush ? `size ${brush} brush` : 'point only'}`}
+          />
         )}
         {glints.length > 0 && (
-          <>
-            <dt className="text-g28">{glints.length === 1 ? 'Glint' : `${glints.length} glints`}</dt>
-            <dd className="text-right font-semibold">{percent(sheet.glintShare)} of the part</dd>
-          </>
+          <Figure
+            label={glints.length === 1 ? 'Glint' : `${glints.length} glints`}
+            value={`${percent(sheet.glintShare)} of the part`}
+          />
         )}
         {sheet.readsAsMetalFrom && (
-          <>
-            <dt className="text-g28">Reads as metal</dt>
-            <dd className="text-right font-semibold">
-              from step {sheet.readsAsMetalFrom} of {sheet.steps}
-            </dd>
-          </>
+          <Figure label="Reads as metal" value={`from step ${sheet.readsAsMetalFrom} of ${sheet.steps}`} />
         )}
       </dl>
       {sheet.says.map((s) => (

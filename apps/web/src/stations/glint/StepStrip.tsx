@@ -139,7 +139,7 @@ export function StepStrip() {
           />
         </Slider.Root>
       </div>
-      <div className="w-74 shrink-0 px-4 pt-3">
+      <div className="w-74 shrink-0 px-4 pt-2">
         {finished ? (
           <p className="text-label text-g28">
             {order.reduce((n, l) => n + (l.parts.some((p) => p.part === selected) ? 1 : 0), 0)} of the steps
@@ -153,7 +153,7 @@ export function StepStrip() {
               {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
             </p>
             {own ? (
-              <p className="mt-1 line-clamp-3 text-label">
+              <p className="mt-1 line-clamp-4 text-label">
                 This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'};{' '}
                 {own.where}
                 {own.border ? `; border ${own.border}` : ''}.

@@ -51,7 +51,7 @@ function PartLine({
     step.border ? `border ${step.border}` : '',
   ].filter(Boolean);
   return (
-    <li className={`flex break-inside-avoid items-start gap-3 py-1 ${done ? 'text-g50' : ''}`}>
+    <li className={`flex break-inside-avoid items-start gap-3 py-1 ${done ? 'text-g38' : ''}`}>
       {ticking && (
         <Checkbox.Root
           aria-label={`${layer.title}, ${name}`}
