@@ -17,6 +17,7 @@ const project = (displayName, root, extra = {}) => ({
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts'],
   transform,
+  setupFiles: ['<rootDir>/scripts/test-seed.mjs'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   testEnvironmentOptions: { customExportConditions: ['pale-glint-source', 'node', 'node-addons'] },

@@ -55,13 +55,15 @@ export function addBounce(
     const x = nx[i];
     const y = ny[i];
     const toward = x * bx + y * by;
-    if (toward <= 0) continue;
     const side = Math.sqrt(x * x + y * y);
-    if (side < LEAST_SIDE) continue;
+    // Beyond this the bell round the clock has died away; a nearer cut would show as a step.
+    if (side < LEAST_SIDE || toward < -0.8 * side) continue;
     const azimuth = lookUp(around, toward / side);
-    const k = Math.min(ENTRIES, (side * ENTRIES + 0.5) | 0);
-    const dimmed = out[i] * (1 - GAP.depth * azimuth * GAP_BELL[k]);
-    const crest = most * azimuth * CREST[k];
+    const place = side * ENTRIES;
+    const k = place >= ENTRIES ? ENTRIES - 1 : place | 0;
+    const t = place - k;
+    const dimmed = out[i] * (1 - GAP.depth * azimuth * (GAP_BELL[k] + (GAP_BELL[k + 1] - GAP_BELL[k]) * t));
+    const crest = most * azimuth * (CREST[k] + (CREST[k + 1] - CREST[k]) * t);
     out[i] = dimmed > crest ? dimmed : crest;
   }
   return out;

@@ -1,0 +1,127 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  chooseSteps,
+  coldSteel,
+  colourAt,
+  deltaE,
+  hexToLab,
+  ladderColours,
+  layFilms,
+  matteTones,
+  midStep,
+  midValue,
+  mixText,
+  paintsById,
+  stepOf,
+  stepsForSize,
+  thresholdOf,
+  towline,
+} from '../../src/index.js';
+
+const paints = paintsById(towline);
+const colours = ladderColours(coldSteel, paints);
+
+describe('cold steel', () => {
+  test('climbs in seven steps whose gaps are neither too wide nor nothing', () => {
+    expect(colours).toHaveLength(7);
+    for (let k = 1; k < 7; k++) {
+      const gap = colours[k].l - colours[k - 1].l;
+      expect(gap).toBeGreaterThan(6);
+      expect(gap).toBeLessThanOrEqual(18);
+    }
+    expect(colours[0].l).toBeLessThan(13);
+    expect(colours[6].l).toBeGreaterThan(95);
+  });
+
+  test('is cold: its mids lean to blue, its lights hardly', () => {
+    for (const k of [1, 2, 3]) expect(colours[k].b).toBeLessThan(-4);
+    expect(Math.abs(colours[6].b)).toBeLessThan(4);
+  });
+
+  test('aims at shares that shrink', () => {
+    coldSteel.steps.reduce((before, s) => {
+      expect(s.aimedShare).toBeLessThanOrEqual(before);
+      return s.aimedShare;
+    }, 1);
+  });
+
+  test('is said in whole parts', () => {
+    expect(mixText(coldSteel.steps[1].mix, paints)).toBe('8 Wet slate and 1 Lampsoot');
+    expect(mixText(coldSteel.steps[6].mix, paints)).toBe('Chalk');
+  });
+});
+
+describe('films of a ladder', () => {
+  const laid = layFilms(coldSteel, coldSteel.steps, paints);
+
+  test('each step hides the one before with the coats it is given', () => {
+    laid.steps.forEach((s, k) => {
+      expect(s.covers).toBe(true);
+      expect(s.coats).toBeGreaterThanOrEqual(1);
+      expect(s.coats).toBeLessThanOrEqual(5);
+      expect(s.coats).toBeGreaterThanOrEqual(s.exactCoats - 1e-6);
+      expect(deltaE(s.dry, colours[k])).toBeLessThan(k === 6 ? 4 : 2);
+    });
+  });
+
+  test('a pale step straight over the undercoat takes more coats than over its neighbour', () => {
+    const short = layFilms(coldSteel, [coldSteel.steps[4], coldSteel.steps[5]], paints);
+    expect(short.steps[0].exactCoats).toBeGreaterThan(laid.steps[4].exactCoats);
+  });
+
+  test('an unknown undercoat is refused by name', () => {
+    expect(() => layFilms({ ...coldSteel, undercoat: 'pink' }, coldSteel.steps, paints)).toThrow(/"pink"/);
+    expect(() => ladderColours({ ...coldSteel, steps: [{ ...coldSteel.steps[0], mix: [{ paint: 'x', parts: 1 }] }] }, paints)).toThrow(/"x"/);
+  });
+});
+
+describe('values and steps', () => {
+  test('a step holds the values nearest to its place', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.integer({ min: 2, max: 12 }), (v, n) => {
+        const k = stepOf(v, n);
+        expect(Math.abs(v - k / (n - 1))).toBeLessThanOrEqual(0.5 / (n - 1) + 1e-9);
+        expect(v).toBeGreaterThanOrEqual(thresholdOf(k, n) - 1e-9);
+        if (k + 1 < n) expect(v).toBeLessThan(thresholdOf(k + 1, n) + 1e-9);
+      }),
+    );
+  });
+
+  test('the mid step is the upper middle counted from one', () => {
+    expect([2, 3, 4, 5, 6, 7].map((n) => midStep(n) + 1)).toEqual([1, 2, 2, 3, 3, 4]);
+    expect(midValue(7)).toBeCloseTo(0.5, 12);
+  });
+
+  test('a ramp passes through its steps and holds at its ends', () => {
+    colours.forEach((c, k) => expect(deltaE(colourAt(colours, k / 6), c)).toBeLessThan(1e-6));
+    expect(colourAt(colours, -3)).toEqual(colours[0]);
+    expect(colourAt(colours, 9).l).toBeCloseTo(colours[6].l, 9);
+    expect(colourAt([colours[2]], 0.7)).toEqual(colours[2]);
+  });
+
+  test('fewer steps keep the darkest and the lightest and stay in order', () => {
+    for (let n = 1; n <= 9; n++) {
+      const chosen = chooseSteps(coldSteel, n);
+      expect(chosen).toHaveLength(Math.min(7, Math.max(2, n)));
+      expect(chosen[0].id).toBe('s1');
+      expect(chosen.at(-1)!.id).toBe('s7');
+      const order = chosen.map((s) => coldSteel.steps.indexOf(s));
+      expect([...order].sort((a, b) => a - b)).toEqual(order);
+      expect(new Set(order).size).toBe(order.length);
+    }
+  });
+
+  test('small parts take few steps, large ones all', () => {
+    expect([0.5, 1.5, 2.5, 4, 9].map(stepsForSize)).toEqual([3, 3, 4, 5, 7]);
+  });
+});
+
+test('a matte colour runs from deep to light through itself', () => {
+  const tones = matteTones('#5c3330');
+  tones.reduce((before, t) => {
+    expect(t.l).toBeGreaterThan(before);
+    return t.l;
+  }, -1);
+  expect(deltaE(tones[2], hexToLab('#5c3330'))).toBeLessThan(1e-6);
+});
