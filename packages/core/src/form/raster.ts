@@ -154,6 +154,8 @@ function spread(patch: Uint8Array, alpha: Float32Array, { width, height }: Grid)
           }
       }
   }
+  // A corner so thin that no patch comes near covers nothing.
+  for (let i = 0; i < patch.length; i++) if (patch[i] === NOTHING) alpha[i] = 0;
 }
 
 /** One patch continued over the whole grid, past its outline, as contours need it. */

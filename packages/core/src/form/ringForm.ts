@@ -17,8 +17,10 @@ export function roundBar(a: number, b: number, thick: number): { patch: Patch; j
     rings: [outer, inner],
     grain: null,
     glintStretch: 1.5,
-    at(x, y, out) {
-      const r = Math.hypot(x, y) || 1e-9;
+    at(px, y, out) {
+      // The very middle has no direction; any will do.
+      const x = px === 0 && y === 0 ? 1e-6 : px;
+      const r = Math.hypot(x, y);
       const far = r / Math.hypot(x / a, y / b);
       const near = r / Math.hypot(x / inA, y / inB);
       const rho = clamp((r - (far + near) / 2) / ((far - near) / 2), -1, 1) * ROUND;

@@ -72,7 +72,12 @@ describe('films of a ladder', () => {
 
   test('an unknown undercoat is refused by name', () => {
     expect(() => layFilms({ ...coldSteel, undercoat: 'pink' }, coldSteel.steps, paints)).toThrow(/"pink"/);
-    expect(() => ladderColours({ ...coldSteel, steps: [{ ...coldSteel.steps[0], mix: [{ paint: 'x', parts: 1 }] }] }, paints)).toThrow(/"x"/);
+    expect(() =>
+      ladderColours(
+        { ...coldSteel, steps: [{ ...coldSteel.steps[0], mix: [{ paint: 'x', parts: 1 }] }] },
+        paints,
+      ),
+    ).toThrow(/"x"/);
   });
 });
 

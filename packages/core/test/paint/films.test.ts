@@ -84,13 +84,16 @@ describe('a film', () => {
 });
 
 describe('a paint', () => {
-  test.each(['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const)('that is %s meets the contrast ratio of its class', (opacity) => {
-    for (const kind of ['paint', 'ink'] as const) {
-      const model = paintModel(paint('#8a4a2e', { opacity, kind }));
-      const over = (y: number) => luminance(film(model, 1, new Float64Array(36).fill(y)));
-      expect(over(0) / over(0.8)).toBeCloseTo(CONTRAST_RATIO[opacity], 3);
-    }
-  });
+  test.each(['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const)(
+    'that is %s meets the contrast ratio of its class',
+    (opacity) => {
+      for (const kind of ['paint', 'ink'] as const) {
+        const model = paintModel(paint('#8a4a2e', { opacity, kind }));
+        const over = (y: number) => luminance(film(model, 1, new Float64Array(36).fill(y)));
+        expect(over(0) / over(0.8)).toBeCloseTo(CONTRAST_RATIO[opacity], 3);
+      }
+    },
+  );
 
   test('covers to its own colour; an ink shows its colour as one coat over white', () => {
     expect(deltaE(mixLabOf([{ paint: ochre, drops: 1 }]), hexToLab(ochre.hex))).toBeLessThan(0.1);
@@ -100,7 +103,11 @@ describe('a paint', () => {
   });
 
   test('goes further in a mix the stronger its tint, and dark paints further than pale ones', () => {
-    const at = (tint: PaintRecord['tint']) => mixLabOf([{ paint: paint('#1f3fa0', { tint }), drops: 1 }, { paint: white, drops: 4 }]).l;
+    const at = (tint: PaintRecord['tint']) =>
+      mixLabOf([
+        { paint: paint('#1f3fa0', { tint }), drops: 1 },
+        { paint: white, drops: 4 },
+      ]).l;
     expect(at('weak')).toBeGreaterThan(at('normal'));
     expect(at('normal')).toBeGreaterThan(at('strong'));
     expect(at('strong')).toBeGreaterThan(at('very strong'));
@@ -114,7 +121,11 @@ describe('a paint', () => {
 });
 
 describe('a mix', () => {
-  const parts = fc.record({ o: fc.integer({ min: 1, max: 9 }), w: fc.integer({ min: 1, max: 9 }), b: fc.integer({ min: 1, max: 9 }) });
+  const parts = fc.record({
+    o: fc.integer({ min: 1, max: 9 }),
+    w: fc.integer({ min: 1, max: 9 }),
+    b: fc.integer({ min: 1, max: 9 }),
+  });
   const portions = ({ o, w, b }: { o: number; w: number; b: number }) => [
     { paint: ochre, drops: o },
     { paint: white, drops: w },
@@ -152,7 +163,9 @@ describe('a mix', () => {
     expect(mixPigment(thinned).s).toBeCloseTo(mixPigment(plain).s / 3, 9);
     const ground = paintSpectrum('#141414');
     const until = { water: 0.5 };
-    expect(coatsNeeded(mixPigment(thinned), ground, until).exact).toBeGreaterThan(2.9 * coatsNeeded(mixPigment(plain), ground, until).exact);
+    expect(coatsNeeded(mixPigment(thinned), ground, until).exact).toBeGreaterThan(
+      2.9 * coatsNeeded(mixPigment(plain), ground, until).exact,
+    );
   });
 
   test('of nothing that colours is refused, and so are no drops', () => {
@@ -166,7 +179,8 @@ describe('coats', () => {
   const ground = paintSpectrum('#141414');
 
   test('more water, more coats; a kinder eye, fewer', () => {
-    const needed = (water: number, until = 2) => coatsNeeded(mixPigment([{ paint: ochre, drops: 1 }]), ground, { water, until }).exact;
+    const needed = (water: number, until = 2) =>
+      coatsNeeded(mixPigment([{ paint: ochre, drops: 1 }]), ground, { water, until }).exact;
     expect(needed(1)).toBeGreaterThan(needed(0.5));
     expect(needed(1) / needed(0)).toBeCloseTo(2, 3);
     expect(needed(1, 4)).toBeLessThan(needed(1));
@@ -174,7 +188,10 @@ describe('coats', () => {
 
   test('none is needed over its own colour, and the count given hides the ground', () => {
     const pigment = mixPigment([{ paint: ochre, drops: 1 }]);
-    expect(coatsNeeded(pigment, paintSpectrum('#c08a2e'), { water: 1 })).toMatchObject({ coats: 1, exact: 0 });
+    expect(coatsNeeded(pigment, paintSpectrum('#c08a2e'), { water: 1 })).toMatchObject({
+      coats: 1,
+      exact: 0,
+    });
     const { coats } = coatsNeeded(pigment, ground, { water: 1 });
     const target = spectrumToLab(masstoneOf(pigment));
     expect(deltaE(spectrumToLab(coated(pigment, ground, coats, 1)), target)).toBeLessThan(2);
@@ -188,7 +205,8 @@ describe('coats', () => {
 });
 
 test('wet paint is darker when matt, and gloss black is lighter wet', () => {
-  const look = (p: PaintRecord, finish: PaintRecord['finish']) => wetAndDry(mixPigment([{ paint: p, drops: 1 }]), finish);
+  const look = (p: PaintRecord, finish: PaintRecord['finish']) =>
+    wetAndDry(mixPigment([{ paint: p, drops: 1 }]), finish);
   for (const p of [ochre, white, paint('#7c7f82')]) {
     const { wet, dry } = look(p, 'matt');
     expect(wet.l).toBeLessThan(dry.l);

@@ -23,8 +23,9 @@ import {
 const { rig } = lockKeepersArm;
 
 describe('the light', () => {
-  test('12 o\'clock is up, 3 to the right, 90 degrees toward the eye', () => {
-    const near = (a: readonly number[], b: readonly number[]) => a.forEach((x, i) => expect(x).toBeCloseTo(b[i], 9));
+  test("12 o'clock is up, 3 to the right, 90 degrees toward the eye", () => {
+    const near = (a: readonly number[], b: readonly number[]) =>
+      a.forEach((x, i) => expect(x).toBeCloseTo(b[i], 9));
     near(direction(0, 0), [0, 1, 0]);
     near(direction(3, 0), [1, 0, 0]);
     near(direction(6, 0), [0, -1, 0]);
@@ -34,12 +35,16 @@ describe('the light', () => {
 
   test('is a unit vector whose clock can be read back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 11.99, noNaN: true }), fc.double({ min: 0, max: 85, noNaN: true }), (c, h) => {
-        const d = direction(c, h);
-        expect(dot(d, d)).toBeCloseTo(1, 9);
-        const off = Math.abs(clockOf(d[0], d[1]) - c);
-        expect(Math.min(off, 12 - off)).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 11.99, noNaN: true }),
+        fc.double({ min: 0, max: 85, noNaN: true }),
+        (c, h) => {
+          const d = direction(c, h);
+          expect(dot(d, d)).toBeCloseTo(1, 9);
+          const off = Math.abs(clockOf(d[0], d[1]) - c);
+          expect(Math.min(off, 12 - off)).toBeLessThan(1e-6);
+        },
+      ),
     );
   });
 
@@ -88,23 +93,30 @@ describe('surroundings', () => {
       for (const s of [-0.95, -0.4, 0.05, 0.15, 0.6, 0.99]) {
         const q = Math.sqrt(1 - s * s);
         let sum = 0;
-        const count = 20000;
+        const count = 12000;
         for (let i = 0; i < count; i++) {
           // A von Mises-Fisher sample: cosine by inversion, azimuth even; only its upward part matters.
           const u = random();
           const w = 1 + Math.log(u + (1 - u) * Math.exp(-2 * kappa)) / kappa;
-          sum += surroundings(s * w + q * Math.sqrt(Math.max(0, 1 - w * w)) * Math.cos(2 * Math.PI * random()), 0.1);
+          sum += surroundings(
+            s * w + q * Math.sqrt(Math.max(0, 1 - w * w)) * Math.cos(2 * Math.PI * random()),
+            0.1,
+          );
         }
-        expect(Math.abs(table[Math.round(((s + 1) / 2) * (table.length - 1))] - sum / count)).toBeLessThan(0.01);
+        expect(Math.abs(table[Math.round(((s + 1) / 2) * (table.length - 1))] - sum / count)).toBeLessThan(
+          0.01,
+        );
       }
     }
   });
 });
 
-describe('the main light\'s mirror image', () => {
+describe("the main light's mirror image", () => {
   test('keeps its energy as it blurs and peaks at 1 when polished', () => {
     expect(keyPeak(polishModels.polished.lobeDeg)).toBeCloseTo(1, 2);
-    const energy = POLISHES.map((p) => keyPeak(polishModels[p].lobeDeg) * (11 ** 2 + polishModels[p].lobeDeg ** 2));
+    const energy = POLISHES.map(
+      (p) => keyPeak(polishModels[p].lobeDeg) * (11 ** 2 + polishModels[p].lobeDeg ** 2),
+    );
     energy.forEach((e) => expect(e).toBeCloseTo(energy[0], 9));
   });
 

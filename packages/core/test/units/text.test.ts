@@ -1,8 +1,27 @@
 import { expect, test } from '@jest/globals';
-import { clamp, clockText, duration, listOf, normalise, percent, plain, seededRandom, seedOf, smoothstep, thinning } from '../../src/index.js';
+import {
+  clamp,
+  clockText,
+  duration,
+  listOf,
+  normalise,
+  percent,
+  plain,
+  seededRandom,
+  seedOf,
+  smoothstep,
+  thinning,
+} from '../../src/index.js';
 
 test('clock times read as on a clock', () => {
-  expect([0, 10.75, 12, 11.999, 5.5, -1].map(clockText)).toEqual(['12:00', '10:45', '12:00', '12:00', '5:30', '11:00']);
+  expect([0, 10.75, 12, 11.999, 5.5, -1].map(clockText)).toEqual([
+    '12:00',
+    '10:45',
+    '12:00',
+    '12:00',
+    '5:30',
+    '11:00',
+  ]);
 });
 
 test('thinning is written out, water first, in whole parts', () => {

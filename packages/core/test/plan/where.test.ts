@@ -1,0 +1,64 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  activeMinutes,
+  amountText,
+  mixedMl,
+  modelOf,
+  partSheet,
+  whereText,
+  type Form,
+} from '../../src/index.js';
+import { blade, dome, part, rigged, tube } from '../support.js';
+
+const square = (x: number, y: number, s: number): [number, number][] => [[x - s, y - s], [x + s, y - s], [x + s, y + s], [x - s, y + s]]; // prettier-ignore
+const said = (form: Form, x: number, y: number, share = 0.1) =>
+  whereText(form, modelOf(form), [square(x, y, 0.5)], share);
+
+describe('where a step goes, in words', () => {
+  test('by the clock on round forms', () => {
+    expect(said(dome(10), -2.5, 2.5)).toBe("toward 11 o'clock");
+    expect(said(dome(10), 0, -3)).toBe("toward 6 o'clock");
+    expect(said(dome(10), 0, 0)).toBe('the middle');
+  });
+
+  test('by per cent from the heel on a blade, out from the middle on a tube', () => {
+    expect(said(blade, -1.5, 8.5)).toBe('75 % from the heel, left face');
+    expect(said(tube(8), 2, 0)).toBe('a stripe 50 % out to the right');
+    expect(said(tube(8), 0, 3)).toBe('a stripe along the middle');
+  });
+
+  test('large shares are not listed', () => {
+    expect(said(dome(10), 0, 0, 1)).toBe('all of it');
+    expect(said(dome(10), 0, 0, 0.7)).toBe('all but the darkest places');
+    expect(whereText(dome(10), modelOf(dome(10)), [], 0)).toBe('nothing at this size');
+  });
+
+  test('the light of a dome is said toward the light', () => {
+    for (const [hours, word] of [
+      [9, /9|10/],
+      [12, /12/],
+      [3, /2|3/],
+    ] as const) {
+      const { zones } = partSheet(part(dome(10)), rigged({ keyClockHours: hours, keyHeightDeg: 20 })).zones;
+      const top = zones.filter((z) => z.cover.length > 0).at(-1)!;
+      expect(whereText(dome(10), modelOf(dome(10)), top.cover, top.coverShare)).toMatch(word);
+    }
+  });
+});
+
+describe('amounts', () => {
+  test('grow with area and coats; glazes take less; small ones go by brush tip', () => {
+    expect(mixedMl(1000, 2)).toBeCloseTo(2 * mixedMl(1000, 1), 12);
+    expect(mixedMl(1000, 1)).toBeCloseTo(0.09, 12);
+    expect(mixedMl(1000, 1, true)).toBeLessThan(mixedMl(1000, 1));
+    expect(amountText(0.02)).toBe('by brush tip');
+    expect(amountText(0.18)).toBe('4 drops');
+  });
+
+  test('minutes start above nothing and grow', () => {
+    expect(activeMinutes.layer(0, 1)).toBeGreaterThan(0);
+    expect(activeMinutes.layer(200, 2)).toBeGreaterThan(activeMinutes.layer(200, 1));
+    expect(activeMinutes.line(60)).toBeGreaterThan(activeMinutes.line(10));
+    expect(activeMinutes.dots(3)).toBeGreaterThan(activeMinutes.dots(1));
+  });
+});
