@@ -1,37 +1,13 @@
 // The built app in a real Chromium: what a drag of the light costs, and how heavy the first page is.
-import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { CHROMIUM, launchOptions } from '../scripts/chromium.mjs';
+import { demoServer } from '../scripts/demo-server.mjs';
 
-const ROOT = fileURLToPath(new URL('..', import.meta.url));
-const CHROMIUM = process.env.PALE_GLINT_CHROMIUM ?? '/usr/bin/chromium';
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-
-function serve(folder) {
-  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-    env: { ...process.env, PALE_GLINT_DATA: folder, PALE_GLINT_PORT: '0' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  return new Promise((resolve, reject) => {
-    child.stdout.on('data', (d) => {
-      const found = /http:\/\/\S+/.exec(String(d));
-      if (found) resolve({ child, address: found[0] });
-    });
-    child.on('exit', () => reject(new Error('the server ended')));
-  });
-}
+const ASSETS = fileURLToPath(new URL('../apps/web/dist/assets', import.meta.url));
 
 const share = (sorted, p) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * p))];
 
@@ -40,9 +16,8 @@ export async function browserFigures(say) {
     say('in the browser: no Chromium here, skipped');
     return;
   }
-  const folder = mkdtempSync(join(tmpdir(), 'glint-bench-'));
-  const { child, address } = await serve(folder);
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+  const server = await demoServer();
+  const browser = await chromium.launch(launchOptions);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.addInitScript(() => {
@@ -51,7 +26,7 @@ export async function browserFigures(say) {
         list.getEntries().forEach((e) => window.tasks.push(e.duration)),
       ).observe({ type: 'longtask' });
     });
-    await page.goto(`${address}/pieces/lock-keepers-arm/glint`);
+    await page.goto(`${server.address}/pieces/lock-keepers-arm/glint`);
     await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
     await page.waitForTimeout(2500);
     const box = await page.getByRole('slider', { name: 'Main light' }).boundingBox();
@@ -99,15 +74,12 @@ export async function browserFigures(say) {
     say(
       `  map settled ${settle} ms after letting go; page tasks over 50 ms: ${tasks.length ? tasks.map(Math.round).join(', ') : 'none'}`,
     );
-    const assets = join(ROOT, 'apps/web/dist/assets');
-    const main = readdirSync(assets).find((f) => /^index-.*\.js$/.test(f));
+    const main = readdirSync(ASSETS).find((f) => /^index-.*\.js$/.test(f));
     say(
-      `  script of the first page ${(gzipSync(readFileSync(join(assets, main))).length / 1000).toFixed(0)} kB gzipped`,
+      `  script of the first page ${(gzipSync(readFileSync(join(ASSETS, main))).length / 1000).toFixed(0)} kB gzipped`,
     );
   } finally {
     await browser.close();
-    child.kill('SIGTERM');
-    await new Promise((resolve) => child.on('exit', resolve));
-    rmSync(folder, { recursive: true, force: true });
+    await server.stop();
   }
 }

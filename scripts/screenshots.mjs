@@ -1,43 +1,23 @@
 // Makes docs/screenshots anew from the demo data, in a data folder of its own.
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { launchOptions } from './chromium.mjs';
+import { demoServer } from './demo-server.mjs';
 
-const ROOT = fileURLToPath(new URL('..', import.meta.url));
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-const folder = mkdtempSync(join(tmpdir(), 'glint-shots-'));
-const server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-  env: { ...process.env, PALE_GLINT_DATA: folder, PALE_GLINT_PORT: '0' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-const address = await new Promise((resolve) =>
-  server.stdout.on('data', (d) => resolve(/http:\/\/\S+/.exec(String(d))[0])),
-);
-const browser = await chromium.launch({
-  executablePath: process.env.PALE_GLINT_CHROMIUM ?? '/usr/bin/chromium',
-  args: FLAGS,
-});
+const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+const server = await demoServer();
+const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const take = async (name) => {
   await page.waitForTimeout(1800);
-  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
 };
-const demo = `${address}/pieces/lock-keepers-arm`;
+const demo = `${server.address}/pieces/lock-keepers-arm`;
 
-await page.goto(address);
+await page.goto(server.address);
 await take('first-page');
-await page.goto(`${address}/one-part?form=dome`);
+await page.goto(`${server.address}/one-part?form=dome`);
 await take('one-part');
 await page.goto(`${demo}/glint`);
 await take('glint-painted');
@@ -61,6 +41,4 @@ for (const part of ['Sluice blade', 'Haft ring'])
 await take('order');
 
 await browser.close();
-server.kill('SIGTERM');
-await new Promise((resolve) => server.on('exit', resolve));
-rmSync(folder, { recursive: true, force: true });
+await server.stop();

@@ -1,30 +1,30 @@
 import type { AddressInfo } from 'node:net';
+import type { INestApplication } from '@nestjs/common';
 import { createApp } from './app.js';
 import { configFrom } from './config.js';
 import { FolderInUse } from './database/lock.js';
 
 const UNABLE = 1;
 
+let app: INestApplication | null = null;
 try {
   const config = configFrom();
-  const app = await createApp(config);
+  app = await createApp(config);
   await app.listen(config.port, config.host);
   const { port } = app.getHttpServer().address() as AddressInfo;
   const name = config.host === '127.0.0.1' ? 'localhost' : config.host;
   process.stdout.write(`Pale Glint is ready at http://${name}:${port}\n`);
 } catch (error) {
-  const plain =
-    error instanceof FolderInUse ||
-    error instanceof RangeError ||
-    (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
-  const says =
-    (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
-      ? `${(error as Error).message}; set PALE_GLINT_PORT to a free port`
-      : error instanceof Error
-        ? plain
-          ? error.message
-          : error.stack
-        : String(error);
-  process.stderr.write(`Pale Glint could not start: ${says}\n`);
-  process.exit(UNABLE);
+  process.stderr.write(`Pale Glint could not start: ${reasonFor(error)}\n`);
+  process.exitCode = UNABLE;
+  await app?.close();
+}
+
+/** What the painter can do something about in a sentence; anything else with its whole trace. */
+function reasonFor(error: unknown): string {
+  if (!(error instanceof Error)) return String(error);
+  if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
+    return `${error.message}; set PALE_GLINT_PORT to a free port`;
+  if (error instanceof FolderInUse || error instanceof RangeError) return error.message;
+  return error.stack ?? error.message;
 }

@@ -1,4 +1,5 @@
 import { ROLES, type Role } from '@pale-glint/core';
+import { applyDecorators } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
@@ -16,8 +17,17 @@ import {
 
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
 const ID_SAYS = 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -';
-const between = (low: number, high: number) => ({ message: `a number from ${low} to ${high}` });
-const FINITE = { allowNaN: false, allowInfinity: false };
+
+/** A finite number within a range, told in one sentence whatever is wrong with it. */
+function Between(low: number, high: number): PropertyDecorator {
+  const says = { message: `a number from ${low} to ${high}` };
+  return applyDecorators(
+    ApiProperty({ minimum: low, maximum: high }),
+    IsNumber({ allowNaN: false, allowInfinity: false }, says),
+    Min(low, says),
+    Max(high, says),
+  );
+}
 
 /** Which step of the painting order. */
 export class StepRef {
@@ -48,22 +58,13 @@ export class DidDto {
   @MaxLength(200, { message: 'text of at most 200 characters' })
   mix!: string;
 
-  @ApiProperty()
-  @IsNumber(FINITE, between(0, 50))
-  @Min(0, between(0, 50))
-  @Max(50, between(0, 50))
+  @Between(0, 50)
   coats!: number;
 
-  @ApiProperty()
-  @IsNumber(FINITE, between(0, 1))
-  @Min(0, between(0, 1))
-  @Max(1, between(0, 1))
+  @Between(0, 1)
   coverShare!: number;
 
-  @ApiProperty()
-  @IsNumber(FINITE, between(0, 10000))
-  @Min(0, between(0, 10000))
-  @Max(10000, between(0, 10000))
+  @Between(0, 10000)
   minutes!: number;
 }
 

@@ -3,6 +3,7 @@ import { useState, useSyncExternalStore } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/pieces.js';
 import { pieceOf, TILES } from './tiles.js';
+import { moveLight } from '../map/moveLight.js';
 import { MapStage } from '../map/MapStage.js';
 import { FinishFields, SizeFields } from '../map/PartForm.js';
 import { useSheets } from '../map/useSheets.js';
@@ -107,13 +108,7 @@ export function OnePart() {
           sheets={sheets}
           selected={view === 'zones' ? part.id : null}
           closeUp={null}
-          onLight={(clock, height) =>
-            store.change((d) => {
-              d.rig.keyClockHours = clock;
-              d.rig.keyHeightDeg = height;
-            }, 'light')
-          }
-          onLightEnd={() => store.endGesture()}
+          {...moveLight(store)}
         >
           <div className="absolute top-4 left-5">
             <ViewSwitch value={view} onChange={setView} />

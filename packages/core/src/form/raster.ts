@@ -19,7 +19,7 @@ export interface Surface {
 }
 
 /** Marks the points whose middle lies in the rings (even-odd) with `mark`, by scan lines. */
-function fill(rings: readonly Ring[], grid: Grid, into: Uint8Array, mark: number, only?: number): void {
+export function fillRings(rings: readonly Ring[], grid: Grid, into: Uint8Array, mark: number): void {
   const cells = rings.map((ring) => ring.map((p) => cellOf(grid, p)));
   const crossings: number[] = [];
   for (let row = 0; row < grid.height; row++) {
@@ -35,10 +35,7 @@ function fill(rings: readonly Ring[], grid: Grid, into: Uint8Array, mark: number
     for (let k = 0; k + 1 < crossings.length; k += 2) {
       const from = Math.max(0, Math.ceil(crossings[k] - 0.5));
       const to = Math.min(grid.width - 1, Math.floor(crossings[k + 1] - 0.5));
-      for (let c = from; c <= to; c++) {
-        const i = row * grid.width + c;
-        if (only === undefined || into[i] === only) into[i] = mark;
-      }
+      if (to >= from) into.fill(mark, row * grid.width + from, row * grid.width + to + 1);
     }
   }
 }
@@ -124,8 +121,8 @@ function sampleInto(model: SurfaceModel, surface: Surface): Surface {
 export function surfaceOf(model: SurfaceModel, grid: Grid): Surface {
   const surface = emptySurface(grid);
   const within = new Uint8Array(grid.width * grid.height);
-  fill(model.rings, grid, within, 1);
-  model.patches.forEach((patch, p) => fill(patch.rings, grid, surface.patch, p));
+  fillRings(model.rings, grid, within, 1);
+  model.patches.forEach((patch, p) => fillRings(patch.rings, grid, surface.patch, p));
   for (let i = 0; i < within.length; i++) {
     surface.alpha[i] = within[i];
     if (!within[i]) surface.patch[i] = NOTHING;

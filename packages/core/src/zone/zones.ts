@@ -1,9 +1,9 @@
 import {
   areaOf,
+  fillRings,
   gridAround,
   inside,
   lineBetween,
-  placeOf,
   surfaceOfPatch,
   type Grid,
   type Patch,
@@ -171,23 +171,7 @@ function openingOf(p: PreparedPart, region: Region, points: number): number {
     2,
   );
   const mask = new Uint8Array(grid.width * grid.height);
-  for (let row = 0, i = 0; row < grid.height; row++) {
-    // Crossings of the row, even-odd.
-    const [, y] = placeOf(grid, 0, row + 0.5);
-    const xs: number[] = [];
-    for (const ring of region)
-      for (let a = 0, b = ring.length - 1; a < ring.length; b = a++) {
-        const [xa, ya] = ring[a];
-        const [xb, yb] = ring[b];
-        if (ya > y !== yb > y) xs.push(((xb - xa) * (y - ya)) / (yb - ya) + xa);
-      }
-    xs.sort((a, b) => a - b);
-    for (let col = 0, k = 0; col < grid.width; col++, i++) {
-      const [x] = placeOf(grid, col + 0.5, row + 0.5);
-      while (k < xs.length && xs[k] < x) k++;
-      mask[i] = k % 2;
-    }
-  }
+  fillRings(region, grid, mask, 1);
   return openingWidth(mask, grid.width, grid.height, grid.pxPerMm);
 }
 

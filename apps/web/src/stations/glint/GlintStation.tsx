@@ -1,5 +1,6 @@
 import { forms, sizeOf, plain, type Part } from '@pale-glint/core';
 import { useState } from 'react';
+import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
 import { PartFigures } from '../../map/PartFigures.js';
@@ -86,11 +87,6 @@ export function GlintStation() {
   const { sheets, view, setView, selected, select, after } = useDesk();
   const [close, setClose] = useState(false);
   const part = piece.parts.find((p) => p.id === selected) ?? null;
-  const light = (clockHours: number, heightDeg: number) =>
-    store.change((d) => {
-      d.rig.keyClockHours = clockHours;
-      d.rig.keyHeightDeg = heightDeg;
-    }, 'light');
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
@@ -110,8 +106,7 @@ export function GlintStation() {
           selected={selected}
           closeUp={close && part ? part.id : null}
           onSelect={(id) => id && select(id)}
-          onLight={light}
-          onLightEnd={() => store.endGesture()}
+          {...moveLight(store)}
         >
           <div className="absolute top-4 left-5">
             <ViewSwitch value={view} onChange={setView} />
