@@ -21,6 +21,13 @@ interface MapStageProps {
   readonly children?: ReactNode;
 }
 
+/** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
+function roomFor(width: number): { dial: number; low: boolean; free: { right: number; bottom: number } } {
+  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170 } };
+  if (width < 700) return { dial: 116, low: false, free: { right: 132, bottom: 0 } };
+  return { dial: 132, low: false, free: { right: 0, bottom: 0 } };
+}
+
 /** The map on its grey, with the light in its corner. */
 export function MapStage({
   piece,
@@ -36,7 +43,8 @@ export function MapStage({
 }: MapStageProps) {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
-  const picture = usePicture(piece, closeUp, width, height);
+  const room = roomFor(width);
+  const picture = usePicture(piece, closeUp, width, height, room.free);
   return (
     <div
       ref={box}
@@ -75,8 +83,9 @@ export function MapStage({
           />
         </>
       )}
-      <div className="absolute top-4 right-4">
+      <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
         <LightDial
+          size={room.dial}
           clockHours={piece.rig.keyClockHours}
           heightDeg={piece.rig.keyHeightDeg}
           onChange={onLight}

@@ -46,9 +46,16 @@ const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
 
 /**
  * The picture that shows a piece (or one part) in a box. It stays where it is while a part is changed, until the part
- * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
+ * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged. `free` keeps
+ * screen points clear of parts.
  */
-export function usePicture(piece: Piece, part: string | null, width: number, height: number): Picture | null {
+export function usePicture(
+  piece: Piece,
+  part: string | null,
+  width: number,
+  height: number,
+  free: { right: number; bottom: number },
+): Picture | null {
   const bounds = useMemo(() => boundsOfPiece(piece, part), [piece, part]);
   const key = `${piece.id}/${part ?? ''}`;
   const [held, setHeld] = useState({ key, bounds });
@@ -56,9 +63,16 @@ export function usePicture(piece: Piece, part: string | null, width: number, hei
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
   const shown = stays ? held.bounds : bounds;
   if (!stays) setHeld({ key, bounds });
+  const { right, bottom } = free;
   return useMemo(() => {
-    if (width < 8 || height < 8) return null;
+    if (width - right < 8 || height - bottom < 8) return null;
     const scale = Math.min(2, window.devicePixelRatio || 1);
-    return fitPicture(shown, Math.round(width * scale), Math.round(height * scale), 0.08);
-  }, [shown, width, height]);
+    const fitted = fitPicture(
+      shown,
+      Math.round((width - right) * scale),
+      Math.round((height - bottom) * scale),
+      0.08,
+    );
+    return { ...fitted, width: Math.round(width * scale), height: Math.round(height * scale) };
+  }, [shown, width, height, right, bottom]);
 }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
-import type { Piece } from '@pale-glint/core';
+import { writePiece, type Piece } from '@pale-glint/core';
 import { api, keys, type StoredPiece } from '../api/pieces.js';
 import { Failing, Loading } from '../ui/states.js';
 import { drafts } from './drafts.js';
@@ -23,7 +23,10 @@ export function usePieceState(): PieceState {
 export const usePiece = (): Piece => usePieceState().piece;
 
 function openStore(stored: StoredPiece): PieceStore {
-  const draft = drafts.find(stored.id);
+  const found = drafts.find(stored.id);
+  // A draft that the server already has was saved as its page closed.
+  const draft = found && writePiece(found.piece) !== writePiece(stored.piece) ? found : null;
+  if (found && !draft) drafts.keep(stored.id, null);
   const world = {
     save: (piece: Piece, from: number) => api.save(piece, from),
     keep: (d: { version: number; piece: Piece } | null) => drafts.keep(stored.id, d),

@@ -32,6 +32,7 @@ export const bounceTilt = TILT;
  * Adds the weak light from below: a crescent near the rim opposite the main light, never above `most`, with a dark
  * gap inside it so that it does not join the main light.
  * @param most value of the mid step
+ * @param flat patches graded by hand, which get none
  * @returns new values; `body` stays as it is
  */
 export function addBounce(
@@ -40,15 +41,16 @@ export function addBounce(
   patches: readonly Patch[],
   light: PartLight,
   most: number,
+  flat: readonly boolean[] = [],
 ): Float32Array {
   const out = Float32Array.from(body);
   const [lx, ly] = light.key;
-  const flat = Math.hypot(lx, ly);
-  if (flat < 0.05) return out;
-  const [bx, by] = [-lx / flat, -ly / flat];
+  const across = Math.hypot(lx, ly);
+  if (across < 0.05) return out;
+  const [bx, by] = [-lx / across, -ly / across];
   const { patch, nx, ny } = surface;
   const around = lobeTable(deg(AROUND_SPREAD));
-  const bears = patches.map((p) => p.kind === 'smooth');
+  const bears = patches.map((p, i) => p.kind === 'smooth' && !flat[i]);
   for (let i = 0; i < out.length; i++) {
     const p = patch[i];
     if (p === NOTHING || !bears[p]) continue;

@@ -25,7 +25,7 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
     return { body: value, value };
   }
   const body = bodyValues(model, surface, p.metal.body, p.light, p.metal.polish);
-  return { body, value: addBounce(body, surface, model.patches, p.light, p.midValue) };
+  return { body, value: addBounce(body, surface, model.patches, p.light, p.midValue, p.metal.body.flat) };
 }
 
 /** All layers of a part. A sampled surface may be handed in where the form has not changed. */

@@ -147,3 +147,38 @@ describe('glints', () => {
     ).toBeLessThanOrEqual(1);
   });
 });
+
+describe('a surface that mirrors one value everywhere', () => {
+  const shallow = { kind: 'dome', widthMm: 10, heightMm: 10, side: 'convex', fullness: 0.2 } as const;
+
+  test('is graded toward the light instead', () => {
+    for (const [hours, x, y] of [
+      [12, 0, 1],
+      [3, 1, 0],
+      [7.5, -0.7, -0.7],
+    ]) {
+      const p = preparePart(
+        part(shallow, { polish: 'dull', place: { pitchDeg: -50 } }),
+        rigged({ keyClockHours: hours, keyHeightDeg: 30 }),
+      );
+      expect(p.metal!.body.flat).toEqual([true]);
+      const { surface, value } = layersOf(p, gridAround(p.shape.model.rings, 8, 1));
+      const { grid } = surface;
+      const at = (r: number) =>
+        value[
+          Math.floor((grid.topMm - y * r) * grid.pxPerMm) * grid.width +
+            Math.floor((x * r - grid.leftMm) * grid.pxPerMm)
+        ];
+      expect(at(4)).toBeGreaterThan(at(0));
+      expect(at(0)).toBeGreaterThan(at(-4));
+    }
+  });
+
+  test('but not where it is polished and the light shows in it', () => {
+    const p = preparePart(
+      part(shallow, { polish: 'mirror' }),
+      rigged({ keyClockHours: 12, keyHeightDeg: 80 }),
+    );
+    expect(p.metal!.body.flat).toEqual([false]);
+  });
+});

@@ -15,7 +15,7 @@ import { useDesk } from '../desk.js';
 const SHORT: Record<Role, string> = {
   undercoat: 'Under',
   value: '',
-  smoothing: 'Smooth',
+  smoothing: 'Glaze',
   bounce: 'Bounce',
   tint: 'Tint',
   lining: 'Lining',
@@ -102,7 +102,7 @@ export function StepStrip() {
                 className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px"
               >
                 <span
-                  className={`narrow truncate pb-1 text-center text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
+                  className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
                 >
                   {l.role === 'value' ? plain(colours[i].value, 0) : SHORT[l.role]}
                   {ticked ? ' ✓' : ''}
