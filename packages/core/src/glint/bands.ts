@@ -1,6 +1,6 @@
 import type { Facet } from '../form/index.js';
 import type { PartLight, PolishModel } from '../rig/index.js';
-import { clamp, mixNumbers, rad, seededRandom, smoothstep } from '../units/index.js';
+import { clamp, dot, mixNumbers, rad, seededRandom, smoothstep, type Vec3 } from '../units/index.js';
 
 /** A light band across a flat facet; lengths as shares of the facet's length. */
 export interface Band {
@@ -53,86 +53,112 @@ const NEARING = 0.08;
 /** Bands repeat in thought over this length, so that one leaves at an end as another arrives. */
 const PERIOD = 1.24;
 
+/** A facet to compose: its geometry and its unit normal. */
+export interface FacetInput {
+  readonly facet: Facet;
+  readonly normal: Vec3;
+}
+
+/** What a seed settles about a facet once and for all. */
+interface Character {
+  readonly shift: number;
+  readonly offsets: readonly number[];
+  readonly lean: number;
+}
+
+function characterOf(random: () => number, mirrored: boolean): Character {
+  const side = mirrored ? -1 : 1;
+  return {
+    shift: side * random() * 0.04,
+    offsets: [0, 0.45 + random() * 0.05, 0.78 + random() * 0.04, 0.27].map((o) => side * o),
+    lean: 0.8 + random() * 0.4,
+  };
+}
+
+/**
+ * 1 on the facet that faces the light more squarely, 0 on the other, a ramp between where the light passes along the
+ * blade: it is measured by the angle from where both face it alike.
+ */
+function litShare(mine: Vec3, other: Vec3 | undefined, key: Vec3, across: number): number {
+  if (!other) return 1;
+  const apart: Vec3 = [mine[0] - other[0], mine[1] - other[1], mine[2] - other[2]];
+  const size = Math.hypot(...apart) * across;
+  if (size < 1e-9) return 0.5;
+  const angle = Math.asin(clamp(dot(apart, key) / size, -1, 1));
+  return clamp((angle / rad(PASSING_DEG) + 1) / 2, 0, 1);
+}
+
 /**
  * Composes the reflections of one or two facets by rule: unequal widths, staggered peaks, the lit facet's main light
  * toward the end nearer the light and the other's toward the far end, only one light facet at the tip. Everything
  * follows the light without a jump. Seeded; the same seed keeps the same character.
- * @param facets left first; normals given per facet
+ * @param facets viewer's left first
  */
 export function composeBands(
-  facets: readonly { facet: Facet; normal: readonly [number, number, number] }[],
+  facets: readonly FacetInput[],
   light: PartLight,
   polish: PolishModel,
   seed: number,
 ): Composition {
   const random = seededRandom(seed);
-  const character = facets.map(() => ({
-    shift: random() * 0.04,
-    second: 0.45 + random() * 0.05,
-    third: 0.78 + random() * 0.04,
-    lean: 0.8 + random() * 0.4,
-  }));
   const says: string[] = [];
   const [kx, ky] = light.key;
-  const flat = Math.hypot(kx, ky);
+  const across = Math.hypot(kx, ky);
   const composed = facets.map(({ facet, normal }, f): FacetBands => {
-    const [ax, ay] = facet.axis;
-    /** 1 where the light comes from the tip's end, -1 from the heel's. */
-    const toTip = flat > 1e-6 ? (kx * ax + ky * ay) / flat : 0;
-    const away =
-      flat > 1e-6
-        ? Math.asin(
-            clamp(
-              (kx * normal[0] + ky * normal[1]) / flat / Math.max(1e-6, Math.hypot(normal[0], normal[1])),
-              -1,
-              1,
-            ),
-          )
-        : 0;
-    const lit = facets.length === 1 ? 1 : smooth(away / rad(PASSING_DEG));
-    const side = mixNumbers(-1, 1, lit);
-    const reach = TRAVEL * smoothstep(0, 0.35, flat);
-    const widthMm = facet.widthMm;
-    if (widthMm < NARROW_MM) {
-      return { bands: [], base: 0.12, lit, gradient: side * toTip, pointFrom: facet.pointFrom };
+    const character = characterOf(random, f > 0);
+    const lit = litShare(normal, facets[1 - f]?.normal, light.key, across);
+    /** 1 where the light comes from the tip's end, -1 from the heel's; turned round on the shaded facet. */
+    const toward =
+      across > 1e-6 ? ((kx * facet.axis[0] + ky * facet.axis[1]) / across) * mixNumbers(-1, 1, lit) : 0;
+    const { pointFrom } = facet;
+    if (facet.widthMm < NARROW_MM) return { bands: [], base: 0.12, lit, gradient: toward, pointFrom };
+    const { bands, left } = bandsOn(facet, toward * smoothstep(0, 0.35, across), lit, polish, character);
+    for (const b of left) {
+      says.push(
+        `band ${b} on the ${f === 0 ? 'left' : 'right'} facet left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,
+      );
     }
-    const c = character[f];
-    const count = mixNumbers(polish.bands[0], polish.bands[1], lit);
-    const main = 0.5 + side * toTip * reach + (f === 0 ? c.shift : -c.shift);
-    // The more bands, the narrower; held to the facet's width too, so that long thin blades do not smear.
-    const mainHalf =
-      clamp(((0.16 + 0.03 * lit) * facet.lengthMm) / Math.sqrt(polish.bands[1]), 0.55, widthMm * 1.7) /
-      facet.lengthMm;
-    const lean = (c.lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / facet.lengthMm;
-    const wanted: Band[] = [];
-    const offsets = [0, c.second, c.third, 0.27];
-    const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.48, lit), 0.36];
-    for (let b = 0; b < Math.ceil(count); b++) {
-      const centre = b === 0 ? main : wrap(main + offsets[b] * (f === 0 ? 1 : -1));
-      const halfWidth = mainHalf / WIDTH_RATIO ** b;
-      if (2 * halfWidth * facet.lengthMm < LEAST_BAND_MM) {
-        says.push(
-          `band ${b + 1} on facet ${f + 1} left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,
-        );
-        continue;
-      }
-      // Bands fade as they slide off an end, and the last one fades in as the count grows.
-      const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
-      wanted.push({ centre, halfWidth, growth: GROWTH, lean, peak: peaks[b] * present });
-    }
-    return {
-      bands: wanted,
-      base: mixNumbers(0.04, 0.1, lit),
-      lit,
-      gradient: null,
-      pointFrom: facet.pointFrom,
-    };
+    return { bands, base: mixNumbers(0.04, 0.1, lit), lit, gradient: null, pointFrom };
   });
   return { facets: staggered(composed), says };
 }
 
-/** An S from 0 (x <= -1) to 1 (x >= 1). */
-const smooth = (x: number) => clamp((x + 1) / 2, 0, 1);
+/** The bands of one facet, the main light first, and the numbers of those too narrow to paint. */
+function bandsOn(
+  facet: Facet,
+  toward: number,
+  lit: number,
+  polish: PolishModel,
+  { shift, offsets, lean }: Character,
+): { bands: Band[]; left: number[] } {
+  const { lengthMm, widthMm } = facet;
+  const count = mixNumbers(polish.bands[0], polish.bands[1], lit);
+  const main = 0.5 + toward * TRAVEL + shift;
+  // The more bands, the narrower; held to the facet's width too, so that long thin blades do not smear.
+  const wish = ((0.16 + 0.03 * lit) * lengthMm) / Math.sqrt(polish.bands[1]);
+  const mainHalf = clamp(wish, 0.55, widthMm * 1.7) / lengthMm;
+  const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.48, lit), 0.36];
+  const bands: Band[] = [];
+  const left: number[] = [];
+  for (let b = 0; b < Math.ceil(count); b++) {
+    const centre = b === 0 ? main : wrap(main + offsets[b]);
+    const halfWidth = mainHalf / WIDTH_RATIO ** b;
+    if (2 * halfWidth * lengthMm < LEAST_BAND_MM) {
+      left.push(b + 1);
+      continue;
+    }
+    // Bands fade as they slide off an end, and the last one fades in as the count grows.
+    const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
+    bands.push({
+      centre,
+      halfWidth,
+      growth: GROWTH,
+      lean: (lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / lengthMm,
+      peak: peaks[b] * present,
+    });
+  }
+  return { bands, left };
+}
 
 function wrap(centre: number): number {
   const low = 0.5 - PERIOD / 2;

@@ -28,6 +28,7 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
   const half = normalise(add(light.key, TO_EYE));
   const area = areaOf(model.rings);
   const size = clamp(0.06 * model.narrowestMm, LEAST_RADIUS_MM, 0.45);
+  const several = model.patches.length > 1;
   const found: Glint[] = [];
   model.patches.forEach((patch, p) => {
     const at = patch.glintAt?.(half, light.key);
@@ -35,7 +36,7 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
       const grain = patch.grain ?? [1, 0, 0];
       const long = patch.glintStretch ?? 1.15;
       const turnTo = patch.grain ? Math.atan2(grain[1], grain[0]) : Math.atan2(half[0], -half[1]);
-      found.push({ at, radiusMm: size * (patches(model) > 1 ? 0.8 : 1), stretch: long, alongRad: turnTo });
+      found.push({ at, radiusMm: size * (several ? 0.8 : 1), stretch: long, alongRad: turnTo });
     }
     const facet = body.facetOf[p];
     if (facet === null) return;
@@ -53,8 +54,6 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
   const kept = area < SMALL_MM2 ? found.slice(0, 1) : found;
   return capped(kept, area * MOST_SHARE);
 }
-
-const patches = (model: SurfaceModel) => model.patches.length;
 
 /** Shrinks glints alike until they fit into `most` mm2, exactly. */
 function capped(glints: Glint[], most: number): Glint[] {
@@ -89,7 +88,7 @@ export function glintAlpha(glints: readonly Glint[], surface: Surface): Float32A
   const px = grid.pxPerMm;
   for (const g of glints) {
     const [cx, cy] = cellOf(grid, g.at);
-    const width = (g.radiusMm / 1) * px;
+    const width = g.radiusMm * px;
     const long = width * g.stretch;
     const reach = Math.ceil(Math.max(long, width) + 1.5);
     // Row numbers grow downward, so an angle in the part's frame turns the other way in the raster.
