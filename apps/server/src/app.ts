@@ -23,6 +23,8 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(open), {
     bodyParser: false,
     abortOnError: false,
+    // A browser keeps spare connections open; waiting for them would hang a stop for a minute.
+    forceCloseConnections: true,
     logger: quiet ? ['error'] : ['error', 'warn'],
   });
   app.disable('x-powered-by');

@@ -1,6 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -132,6 +133,24 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
   expect(body.piece.copies).toBeGreaterThanOrEqual(acknowledged);
   expect(readFileSync(join(f, 'lock'), 'utf8')).toContain(String(process.pid));
   await server.close();
+});
+
+test('a stop does not wait for connections that ask nothing', async () => {
+  const { child, address } = await spawnServer(folder());
+  const { port } = new URL(address);
+  const spare = connect(Number(port), '127.0.0.1');
+  spare.on('error', () => undefined);
+  await new Promise<void>((resolve) => spare.on('connect', () => resolve()));
+  const gone = ended(child);
+  child.kill('SIGTERM');
+  // Without the server's own closing this would stand until the connection's headers time out, after a minute.
+  const first = await Promise.race([
+    gone.then(() => 'ended'),
+    new Promise((r) => setTimeout(r, 20_000, 'hung')),
+  ]);
+  child.kill('SIGKILL');
+  spare.destroy();
+  expect(first).toBe('ended');
 });
 
 test('a kill during the first load leaves a folder that starts', async () => {

@@ -17,12 +17,18 @@ export interface Grid {
 /** More points than this are never computed for one raster. */
 export const MOST_POINTS = 16_000_000;
 
-/** A raster around outlines, `marginPx` wider on every side. */
-export function gridAround(rings: readonly Ring[], pxPerMm: number, marginPx: number, rollRad = 0): Grid {
+/** A raster around outlines, `marginPx` wider on every side; coarser where it would hold more than `most` points. */
+export function gridAround(
+  rings: readonly Ring[],
+  pxPerMm: number,
+  marginPx: number,
+  rollRad = 0,
+  most = MOST_POINTS,
+): Grid {
   const turned = rollRad === 0 ? rings : rings.map((ring) => ring.map(([x, y]) => turn(x, y, rollRad)));
   const b = boundsOf(turned);
   const area = (b.right - b.left) * (b.top - b.bottom);
-  const px = Math.min(pxPerMm, Math.sqrt(MOST_POINTS / Math.max(area, 1e-6)) * 0.98);
+  const px = Math.min(pxPerMm, Math.sqrt(most / Math.max(area, 1e-6)) * 0.98);
   const width = Math.max(1, Math.ceil((b.right - b.left) * px)) + 2 * marginPx;
   const height = Math.max(1, Math.ceil((b.top - b.bottom) * px)) + 2 * marginPx;
   return {
@@ -35,9 +41,18 @@ export function gridAround(rings: readonly Ring[], pxPerMm: number, marginPx: nu
   };
 }
 
+/** A thin part in a wide frame (a large ring of wire) is not sampled finer than this whole frame allows. */
+const MOST_CANONICAL = 400_000;
+
 /** The raster on which a part's statistics are taken: its own frame, about `points` points, whatever the zoom or roll. */
 export function canonicalGrid(model: SurfaceModel, points = 4000): Grid {
-  return gridAround(model.rings, Math.sqrt(points / Math.max(areaOf(model.rings), 1e-6)), 1);
+  return gridAround(
+    model.rings,
+    Math.sqrt(points / Math.max(areaOf(model.rings), 1e-6)),
+    1,
+    0,
+    MOST_CANONICAL,
+  );
 }
 
 /** Place of the middle of point (column, row) in the part's own frame. */

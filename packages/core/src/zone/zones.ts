@@ -58,6 +58,8 @@ const HARD_MM = 0.3;
 const FINEST_PX_PER_MM = 40;
 const COARSEST_PX_PER_MM = 2;
 const MARGIN_PX = 3;
+/** A patch's whole frame holds at most this many times the points asked for. */
+const FRAME_FACTOR = 20;
 
 /** Points per mm that give a patch about this many points. */
 const densityFor = (areaMm2: number, points: number) =>
@@ -74,7 +76,13 @@ interface PatchField {
 function fieldsOf(p: PreparedPart, points: number): PatchField[] {
   const { model } = p.shape;
   return model.patches.map((patch, index) => {
-    const grid = gridAround(patch.rings, densityFor(areaOf(patch.rings), points), MARGIN_PX);
+    const grid = gridAround(
+      patch.rings,
+      densityFor(areaOf(patch.rings), points),
+      MARGIN_PX,
+      0,
+      points * FRAME_FACTOR,
+    );
     const surface = surfaceOfPatch(model, index, grid);
     const { value } = valuesOn(surface, p);
     let aboveHorizon: Float32Array | null = null;
@@ -169,6 +177,8 @@ function openingOf(p: PreparedPart, region: Region, points: number): number {
     region.filter((r) => r.length > 2),
     densityFor(Math.max(regionArea(region), areaOf(p.shape.model.rings) / 8), points),
     2,
+    0,
+    points * FRAME_FACTOR,
   );
   const mask = new Uint8Array(grid.width * grid.height);
   fillRings(region, grid, mask, 1);
