@@ -107,7 +107,7 @@ function edgeLook(
     const lit = smoothstep(0.12, 0.4, facing(out, light));
     const shaded = Math.min(mid, beside + 2 * step);
     const kept = smoothstep(-0.75, 0.15, wave(alongMm));
-    look.value[i] = shaded + (Math.min(1, beside + 1.15 * step) - shaded) * lit;
+    look.value[i] = shaded + (Math.min(1, beside + step) - shaded) * lit;
     look.strength[i] = (1 - lit) * kept * 0.55 + lit;
   }
   return look;

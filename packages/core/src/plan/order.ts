@@ -65,6 +65,9 @@ const CAUTIONS: Partial<Record<Role, string>> = {
   edges: "Do not point the brush with your lips: some pigments are toxic. Follow the maker's label.",
 };
 
+/** Less than this cannot be painted: a tenth of a mm square. */
+const LEAST_MM2 = 0.01;
+
 const borderText = (b: Border | undefined): string => {
   if (!b) return '';
   const says: string[] = [];
@@ -129,7 +132,8 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     ladder.steps.forEach((ladderStep, index) => {
       const takers = mine.flatMap((m) => {
         const k = m.palette.steps.findIndex((s) => s.id === ladderStep.id);
-        return k < 0 ? [] : [{ m, k }];
+        // A step that this light leaves nothing to paint with is no step.
+        return k < 0 || m.sheet.zones.zones[k].coverMm2 < LEAST_MM2 ? [] : [{ m, k }];
       });
       layer('value', ladderStep.id, `Value step ${index + 1} of ${ladder.steps.length}`, ladderStep.mix, ladderStep.water, dryOf(ladderStep, paints),
         takers.map(({ m, k }) => {

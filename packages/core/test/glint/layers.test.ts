@@ -108,6 +108,20 @@ describe('edges', () => {
     expect(shaded).toBeGreaterThan(20);
   });
 
+  test('in full light stand one step above the zone beside them', () => {
+    const { grid } = layers.surface;
+    const [lx, ly] = keyDirection(rigged({ keyClockHours: 10.5 }).rig);
+    const flat = Math.hypot(lx, ly);
+    const at = (r: number) =>
+      Math.floor((grid.topMm - (ly / flat) * r) * grid.pxPerMm) * grid.width +
+      Math.floor(((lx / flat) * r - grid.leftMm) * grid.pxPerMm);
+    const rim = at(4.9);
+    expect(layers.lines!.edgeAlpha[rim]).toBeGreaterThan(0.5);
+    const above = layers.lines!.edgeValue[rim] - layers.value[at(4.5)];
+    expect(above * (p.steps - 1)).toBeGreaterThan(0.7);
+    expect(above * (p.steps - 1)).toBeLessThan(1.3);
+  });
+
   test('are lost over about a third of the shaded length of a blade', () => {
     const b = preparePart(part(blade), rigged({ keyClockHours: 9 }));
     const l = layersOf(b, gridAround(b.shape.model.rings, 12, 2));

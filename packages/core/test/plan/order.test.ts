@@ -52,6 +52,10 @@ describe('the painting order of the demo', () => {
     }
   });
 
+  test('lists no step that has nothing to paint', () => {
+    for (const layer of order) for (const p of layer.parts) expect(p.coverMm2).toBeGreaterThan(0);
+  });
+
   test('writes thinning out, water first, and the last dots neat', () => {
     for (const layer of order.filter((l) => l.role === 'value'))
       expect(layer.thinning).toMatch(/^\d+ water to \d+ paint$/);
