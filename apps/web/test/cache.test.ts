@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { lockKeepersArm } from '@pale-glint/core';
+import { lockKeepersArm, type Piece } from '@pale-glint/core';
 import { Cache } from '../src/workers/cache.js';
 import { internPiece, paintOn, prepare, sheetFor } from '../src/workers/stages.js';
 
@@ -13,25 +13,37 @@ test('a cache keeps what was used last within its budget', () => {
   expect(made).toBe(5);
 });
 
-test('moving a part or the focus computes nothing anew; turning the light does', () => {
-  const piece = internPiece(structuredClone(lockKeepersArm));
-  const elbow = piece.parts.find((p) => p.id === 'elbow')!;
-  const before = prepare(elbow, piece);
-  const moved = internPiece(
+const moved = (piece: Piece, id: string, by: number): Piece =>
+  internPiece(
     structuredClone({
       ...piece,
-      parts: piece.parts.map((p) => (p.id === 'elbow' ? { ...p, place: { ...p.place, xMm: 3 } } : p)),
-      rig: { ...piece.rig, focalPart: null },
+      parts: piece.parts.map((p) =>
+        p.id === id ? { ...p, place: { ...p.place, xMm: p.place.xMm + by } } : p,
+      ),
     }),
   );
-  expect(
-    prepare(
-      moved.parts.find((p) => p.id === 'elbow')!,
-      moved,
-    ),
-  ).toBe(before);
-  const turned = internPiece({ ...piece, rig: { ...piece.rig, keyClockHours: 1 } });
-  expect(prepare(elbow, turned)).not.toBe(before);
+const prepared = (piece: Piece, id: string) =>
+  prepare(
+    piece.parts.find((p) => p.id === id)!,
+    piece,
+  );
+
+test('moving a part that nothing touches, or the focus, computes nothing anew; turning the light does', () => {
+  const piece = internPiece(structuredClone(lockKeepersArm));
+  const before = prepared(piece, 'blade');
+  expect(prepared(moved({ ...piece, rig: { ...piece.rig, focalPart: null } }, 'blade', 3), 'blade')).toBe(
+    before,
+  );
+  expect(prepared(internPiece({ ...piece, rig: { ...piece.rig, keyClockHours: 1 } }), 'blade')).not.toBe(
+    before,
+  );
+});
+
+test('moving a part in front computes the one behind anew, for its shadow', () => {
+  const piece = internPiece(structuredClone(lockKeepersArm));
+  const before = prepared(piece, 'vambrace');
+  expect(prepared(moved(piece, 'elbow', 0.5), 'vambrace')).not.toBe(before);
+  expect(prepared(moved(piece, 'sleeve', 0.5), 'vambrace')).toBe(before);
 });
 
 test("a part is painted on the picture's own points, and not at all outside it", () => {

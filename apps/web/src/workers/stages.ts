@@ -1,4 +1,5 @@
 import {
+  frontsOf,
   gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageAfter, surfaceOf, FINISHED,
   type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
 } from '@pale-glint/core'; // prettier-ignore
@@ -49,6 +50,18 @@ const ladderKey = (part: Part, piece: Piece) =>
       ])
     : '';
 
+/** What stands before a part may shade it: where it stands from there, and its form. */
+const frontKey = (part: Part, piece: Piece) =>
+  JSON.stringify(
+    frontsOf(part, piece.parts).map((f) => [
+      f.reachMm,
+      f.rings[0][0],
+      f.rings[0][1],
+      f.rings[0].length,
+      f.rings[0][f.rings[0].length >> 1],
+    ]),
+  );
+
 function preparedKey(part: Part, piece: Piece): string {
   return [
     part.id,
@@ -56,6 +69,7 @@ function preparedKey(part: Part, piece: Piece): string {
     part.place.rollDeg,
     JSON.stringify(part.finish),
     rigKey(piece),
+    frontKey(part, piece),
     ladderKey(part, piece),
   ].join('|');
 }

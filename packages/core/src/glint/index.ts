@@ -1,6 +1,7 @@
 export * from './bands.js';
 export * from './body.js';
 export * from './bounce.js';
+export * from './contact.js';
 export * from './exposure.js';
 export * from './glints.js';
 export * from './layers.js';

@@ -1,6 +1,7 @@
 import { surfaceOf, type Grid, type Surface } from '../form/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
+import { contactShade } from './contact.js';
 import { glintAlpha } from './glints.js';
 import { lineLayers, type LineLayers } from './lines.js';
 import type { PreparedPart } from './prepare.js';
@@ -17,14 +18,17 @@ export interface Layers {
   readonly glints: Float32Array | null;
 }
 
-/** The value stages over any surface of the part: `body`, then `value`. */
+/** The value stages over any surface of the part: light and coverage less what stands in front, then the bounce. */
 export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Array; value: Float32Array } {
   const { model } = p.shape;
-  if (!p.metal) {
-    const value = lambert(surface, p.light);
-    return { body: value, value };
+  const body = p.metal
+    ? bodyValues(model, surface, p.metal.body, p.light, p.metal.polish)
+    : lambert(surface, p.light);
+  if (p.fronts.length > 0) {
+    const shade = contactShade(surface, p.fronts);
+    for (let i = 0; i < body.length; i++) body[i] *= 1 - shade[i];
   }
-  const body = bodyValues(model, surface, p.metal.body, p.light, p.metal.polish);
+  if (!p.metal) return { body, value: body };
   return { body, value: addBounce(body, surface, model.patches, p.light, p.midValue, p.metal.body.flat) };
 }
 

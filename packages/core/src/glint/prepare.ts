@@ -10,10 +10,11 @@ import {
   stepsForSize,
   type LaidLadder,
 } from '../ladder/index.js';
-import type { Ladder, LadderStep, Paint, Part, Piece, Rig } from '../piece/index.js';
+import type { Ladder, LadderStep, Paint, Part, Piece } from '../piece/index.js';
 import { partLight, polishModels, type PartLight, type PolishModel } from '../rig/index.js';
 import { seedOf } from '../units/index.js';
 import { fitBody, type Body } from './body.js';
+import { frontsOf, type Front } from './contact.js';
 import { aimedShares } from './exposure.js';
 import { findGlints, type Glint } from './glints.js';
 
@@ -99,6 +100,8 @@ export interface PreparedPart {
   readonly part: Part;
   readonly shape: Shape;
   readonly light: PartLight;
+  /** Parts that stand in front and shade it where they meet. */
+  readonly fronts: readonly Front[];
   readonly palette: Palette;
   /** Null for matte parts, which are lit by Lambert's law alone. */
   readonly metal: {
@@ -113,13 +116,21 @@ export interface PreparedPart {
 
 export function preparePart(
   part: Part,
-  piece: Pick<Piece, 'ladders' | 'paints'> & { rig: Rig },
+  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig'>,
   shape: Shape = shapeOf(part),
 ): PreparedPart {
   const light = partLight(piece.rig, part.place.rollDeg);
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;
-  const base = { part, shape, light, palette, steps, midValue: midValue(steps) };
+  const base = {
+    part,
+    shape,
+    light,
+    fronts: frontsOf(part, piece.parts),
+    palette,
+    steps,
+    midValue: midValue(steps),
+  };
   if (part.finish.kind === 'matte') return { ...base, metal: null };
   const polish = polishModels[part.finish.polish];
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, seedOf(part.id));

@@ -1,0 +1,92 @@
+import {
+  boundsOf,
+  fillRings,
+  modelOf,
+  nearLine,
+  sizeOf,
+  turn,
+  type Bounds,
+  type Ring,
+  type Surface,
+} from '../form/index.js';
+import type { Form, Part } from '../piece/index.js';
+import { clamp, rad, smoothstep } from '../units/index.js';
+
+/** A part in front, as the one behind it sees it. */
+export interface Front {
+  /** Its outline in the frame of the part behind, in mm. */
+  readonly rings: readonly Ring[];
+  /** How far its shadow reaches. */
+  readonly reachMm: number;
+}
+
+/** Rims and wires narrower than this throw no shadow worth painting. */
+const THIN_MM = 2.2;
+/** How far the shadow of a large part reaches. */
+const MOST_REACH_MM = 1.8;
+/** How much the shadow takes away where the parts meet. */
+const DEPTH = 0.5;
+
+const meets = (a: Bounds, b: Bounds, gap: number) =>
+  a.left < b.right + gap && b.left < a.right + gap && a.bottom < b.top + gap && b.bottom < a.top + gap;
+
+/** No part reaches farther from its placement point than this. */
+function extent(form: Form): number {
+  const [a, b] = sizeOf(form);
+  return form.kind === 'band' ? a + b + Math.abs(form.sagMm) + Math.abs(form.flareMm) : (a + b) * 0.75;
+}
+
+/**
+ * The parts that stand before `part` (later in the list is nearer the eye) and close enough to shade it. Rings and thin
+ * parts throw none.
+ */
+export function frontsOf(part: Part, parts: readonly Part[]): Front[] {
+  const own = boundsOf(modelOf(part.form).rings);
+  const back = rad(part.place.rollDeg);
+  const reach = extent(part.form) + MOST_REACH_MM;
+  const at = parts.findIndex((p) => p.id === part.id);
+  // A part that is not of this list stands alone.
+  if (at < 0) return [];
+  return parts.slice(at + 1).flatMap((p): Front[] => {
+    const [dx, dy] = [p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm];
+    if (Math.hypot(dx, dy) > reach + extent(p.form)) return [];
+    const model = modelOf(p.form);
+    if (p.form.kind === 'ring' || model.narrowestMm < THIN_MM) return [];
+    const roll = rad(p.place.rollDeg);
+    const rings = model.rings.map((ring) =>
+      ring.map(([x, y]) => {
+        const [vx, vy] = turn(x, y, roll);
+        return turn(vx + dx, vy + dy, -back);
+      }),
+    );
+    const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
+    return meets(boundsOf(rings), own, reachMm) ? [{ rings, reachMm }] : [];
+  });
+}
+
+const shades = new WeakMap<Surface, { fronts: readonly Front[]; shade: Float32Array }>();
+
+/**
+ * How much of its value each point of a surface loses to the parts in front of it, 0..DEPTH: most where they meet,
+ * nothing beyond their reach. Does not depend on the light; kept with the surface.
+ */
+export function contactShade(surface: Surface, fronts: readonly Front[]): Float32Array {
+  const known = shades.get(surface);
+  if (known?.fronts === fronts) return known.shade;
+  const { grid } = surface;
+  const shade = new Float32Array(surface.patch.length);
+  const within = new Uint8Array(surface.patch.length);
+  for (const front of fronts) {
+    within.fill(0);
+    fillRings(front.rings, grid, within, 1);
+    for (let i = 0; i < within.length; i++) if (within[i]) shade[i] = DEPTH;
+    const reachPx = front.reachMm * grid.pxPerMm;
+    for (const ring of front.rings)
+      nearLine(ring, true, grid, reachPx, (i, d2) => {
+        const s = DEPTH * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
+        if (s > shade[i]) shade[i] = s;
+      });
+  }
+  shades.set(surface, { fronts, shade });
+  return shade;
+}

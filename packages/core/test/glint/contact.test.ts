@@ -1,0 +1,98 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  contactShade,
+  frontsOf,
+  gridAround,
+  NOTHING,
+  placeOf,
+  preparePart,
+  surfaceOf,
+  valuesOn,
+  type Part,
+} from '../../src/index.js';
+import { blade, dome, part, rigged, tube } from '../support.js';
+
+const behind = part(tube(8, 8, 20), { id: 'behind' });
+const ball = (xMm: number, yMm: number, width = 6): Part =>
+  part(dome(width), { id: 'ball', place: { xMm, yMm } });
+
+/** Values of a part on a raster, alone and with others in front of it. */
+function valuesWith(p: Part, others: Part[]) {
+  const alone = preparePart(p, { ...rigged(), parts: [p] });
+  const together = preparePart(p, { ...rigged(), parts: [p, ...others] });
+  const surface = surfaceOf(alone.shape.model, gridAround(alone.shape.model.rings, 6, 1));
+  return { surface, alone: valuesOn(surface, alone).body, together: valuesOn(surface, together).body };
+}
+
+describe('contact shadow', () => {
+  test('never lightens, and is gone beyond its reach', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -6, max: 6, noNaN: true }),
+        fc.double({ min: -12, max: 12, noNaN: true }),
+        (x, y) => {
+          const front = ball(x, y);
+          const { surface, alone, together } = valuesWith(behind, [front]);
+          const [{ reachMm } = { reachMm: 0 }] = frontsOf(behind, [behind, front]);
+          for (let i = 0; i < alone.length; i++) {
+            if (surface.patch[i] === NOTHING) continue;
+            expect(together[i]).toBeLessThanOrEqual(alone[i] + 1e-6);
+            const [px, py] = placeOf(
+              surface.grid,
+              (i % surface.grid.width) + 0.5,
+              Math.floor(i / surface.grid.width) + 0.5,
+            );
+            if (Math.hypot(px - x, py - y) > 3 + reachMm + 0.05) expect(together[i]).toBe(alone[i]);
+          }
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  test('is deepest where the parts meet and fades outward', () => {
+    const fronts = frontsOf(behind, [behind, ball(0, 0)]);
+    const surface = surfaceOf(preparePart(behind, rigged()).shape.model, gridAround([[[-4, -10], [4, -10], [4, 10], [-4, 10]]], 10, 0)); // prettier-ignore
+    const shade = contactShade(surface, fronts);
+    const at = (y: number) => shade[Math.floor((surface.grid.topMm - y) * 10) * surface.grid.width + 40];
+    const line = [3.05, 3.2, 3.4, 3.6, 3.8, 3.95].map(at);
+    line.slice(1).forEach((s, i) => expect(s).toBeLessThan(line[i]));
+    expect(line[0]).toBeGreaterThan(0.4);
+    expect(at(6)).toBe(0);
+  });
+
+  test('is thrown by what stands in front alone, not by rings, thin parts or distant ones', () => {
+    const thin = part(tube(1.5, 1.5), { id: 'thin' });
+    const ring = part({ kind: 'ring', widthMm: 9, heightMm: 9, thicknessMm: 3 }, { id: 'ring' });
+    expect(frontsOf(behind, [ball(0, 0), behind])).toEqual([]);
+    expect(frontsOf(behind, [behind, thin, ring, ball(40, 0)])).toEqual([]);
+    expect(frontsOf(behind, [behind, ball(0, 0), ball(0, 5)])).toHaveLength(2);
+  });
+
+  test('falls on cloth too', () => {
+    const cloth: Part = { ...behind, finish: { kind: 'matte', name: 'Wool', hex: '#5c3330' } };
+    const { alone, together } = valuesWith(cloth, [ball(0, 0)]);
+    expect(together.some((v, i) => v < alone[i] * 0.7)).toBe(true);
+  });
+
+  test('turns with the parts: rolled together they shade each other alike', () => {
+    for (const rollDeg of [30, -75, 160]) {
+      const a = (rollDeg * Math.PI) / 180;
+      const [x, y] = [3, 4];
+      const straight = frontsOf(behind, [behind, part(blade, { id: 'f', place: { xMm: x, yMm: y } })]);
+      const rolled = frontsOf({ ...behind, place: { ...behind.place, rollDeg } }, [
+        { ...behind, place: { ...behind.place, rollDeg } },
+        part(blade, {
+          id: 'f',
+          place: { xMm: x * Math.cos(a) - y * Math.sin(a), yMm: x * Math.sin(a) + y * Math.cos(a), rollDeg },
+        }),
+      ]);
+      expect(rolled).toHaveLength(1);
+      rolled[0].rings[0].forEach(([px, py], i) => {
+        expect(px).toBeCloseTo(straight[0].rings[0][i][0], 9);
+        expect(py).toBeCloseTo(straight[0].rings[0][i][1], 9);
+      });
+    }
+  });
+});
