@@ -1,6 +1,7 @@
 import {
   frontsOf,
   gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageAfter, surfaceOf, FINISHED,
+  type Front,
   type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
 } from '@pale-glint/core'; // prettier-ignore
 import { Cache } from './cache.js';
@@ -50,17 +51,14 @@ const ladderKey = (part: Part, piece: Piece) =>
       ])
     : '';
 
-/** What stands before a part may shade it: where it stands from there, and its form. */
-const frontKey = (part: Part, piece: Piece) =>
-  JSON.stringify(
-    frontsOf(part, piece.parts).map((f) => [
-      f.reachMm,
-      f.rings[0][0],
-      f.rings[0][1],
-      f.rings[0].length,
-      f.rings[0][f.rings[0].length >> 1],
-    ]),
-  );
+const frontIds = new WeakMap<readonly Front[], number>();
+let frontCount = 0;
+/** What stands before a part may shade it. Equal fronts are the same object, so a number stands for them. */
+function frontKey(part: Part, piece: Piece): string {
+  const fronts = frontsOf(part, piece.parts);
+  if (!frontIds.has(fronts)) frontIds.set(fronts, ++frontCount);
+  return String(frontIds.get(fronts));
+}
 
 function preparedKey(part: Part, piece: Piece): string {
   return [

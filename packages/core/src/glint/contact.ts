@@ -16,6 +16,8 @@ import { clamp, rad, smoothstep } from '../units/index.js';
 export interface Front {
   /** Its outline in the frame of the part behind, in mm. */
   readonly rings: readonly Ring[];
+  /** The same with few points, close enough for a soft shadow. */
+  readonly coarse: readonly Ring[];
   /** How far its shadow reaches. */
   readonly reachMm: number;
 }
@@ -27,6 +29,12 @@ const MOST_REACH_MM = 1.8;
 /** How much the shadow takes away where the parts meet. */
 const DEPTH = 0.5;
 
+/** A ring of at most about 36 points. */
+function thinned(ring: Ring): Ring {
+  const every = Math.ceil(ring.length / 36);
+  return ring.filter((_, i) => i % every === 0);
+}
+
 const meets = (a: Bounds, b: Bounds, gap: number) =>
   a.left < b.right + gap && b.left < a.right + gap && a.bottom < b.top + gap && b.bottom < a.top + gap;
 
@@ -36,22 +44,17 @@ function extent(form: Form): number {
   return form.kind === 'band' ? a + b + Math.abs(form.sagMm) + Math.abs(form.flareMm) : (a + b) * 0.75;
 }
 
-/**
- * The parts that stand before `part` (later in the list is nearer the eye) and close enough to shade it. Rings and thin
- * parts throw none.
- */
-export function frontsOf(part: Part, parts: readonly Part[]): Front[] {
+const NONE: readonly Front[] = [];
+/** Fronts by what they depend on, so that shades kept with a surface stay valid while the light moves. */
+const found = new Map<string, readonly Front[]>();
+
+function findFronts(part: Part, candidates: readonly Part[]): readonly Front[] {
   const own = boundsOf(modelOf(part.form).rings);
   const back = rad(part.place.rollDeg);
-  const reach = extent(part.form) + MOST_REACH_MM;
-  const at = parts.findIndex((p) => p.id === part.id);
-  // A part that is not of this list stands alone.
-  if (at < 0) return [];
-  return parts.slice(at + 1).flatMap((p): Front[] => {
+  return candidates.flatMap((p): Front[] => {
     const [dx, dy] = [p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm];
-    if (Math.hypot(dx, dy) > reach + extent(p.form)) return [];
     const model = modelOf(p.form);
-    if (p.form.kind === 'ring' || model.narrowestMm < THIN_MM) return [];
+    if (model.narrowestMm < THIN_MM) return [];
     const roll = rad(p.place.rollDeg);
     const rings = model.rings.map((ring) =>
       ring.map(([x, y]) => {
@@ -60,8 +63,38 @@ export function frontsOf(part: Part, parts: readonly Part[]): Front[] {
       }),
     );
     const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
-    return meets(boundsOf(rings), own, reachMm) ? [{ rings, reachMm }] : [];
+    return meets(boundsOf(rings), own, reachMm) ? [{ rings, coarse: rings.map(thinned), reachMm }] : [];
   });
+}
+
+/**
+ * The parts that stand before `part` (later in the list is nearer the eye) and close enough to shade it. Rings and thin
+ * parts throw none.
+ */
+export function frontsOf(part: Part, parts: readonly Part[]): readonly Front[] {
+  const at = parts.findIndex((p) => p.id === part.id);
+  // A part that is not of this list stands alone.
+  if (at < 0) return NONE;
+  const reach = extent(part.form) + MOST_REACH_MM;
+  const near = parts.slice(at + 1).filter((p) => {
+    const apart = Math.hypot(p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm);
+    return p.form.kind !== 'ring' && apart <= reach + extent(p.form);
+  });
+  if (near.length === 0) return NONE;
+  const key = JSON.stringify(
+    [part, ...near].map((p) => [
+      p.form,
+      p.place.xMm - part.place.xMm,
+      p.place.yMm - part.place.yMm,
+      p.place.rollDeg,
+    ]),
+  );
+  const known = found.get(key);
+  if (known) return known;
+  const fronts = findFronts(part, near);
+  if (found.size > 500) found.clear();
+  found.set(key, fronts);
+  return fronts;
 }
 
 const shades = new WeakMap<Surface, { fronts: readonly Front[]; shade: Float32Array }>();
@@ -81,7 +114,7 @@ export function contactShade(surface: Surface, fronts: readonly Front[]): Float3
     fillRings(front.rings, grid, within, 1);
     for (let i = 0; i < within.length; i++) if (within[i]) shade[i] = DEPTH;
     const reachPx = front.reachMm * grid.pxPerMm;
-    for (const ring of front.rings)
+    for (const ring of front.coarse)
       nearLine(ring, true, grid, reachPx, (i, d2) => {
         const s = DEPTH * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
         if (s > shade[i]) shade[i] = s;
