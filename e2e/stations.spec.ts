@@ -112,6 +112,8 @@ test('a step is unticked, and a step no longer planned stays as done earlier', a
   await page.getByRole('link', { name: /Glint map/ }).click();
   await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
   await page.getByLabel('Value steps').selectOption('3');
+  // Each step shows what was aimed at, however many there are.
+  await expect(page.getByTestId('aim')).toHaveCount(3);
   await saved(page);
   await page.getByRole('link', { name: /Painting order/ }).click();
   await expect(page.getByText('Done earlier, no longer planned')).toBeVisible();

@@ -1,5 +1,4 @@
-import { labToHex, paletteOf, percent, plain, polishModels, type Part, type Piece } from '@pale-glint/core';
-import { useMemo } from 'react';
+import { labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
 import type { SheetNews } from '../workers/protocol.js';
 
 /** Bristle widths in mm that a brush of a size lays at its finest. */
@@ -22,25 +21,15 @@ function Figure({ label, value }: { label: string; value: string }) {
 }
 
 interface PartFiguresProps {
-  readonly piece: Piece;
   readonly part: Part;
   readonly news: SheetNews;
   readonly stale: boolean;
 }
 
 /** What was measured on the map of a part: shares of every step, contrast, narrowest place. */
-export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
-  const { sheet, glints } = news;
+export function PartFigures({ part, news, stale }: PartFiguresProps) {
+  const { sheet, glints, colours, aimed } = news;
   const { zones } = sheet.zones;
-  const palette = useMemo(() => paletteOf(part, 99, piece), [part, piece]);
-  // The sheet may be a moment older than the piece: colours of its own number of steps.
-  const colours = useMemo(
-    () =>
-      part.finish.kind === 'metal'
-        ? paletteOf({ ...part, finish: { ...part.finish, steps: sheet.steps } }, 99, piece).colours
-        : palette.colours,
-    [part, piece, sheet.steps, palette],
-  );
   const painted = zones.filter((z) => z.openingMm > 0);
   const narrowest = painted.length ? painted.reduce((m, z) => (z.openingMm < m.openingMm ? z : m)) : null;
   const polish = part.finish.kind === 'metal' ? polishModels[part.finish.polish] : null;
@@ -65,13 +54,14 @@ export function PartFigures({ piece, part, news, stale }: PartFiguresProps) {
                     className="h-full"
                     style={{
                       width: `${z.coverShare * 100}%`,
-                      background: labToHex(colours[k] ?? colours[colours.length - 1]),
+                      background: labToHex(colours[k]),
                     }}
                   />
-                  {palette.aimed.length === zones.length && (
+                  {aimed.length > 0 && (
                     <div
+                      data-testid="aim"
                       className="absolute inset-y-[-2px] w-0.5 bg-g05"
-                      style={{ left: `calc(${(palette.aimed[k] ?? 0) * 100}% - 1px)` }}
+                      style={{ left: `calc(${aimed[k] * 100}% - 1px)` }}
                     />
                   )}
                 </div>

@@ -52,12 +52,17 @@ async function runSheets(job: SheetsJob): Promise<void> {
   for (const part of piece.parts) {
     await breath();
     if (latest.sheets !== job.generation) return;
-    const sheet = sheetFor(part, piece);
+    const { metal, palette } = prepare(part, piece);
     post({
       kind: 'sheet',
       generation: job.generation,
       part: part.id,
-      news: { sheet, glints: prepare(part, piece).metal?.glints ?? [] },
+      news: {
+        sheet: sheetFor(part, piece),
+        glints: metal?.glints ?? [],
+        colours: palette.colours,
+        aimed: palette.aimed,
+      },
     });
   }
   post({ kind: 'sheetsDone', generation: job.generation });

@@ -1,4 +1,4 @@
-import type { Glint, PartSheet, Picture, PictureView, Piece, Role } from '@pale-glint/core';
+import type { Glint, Lab, PartSheet, Picture, PictureView, Piece, Role } from '@pale-glint/core';
 
 export type MapView = PictureView | 'lines';
 
@@ -51,6 +51,10 @@ export type Job = MapJob | SheetsJob | PictureJob | SvgJob;
 export interface SheetNews {
   readonly sheet: PartSheet;
   readonly glints: readonly Glint[];
+  /** Fully covering colour of every step, dark to light. */
+  readonly colours: readonly Lab[];
+  /** Aimed cover share of every step; empty for matte parts. */
+  readonly aimed: readonly number[];
 }
 
 export type News =

@@ -42,8 +42,6 @@ export interface OrderLayer {
   readonly how: string;
   readonly caution: string | null;
   readonly parts: readonly PartStep[];
-  /** How far the painting has come once this layer is done, in the ladder's own steps. */
-  readonly after: { readonly role: Role; readonly step: string };
 }
 
 const HOW: Record<Role, string> = {
@@ -117,7 +115,6 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
         amount: amountText(ml / (1 + water)),
         how: HOW[role],
         caution: CAUTIONS[role] ?? null,
-        after: { role, step },
       }); // prettier-ignore
     };
     const whole = ({ sheet }: Metal) => sheet.zones.areaMm2;
@@ -201,7 +198,7 @@ function lineStep(m: Metal, mm: number, where: string): Partial<PartStep> {
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {
   return {
     role: 'matte', step: 'matte', ladder: null, title: 'Cloth, leather, wood and skin', mix: [], dryMin: DRY_MIN.layer,
-    mixText: 'your own paints', thinning: 'as you like', amount: '', how: HOW.matte, caution: null, after: { role: 'matte', step: 'matte' },
+    mixText: 'your own paints', thinning: 'as you like', amount: '', how: HOW.matte, caution: null,
     parts: parts.map((part) => {
       const area = sheets.get(part.id)!.zones.areaMm2;
       return { part: part.id, step: 'matte', role: 'matte', coats: 2, exactCoats: 2, coverShare: 1, coverMm2: area, mixedMl: mixedMl(area, 2), activeMin: activeMinutes.layer(area, 2), where: 'all of it', border: '', number: 0 };

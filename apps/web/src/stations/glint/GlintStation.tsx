@@ -59,7 +59,7 @@ function PartSide({ part }: { part: Part }) {
         onBlur={end}
       />
       {news ? (
-        <PartFigures piece={piece} part={part} news={news} stale={!sheets.settled} />
+        <PartFigures part={part} news={news} stale={!sheets.settled} />
       ) : (
         <p className="text-label text-g38">Measuring this part.</p>
       )}
