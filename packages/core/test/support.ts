@@ -37,6 +37,8 @@ export const dome = (widthMm = 10, heightMm = widthMm, side: 'convex' | 'scoop' 
   heightMm,
   side,
   fullness: 1,
+  ridgeDeg: 0,
+  rimMm: 0,
 });
 export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16, endCurve = 0): Form => ({
   kind: 'tube',
@@ -44,6 +46,10 @@ export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16,
   startWidthMm,
   endWidthMm,
   endCurve,
+  section: 'round',
+  bowMm: 0,
+  swell: 0,
+  swellAt: 0.5,
 });
 export const blade: FormOf<'blade'> = {
   kind: 'blade',

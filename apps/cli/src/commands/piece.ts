@@ -1,14 +1,14 @@
 import { writeFileSync } from 'node:fs';
 import { encode } from 'fast-png';
 import {
-  lockKeepersArm, mapReport, MOST_POINTS, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, shapeOf, stageAfter, SURROUND, taggedSrgb, unionBounds, writePiece,
+  lockKeepersArm, mapReport, MOST_POINTS, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, shapeOf, stageAfter, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
   type Piece, type PreparedPart, type Stage,
 } from '@pale-glint/core'; // prettier-ignore
 import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 
-const DEMOS: Readonly<Record<string, Piece>> = { arm: lockKeepersArm };
-const VIEWS = ['painted', 'values', 'zones', 'lines'] as const;
+const DEMOS: Readonly<Record<string, Piece>> = { warden: sluiceWarden, arm: lockKeepersArm };
+const VIEWS = ['painted', 'values', 'zones', 'lines', 'tint'] as const;
 type View = (typeof VIEWS)[number];
 
 interface LookOptions {
@@ -83,7 +83,7 @@ export function pieceCommands(program: Command): void {
   program
     .command('demo')
     .description('a demo piece as a piece file')
-    .argument('[NAME]', Object.keys(DEMOS).join(', '), 'arm')
+    .argument('[NAME]', Object.keys(DEMOS).join(', '), 'warden')
     .action((name: string) => {
       const piece = DEMOS[name] ?? refuse('NAME', `"${name}"`, `one of ${Object.keys(DEMOS).join(', ')}`);
       process.stdout.write(writePiece(piece));

@@ -1,3 +1,4 @@
 export * from './arm.js';
 export * from './newPart.js';
 export * from './towline.js';
+export * from './warden.js';

@@ -25,7 +25,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     name,
     heightMm: 54,
     copies: 1,
-    rig: { ...lockKeepersArm.rig, focalPart: null },
+    rig: { ...lockKeepersArm.rig, tint: 0.5, fallOff: 1, focalPart: null },
     parts,
     ladders: [coldSteel],
     paints: [...towline],

@@ -5,7 +5,7 @@ import type { SurfaceModel } from './surface.js';
 export interface FormNumber<F> {
   readonly key: keyof F & string;
   readonly label: string;
-  readonly unit: 'mm' | '°' | '%';
+  readonly unit: 'mm' | '°' | '%' | '';
   readonly min: number;
   readonly max: number;
   readonly step: number;

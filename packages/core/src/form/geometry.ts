@@ -26,9 +26,12 @@ export function signedArea(ring: Ring): number {
   return sum / 2;
 }
 
-/** Area of an outline less its holes, in mm2. */
+/** Area in mm2 of what rings enclose, by the even-odd rule: a ring inside another is a hole. */
 export const areaOf = (rings: readonly Ring[]): number =>
-  rings.reduce((sum, ring, i) => sum + (i === 0 ? 1 : -1) * Math.abs(signedArea(ring)), 0);
+  rings.reduce((sum, ring) => {
+    const around = rings.filter((r) => r !== ring && inside([r], ring[0][0], ring[0][1])).length;
+    return sum + (around % 2 === 0 ? 1 : -1) * Math.abs(signedArea(ring));
+  }, 0);
 
 export interface Bounds {
   readonly left: number;

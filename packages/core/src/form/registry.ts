@@ -4,12 +4,14 @@ import { blade } from './blade.js';
 import type { FormDefinition } from './definition.js';
 import { disc } from './disc.js';
 import { dome } from './dome.js';
+import { relief } from './relief.js';
 import { ring } from './ringForm.js';
+import { rivets } from './rivets.js';
 import type { SurfaceModel } from './surface.js';
 import { tube } from './tube.js';
 
 /** Every shape family, in the order a painter meets them. */
-export const forms: { readonly [K in FormKind]: FormDefinition<K> } = { blade, tube, dome, band, ring, disc };
+export const forms: { readonly [K in FormKind]: FormDefinition<K> } = { blade, tube, dome, band, ring, disc, relief, rivets };
 
 /** Surface of a form, unturned. */
 export function modelOf(form: Form): SurfaceModel {
@@ -24,6 +26,8 @@ export function sizeOf(form: Form): readonly [number, number] {
       return [form.lengthMm, Math.max(form.startWidthMm, form.endWidthMm)];
     case 'blade':
       return [form.lengthMm, form.widthMm];
+    case 'rivets':
+      return [form.lengthMm + form.headMm, form.headMm + Math.abs(form.sagMm)];
     default:
       return [form.widthMm, form.heightMm];
   }

@@ -17,7 +17,7 @@ export type PatchKind = 'smooth' | 'facet' | 'graded' | 'turned';
 /** One smooth piece of a surface; between patches the normal may jump. */
 export interface Patch {
   readonly kind: PatchKind;
-  /** Outline first, then holes. */
+  /** Outlines and holes (even-odd). */
   readonly rings: readonly Ring[];
   /** Writes a sample at (x, y). Outside the outline it continues smoothly, so that contours reach the outline. */
   at(x: number, y: number, out: Float64Array): void;
@@ -25,6 +25,11 @@ export interface Patch {
   readonly grain: Vec3 | null;
   /** Where the normal is `half`, the direction midway between light and eye; null where the patch never turns that way. */
   glintAt?(half: Vec3, key: Vec3): Point | null;
+  /**
+   * Where no formula gives its glints they are searched for; at most this many are kept.
+   * Absent: one.
+   */
+  readonly peaks?: number;
   /** How much longer than wide a glint is here, along the grain. */
   readonly glintStretch?: number;
   readonly facet?: Facet;
@@ -54,9 +59,11 @@ export interface Edge {
 export interface SurfaceModel {
   readonly patches: readonly Patch[];
   readonly edges: readonly Edge[];
-  /** Outline of the whole part first, then holes. */
+  /** Outlines and holes of the whole part (even-odd). */
   readonly rings: readonly Ring[];
   /** Places that catch a dot when they face the light: sharp corners. */
   readonly corners: readonly { readonly at: Point; readonly outward: Point }[];
   readonly narrowestMm: number;
+  /** Many alike, each with a dot of its own. */
+  readonly repeats?: boolean;
 }

@@ -1,78 +1,180 @@
-import { clamp, mixNumbers } from '../units/index.js';
+import { clamp, mixNumbers, rad } from '../units/index.js';
+import type { FormOf } from '../piece/index.js';
 import { shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { SAMPLE, type Point } from './surface.js';
+import { unit } from './geometry.js';
+import { SAMPLE, type Edge, type Patch, type Point } from './surface.js';
 
-/** Steepest sine across a tube: the silhouette itself would mirror nothing the eye can see. */
+/** Steepest sine across a round tube: the silhouette itself would mirror nothing the eye can see. */
 const ACROSS = 0.985;
+/** Half-round trim lies on something: its sides stop at this sine. */
+const HALF_ROUND = 0.87;
+/** A keeled tube: how far each side falls away beside its ridge, and at its silhouette. */
+const KEEL = { ridge: rad(16), rim: rad(80) } as const;
 const ARC = 20;
+const MOST_ALONG = 48;
 
-/** Arms, legs, hafts, grips, horns: a round section along a straight axis, tapered or not. The axis runs up. */
+type Tube = FormOf<'tube'>;
+
+/** The section: place across (-1..1) to the angle its normal turns away from the eye, and back. */
+interface Section {
+  angleAt(u: number): number;
+  /** Null where no place of this side turns so far. */
+  placeOf(angle: number): number | null;
+}
+
+const arch = (steepest: number): Section => ({
+  angleAt: (u) => Math.asin(u * steepest),
+  placeOf(angle) {
+    const u = Math.sin(angle) / steepest;
+    return Math.abs(u) <= 1 ? u : null;
+  },
+});
+
+/** One side of a keel; `side` is -1 left, 1 right. Linear in the angle from ridge to silhouette. */
+const keel = (side: number): Section => ({
+  angleAt: (u) => side * mixNumbers(KEEL.ridge, KEEL.rim, clamp(side * u, 0, 1)),
+  placeOf(angle) {
+    const u = (side * angle - KEEL.ridge) / (KEEL.rim - KEEL.ridge);
+    return u >= 0 && u <= 1 ? side * u : null;
+  },
+});
+
+/** Half width, and how fast it grows, at `t` mm along the axis from the middle. */
+function widthOf(form: Tube): (t: number) => { half: number; slope: number } {
+  const { lengthMm: length, swell } = form;
+  const taper = (form.endWidthMm - form.startWidthMm) / 2 / length;
+  // A hump that is 0 at both ends and 1 at swellAt.
+  const power = Math.log(0.5) / Math.log(form.swellAt);
+  return (t) => {
+    const s = clamp(t / length + 0.5, 0, 1);
+    const straight = mixNumbers(form.startWidthMm, form.endWidthMm, s) / 2;
+    if (swell === 0) return { half: Math.max(0.05, straight), slope: taper };
+    const bent = s ** power;
+    const hump = Math.sin(Math.PI * bent) ** 2;
+    const steep =
+      s > 1e-4 ? (Math.PI * Math.sin(2 * Math.PI * bent) * power * s ** (power - 1)) / length : 0;
+    return {
+      half: Math.max(0.05, straight * (1 + swell * hump)),
+      slope: taper * (1 + swell * hump) + straight * swell * steep,
+    };
+  };
+}
+
+/** Arms, legs, hafts, grips, horns, trim: a section along an axis that may taper, swell and bow. The axis runs up. */
 export const tube: FormDefinition<'tube'> = {
   kind: 'tube',
   label: 'Tube',
-  serves: 'arm, leg, haft, grip',
-  defaults: { kind: 'tube', lengthMm: 14, startWidthMm: 6, endWidthMm: 7, endCurve: 0.2 },
+  serves: 'arm, leg, haft, trim',
+  defaults: {
+    kind: 'tube', lengthMm: 14, startWidthMm: 6, endWidthMm: 7, endCurve: 0.2,
+    section: 'round', bowMm: 0, swell: 0, swellAt: 0.6,
+  }, // prettier-ignore
   numbers: [
     sizeMm('lengthMm', 'Length'),
     sizeMm('startWidthMm', 'Width, lower end'),
     sizeMm('endWidthMm', 'Width, upper end'),
+    shareOf('swell', 'Swells by', { min: -0.6, max: 1 }),
+    shareOf('swellAt', 'Fullest at', { min: 0.1, max: 0.9 }),
+    sizeMm('bowMm', 'Bows to the right', { min: -100, max: 100 }),
     shareOf('endCurve', 'Ends bow down', { min: -0.6, max: 0.6 }),
   ],
-  choices: [],
+  choices: [
+    {
+      key: 'section',
+      label: 'Cut across',
+      options: [
+        { value: 'round', label: 'Round' },
+        { value: 'ridged', label: 'With a keel' },
+        { value: 'half-round', label: 'Flat arch' },
+      ],
+    },
+  ],
   model(form) {
     const length = form.lengthMm;
     const curve = form.endCurve;
-    const halfAt = (t: number) =>
-      Math.max(0.05, mixNumbers(form.startWidthMm, form.endWidthMm, t / length + 0.5) / 2);
-    const slope = (form.endWidthMm - form.startWidthMm) / 2 / length;
+    const width = widthOf(form);
+    const axisAt = (t: number) => form.bowMm * (1 - (2 * t / length) ** 2); // prettier-ignore
+    const leanAt = (t: number) => Math.atan((-8 * form.bowMm * t) / (length * length));
     /** Where the point u across and t along the axis is seen. */
-    const seen = (u: number, t: number): Point => [
-      u * halfAt(t),
-      t - curve * halfAt(t) * Math.sqrt(1 - u * u),
+    const seen = (u: number, t: number): Point => {
+      const { half } = width(t);
+      return [axisAt(t) + u * half, t - curve * half * Math.sqrt(Math.max(0, 1 - u * u))];
+    };
+    /** Which point across and along is seen at (x, y). */
+    const across = (x: number, y: number): { u: number; t: number } => {
+      let t = y;
+      let u = 0;
+      for (let round = 0; round < 4; round++) {
+        const at = clamp(t, -length, length);
+        const { half } = width(at);
+        u = clamp((x - axisAt(at)) / half, -1, 1);
+        t = y + curve * half * Math.sqrt(1 - u * u);
+      }
+      return { u, t: clamp(t, -length, length) };
+    };
+
+    const along = form.swell === 0 && form.bowMm === 0 ? 1 : MOST_ALONG;
+    const line = (u: number): Point[] =>
+      Array.from({ length: along + 1 }, (_, i) => seen(u, length * (i / along - 0.5)));
+    const arc = (t: number, from: number, to: number): Point[] =>
+      Array.from({ length: ARC + 1 }, (_, i) =>
+        seen(Math.sin(mixNumbers(from, to, i / ARC) * (Math.PI / 2)), t),
+      );
+    const outlineOf = (from: number, to: number) => [
+      ...arc(-length / 2, from, to),
+      ...line(to).slice(1, -1),
+      ...arc(length / 2, to, from),
+      ...line(from).reverse().slice(1, -1),
     ];
-    const arc = (t: number): Point[] =>
-      Array.from({ length: ARC + 1 }, (_, i) => seen(Math.sin((i / ARC - 0.5) * Math.PI), t));
-    const lower = arc(-length / 2);
-    const upper = arc(length / 2);
-    const ring = [...lower, ...[...upper].reverse()];
-    const scale = 1 / Math.hypot(1, slope);
-    const steep = ACROSS;
+    const lower = arc(-length / 2, -1, 1);
+    const upper = arc(length / 2, -1, 1);
+
+    const side = (section: Section, from: number, to: number): Patch => ({
+      kind: 'smooth',
+      rings: [outlineOf(from, to)],
+      grain: [0, 1, 0],
+      glintStretch: 3.2,
+      at(x, y, out) {
+        const { u, t } = across(x, y);
+        const angle = section.angleAt(u);
+        const { slope } = width(t);
+        const scale = 1 / Math.hypot(1, slope);
+        const lean = leanAt(t);
+        const s = Math.sin(angle) * scale;
+        const up = -slope * scale;
+        out[SAMPLE.nx] = s * Math.cos(lean) + up * Math.sin(lean);
+        out[SAMPLE.ny] = up * Math.cos(lean) - s * Math.sin(lean);
+        out[SAMPLE.nz] = Math.cos(angle) * scale;
+        out[SAMPLE.u] = (u + 1) / 2;
+        out[SAMPLE.v] = clamp(t / length + 0.5, 0, 1);
+      },
+      glintAt(half, key) {
+        const u = section.placeOf(Math.atan2(half[0], half[2]));
+        return u === null ? null : seen(u, clamp(key[1] * 1.2, -1, 1) * length * 0.28);
+      },
+    });
+    const edges: Edge[] = [
+      { kind: 'hard', closed: false, points: lower, outward: lower.map(() => [0, -1] as const) },
+      { kind: 'hard', closed: false, points: upper, outward: upper.map(() => [0, 1] as const) },
+    ];
+    if (form.section === 'ridged') {
+      const ridge = line(0);
+      edges.push({ kind: 'crease', closed: false, points: ridge, outward: ridge.map(() => [0, 0] as const) });
+    }
+    if (form.section === 'half-round')
+      for (const u of [-1, 1]) {
+        const points = line(u);
+        edges.push({ kind: 'recess', closed: false, points, outward: points.map(() => unit(u, 0)) });
+      }
     return {
       narrowestMm: Math.min(form.lengthMm, form.startWidthMm, form.endWidthMm),
-      rings: [ring],
+      rings: [outlineOf(-1, 1)],
       corners: [],
-      edges: [
-        { kind: 'hard', closed: false, points: lower, outward: lower.map(() => [0, -1] as const) },
-        { kind: 'hard', closed: false, points: upper, outward: upper.map(() => [0, 1] as const) },
-      ],
-      patches: [
-        {
-          kind: 'smooth',
-          rings: [ring],
-          grain: [0, 1, 0],
-          glintStretch: 3.2,
-          at(x, y, out) {
-            let t = y;
-            let u = 0;
-            for (let round = 0; round < 4; round++) {
-              const h = halfAt(clamp(t, -length, length));
-              u = clamp(x / h, -1, 1);
-              t = y + curve * h * Math.sqrt(1 - u * u);
-            }
-            const s = u * steep;
-            out[SAMPLE.nx] = s * scale;
-            out[SAMPLE.ny] = -slope * scale;
-            out[SAMPLE.nz] = Math.sqrt(1 - s * s) * scale;
-            out[SAMPLE.u] = (u + 1) / 2;
-            out[SAMPLE.v] = clamp(t / length + 0.5, 0, 1);
-          },
-          glintAt(half, key) {
-            const u = half[0] / Math.hypot(half[0], half[2]) / steep;
-            if (Math.abs(u) > 1) return null;
-            return seen(u, clamp(key[1] * 1.2, -1, 1) * length * 0.28);
-          },
-        },
-      ],
+      edges,
+      patches:
+        form.section === 'ridged'
+          ? [side(keel(-1), -1, 0), side(keel(1), 0, 1)]
+          : [side(arch(form.section === 'round' ? ACROSS : HALF_ROUND), -1, 1)],
     };
   },
 };

@@ -31,15 +31,16 @@ export function fitBody(
   );
   const composition = composeBands(facets, light, polish, seed);
   const r = radiance(canonical, model.patches, light, polish);
-  const flat: boolean[] = [];
+  // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
+  const curved = sortedOf(canonical, (p) => model.patches[p].kind === 'smooth', r);
+  const span =
+    curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
+  const shared = span < FLAT_SPAN ? null : fitTone(curved, aimed);
+  const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
   const tones = model.patches.map((patch, p) => {
-    flat.push(false);
     if (patch.facet) return null;
-    const sorted = sortedOf(canonical, p, r);
-    const span =
-      sorted[Math.ceil(0.993 * (sorted.length - 1))] - sorted[Math.floor(0.01 * (sorted.length - 1))];
-    flat[p] = patch.kind === 'smooth' && span < FLAT_SPAN;
-    return fitTone(flat[p] ? sortedOf(canonical, p, gradient(canonical, p, light)) : sorted, aimed);
+    if (patch.kind === 'smooth' && shared) return shared;
+    return fitTone(sortedOf(canonical, (q) => q === p, flat[p] ? gradient(canonical, p, light) : r), aimed);
   });
   const facetOf = model.patches.map((_, p) => {
     const index = facets.findIndex((f) => f.p === p);
@@ -53,8 +54,8 @@ function facetNormal(s: Surface, p: number): readonly [number, number, number] {
   return i < 0 ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
 }
 
-function sortedOf(s: Surface, p: number, values: Float32Array): Float32Array {
-  const picked = values.filter((_, i) => s.patch[i] === p && s.alpha[i] >= 0.5);
+function sortedOf(s: Surface, of: (patch: number) => boolean, values: Float32Array): Float32Array {
+  const picked = values.filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && of(s.patch[i]));
   return picked.length > 1 ? picked.sort() : new Float32Array(2);
 }
 

@@ -20,14 +20,18 @@ export interface Front {
   readonly coarse: readonly Ring[];
   /** How far its shadow reaches. */
   readonly reachMm: number;
+  /** How much it takes away where the parts meet, 0..1. */
+  readonly depth: number;
 }
 
 /** Rims and wires narrower than this throw no shadow worth painting. */
 const THIN_MM = 2.2;
 /** How far the shadow of a large part reaches. */
 const MOST_REACH_MM = 1.8;
-/** How much the shadow takes away where the parts meet. */
+/** How much the shadow takes away where parts touch. */
 const DEPTH = 0.5;
+/** A part this far in front of another shades it by a third of that. */
+const APART_MM = 6;
 
 /** A ring of at most about 36 points. */
 function thinned(ring: Ring): Ring {
@@ -63,7 +67,9 @@ function findFronts(part: Part, candidates: readonly Part[]): readonly Front[] {
       }),
     );
     const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
-    return meets(boundsOf(rings), own, reachMm) ? [{ rings, coarse: rings.map(thinned), reachMm }] : [];
+    const gap = Math.max(0, p.place.depthMm - part.place.depthMm);
+    const depth = DEPTH * Math.exp(-gap / APART_MM);
+    return meets(boundsOf(rings), own, reachMm) ? [{ rings, coarse: rings.map(thinned), reachMm, depth }] : [];
   });
 }
 
@@ -87,6 +93,7 @@ export function frontsOf(part: Part, parts: readonly Part[]): readonly Front[] {
       p.place.xMm - part.place.xMm,
       p.place.yMm - part.place.yMm,
       p.place.rollDeg,
+      p.place.depthMm - part.place.depthMm,
     ]),
   );
   const known = found.get(key);
@@ -100,7 +107,7 @@ export function frontsOf(part: Part, parts: readonly Part[]): readonly Front[] {
 const shades = new WeakMap<Surface, { fronts: readonly Front[]; shade: Float32Array }>();
 
 /**
- * How much of its value each point of a surface loses to the parts in front of it, 0..DEPTH: most where they meet,
+ * How much of its value each point of a surface loses to the parts in front of it, 0..0.5: most where they meet,
  * nothing beyond their reach. Does not depend on the light; kept with the surface.
  */
 export function contactShade(surface: Surface, fronts: readonly Front[]): Float32Array {
@@ -112,11 +119,11 @@ export function contactShade(surface: Surface, fronts: readonly Front[]): Float3
   for (const front of fronts) {
     within.fill(0);
     fillRings(front.rings, grid, within, 1);
-    for (let i = 0; i < within.length; i++) if (within[i]) shade[i] = DEPTH;
+    for (let i = 0; i < within.length; i++) if (within[i] && shade[i] < front.depth) shade[i] = front.depth;
     const reachPx = front.reachMm * grid.pxPerMm;
     for (const ring of front.coarse)
       nearLine(ring, true, grid, reachPx, (i, d2) => {
-        const s = DEPTH * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
+        const s = front.depth * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
         if (s > shade[i]) shade[i] = s;
       });
   }

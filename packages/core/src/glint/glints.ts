@@ -1,7 +1,17 @@
-import { areaOf, cellOf, inside, turn, type Point, type Surface, type SurfaceModel } from '../form/index.js';
+import {
+  areaOf,
+  cellOf,
+  inside,
+  turn,
+  type Patch,
+  type Point,
+  type Surface,
+  type SurfaceModel,
+} from '../form/index.js';
 import type { PartLight } from '../rig/index.js';
-import { add, clamp, dot, normalise, TO_EYE } from '../units/index.js';
+import { add, clamp, dot, normalise, TO_EYE, type Vec3 } from '../units/index.js';
 import type { Body } from './body.js';
+import { findPeaks } from './peaks.js';
 
 /** A final dot. Place in the part's own frame, in mm. */
 export interface Glint {
@@ -31,8 +41,8 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
   const several = model.patches.length > 1;
   const found: Glint[] = [];
   model.patches.forEach((patch, p) => {
-    const at = patch.glintAt?.(half, light.key);
-    if (at && inside(patch.rings, at[0], at[1])) {
+    for (const at of brightest(patch, half, light.key)) {
+      if (!inside(patch.rings, at[0], at[1])) continue;
       const grain = patch.grain ?? [1, 0, 0];
       const long = patch.glintStretch ?? 1.15;
       const turnTo = patch.grain ? Math.atan2(grain[1], grain[0]) : Math.atan2(half[0], -half[1]);
@@ -51,8 +61,16 @@ export function findGlints(model: SurfaceModel, light: PartLight, body: Body): G
     if (dot(n, light.key) > 0.45)
       found.push({ at: corner.at, radiusMm: size * 0.55, stretch: 1, alongRad: 0 });
   }
-  const kept = area < SMALL_MM2 ? found.slice(0, 1) : found;
+  const kept = area < SMALL_MM2 && !model.repeats ? found.slice(0, 1) : found;
   return capped(kept, area * MOST_SHARE);
+}
+
+/** Where a smooth patch turns midway between light and eye: by its own formula, or by search. */
+function brightest(patch: Patch, half: Vec3, key: Vec3): Point[] {
+  if (patch.kind !== 'smooth') return [];
+  if (!patch.glintAt) return findPeaks(patch, half);
+  const at = patch.glintAt(half, key);
+  return at ? [at] : [];
 }
 
 /** Shrinks glints alike until they fit into `most` mm2, exactly. */

@@ -13,3 +13,6 @@ export * from './picture.js';
 export * from './prepare.js';
 export * from './radiance.js';
 export * from './render.js';
+export * from './fallOff.js';
+export * from './peaks.js';
+export * from './tint.js';

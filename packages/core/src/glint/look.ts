@@ -10,6 +10,8 @@ export interface Stage {
   readonly laid: number;
   readonly smoothed: boolean;
   readonly bounce: boolean;
+  /** How many sources of colour are glazed on, in their order. */
+  readonly tints: number;
   readonly lining: boolean;
   readonly edges: boolean;
   readonly glints: boolean;
@@ -19,27 +21,29 @@ export const FINISHED: Stage = {
   laid: Infinity,
   smoothed: true,
   bounce: true,
+  tints: Infinity,
   lining: true,
   edges: true,
   glints: true,
 };
 
-export type PictureView = 'painted' | 'values' | 'zones';
+export type PictureView = 'painted' | 'values' | 'zones' | 'tint';
 
 const ENTRIES = 1024;
 
 /**
- * sRGB bytes over value 0..1 at a stage of the painting: ENTRIES + 1 colours of three bytes.
+ * Linear sRGB over value 0..1 at a stage of the painting: ENTRIES + 1 colours of three channels.
  * Before smoothing each zone is one flat colour; zones not yet painted show the last step laid.
  */
-export function rampBytes(palette: Palette, stage: Stage, view: PictureView): Uint8ClampedArray {
-  const bytes = new Uint8ClampedArray((ENTRIES + 1) * 3);
+export function rampLinear(palette: Palette, stage: Stage, view: PictureView): Float32Array {
+  const ramp = new Float32Array((ENTRIES + 1) * 3);
   const n = palette.laid.length;
   const matte = palette.ladder === null;
   for (let i = 0; i <= ENTRIES; i++) {
     const v = i / ENTRIES;
     let colour: Lab;
-    if (matte) colour = colourAt(palette.colours, view === 'zones' ? stepOf(v, n) / (n - 1) : v);
+    if (view === 'tint') colour = { l: 38 + 46 * v, a: 0, b: 0 };
+    else if (matte) colour = colourAt(palette.colours, view === 'zones' ? stepOf(v, n) / (n - 1) : v);
     else if (stage.laid <= 0) colour = palette.undercoat;
     else {
       const top = Math.min(n, stage.laid) - 1;
@@ -50,38 +54,70 @@ export function rampBytes(palette: Palette, stage: Stage, view: PictureView): Ui
       );
     }
     const rgb = labToLinear(view === 'values' ? greyOf(colour) : colour);
-    for (let c = 0; c < 3; c++) bytes[i * 3 + c] = 255 * fromLinear(clamp(rgb[c], 0, 1));
+    for (let c = 0; c < 3; c++) ramp[i * 3 + c] = clamp(rgb[c], 0, 1);
   }
-  return bytes;
+  return ramp;
 }
 
-/** The part's picture: RGBA bytes, width * height * 4, not premultiplied. */
+const GAMMA_ENTRIES = 8192;
+/** sRGB bytes over linear light 0..1. */
+const GAMMA = Uint8ClampedArray.from(
+  { length: GAMMA_ENTRIES + 1 },
+  (_, i) => 255 * fromLinear(i / GAMMA_ENTRIES),
+);
+const byteOf = (linear: number) => GAMMA[linear <= 0 ? 0 : linear >= 1 ? GAMMA_ENTRIES : (linear * GAMMA_ENTRIES + 0.5) | 0];
+
+/** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
 export function paintLayers(
   layers: Layers,
   palette: Palette,
   stage: Stage,
   view: PictureView,
+  dotValue = 1,
 ): Uint8ClampedArray<ArrayBuffer> {
   const { alpha } = layers.surface;
-  const ramp = rampBytes(palette, stage, view);
+  const ramp = rampLinear(palette, stage, view);
+  const bytes = Uint8ClampedArray.from(ramp, byteOf);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
-  const lining = stage.lining && view !== 'zones' ? layers.lines?.liningAlpha : undefined;
-  const edges = stage.edges && view !== 'zones' ? layers.lines : undefined;
-  const glints = stage.glints && view !== 'zones' ? layers.glints : undefined;
+  const drawn = view === 'painted' || view === 'values';
+  const lining = stage.lining && drawn ? layers.lines?.liningAlpha : undefined;
+  const edges = stage.edges && drawn ? layers.lines : undefined;
+  const glints = stage.glints && drawn ? layers.glints : undefined;
+  const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
   for (let i = 0; i < alpha.length; i++) {
     const a = alpha[i];
     if (a === 0) continue;
     let v = value[i];
+    let plain = 0;
     if (lining) v *= 1 - lining[i];
-    if (edges) v += (edges.edgeValue[i] - v) * edges.edgeAlpha[i];
-    if (glints) v += (1 - v) * glints[i];
+    if (edges) {
+      v += (edges.edgeValue[i] - v) * edges.edgeAlpha[i];
+      plain = edges.edgeAlpha[i];
+    }
+    if (glints) {
+      if (dotValue > v) v += (dotValue - v) * glints[i];
+      if (glints[i] > plain) plain = glints[i];
+    }
     const k = Math.round((v < 0 ? 0 : v > 1 ? 1 : v) * ENTRIES) * 3;
     const o = i * 4;
-    out[o] = ramp[k];
-    out[o + 1] = ramp[k + 1];
-    out[o + 2] = ramp[k + 2];
     out[o + 3] = a * 255;
+    if (tints.length === 0 || plain === 1) {
+      out[o] = bytes[k];
+      out[o + 1] = bytes[k + 1];
+      out[o + 2] = bytes[k + 2];
+      continue;
+    }
+    let [r, g, b] = [1, 1, 1];
+    for (const { source, weight } of tints) {
+      const w = weight[i] * (1 - plain);
+      r += w * (source.filter[0] - 1);
+      g += w * (source.filter[1] - 1);
+      b += w * (source.filter[2] - 1);
+    }
+    out[o] = byteOf(ramp[k] * r);
+    out[o + 1] = byteOf(ramp[k + 1] * g);
+    out[o + 2] = byteOf(ramp[k + 2] * b);
   }
   return out;
 }

@@ -8,6 +8,7 @@ import {
   midValue,
   paintsById,
   stepsForSize,
+  thresholdOf,
   type LaidLadder,
 } from '../ladder/index.js';
 import type { Ladder, LadderStep, Paint, Part, Piece } from '../piece/index.js';
@@ -15,8 +16,10 @@ import { partLight, polishModels, type PartLight, type PolishModel } from '../ri
 import { seedOf } from '../units/index.js';
 import { fitBody, type Body } from './body.js';
 import { frontsOf, type Front } from './contact.js';
-import { aimedShares } from './exposure.js';
+import { aimedShares, plannedCover } from './exposure.js';
+import { droppedSteps, fallOffShare, unfallen } from './fallOff.js';
 import { findGlints, type Glint } from './glints.js';
+import { tintSources, type TintSource } from './tint.js';
 
 /** A part's form, turned and sampled for its statistics. Depends on form, yaw and pitch alone. */
 export interface Shape {
@@ -103,26 +106,49 @@ export interface PreparedPart {
   /** Parts that stand in front and shade it where they meet. */
   readonly fronts: readonly Front[];
   readonly palette: Palette;
+  /** Share of its value that its lightest place loses with the distance from the focal part, 0..0.5. */
+  readonly lost: number;
+  /** Aimed cover share of every step here, from 1 for the first: the ladder's plan after the fall-off. */
+  readonly aimed: readonly number[];
+  /** Value of the final dots. */
+  readonly dotValue: number;
   /** Null for matte parts, which are lit by Lambert's law alone. */
   readonly metal: {
     readonly polish: PolishModel;
     readonly body: Body;
     readonly glints: readonly Glint[];
+    readonly tints: readonly TintSource[];
+    /** How strongly they colour it, 0..1. */
+    readonly tint: number;
   } | null;
   /** Value steps in use. */
   readonly steps: number;
   readonly midValue: number;
 }
 
+/** A dot stands this many steps above the lightest zone where fall-off has lowered it. */
+const DOT_ABOVE = 1.5;
+
+/** Cover share that step k aims at once fall-off has lowered the values. */
+function aimedAfter(aimed: readonly number[], k: number, lost: number): number {
+  if (k === 0 || lost === 0) return aimed[k];
+  const before = unfallen(thresholdOf(k, aimed.length), lost);
+  return before > 1 ? 0 : plannedCover(aimed, before);
+}
+
 export function preparePart(
   part: Part,
-  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig'>,
+  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm'>,
   shape: Shape = shapeOf(part),
 ): PreparedPart {
-  const light = partLight(piece.rig, part.place.rollDeg);
+  const light = partLight(piece.rig, part.place.rollDeg, part.place);
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;
+  const lost = fallOffShare(droppedSteps(part, piece, steps), steps);
   const base = {
+    lost,
+    aimed: palette.aimed.map((_, k) => aimedAfter(palette.aimed, k, lost)),
+    dotValue: Math.min(1, 1 - lost + DOT_ABOVE / Math.max(1, steps - 1)),
     part,
     shape,
     light,
@@ -134,5 +160,14 @@ export function preparePart(
   if (part.finish.kind === 'matte') return { ...base, metal: null };
   const polish = polishModels[part.finish.polish];
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, seedOf(part.id));
-  return { ...base, metal: { polish, body, glints: findGlints(shape.model, light, body) } };
+  return {
+    ...base,
+    metal: {
+      polish,
+      body,
+      glints: findGlints(shape.model, light, body),
+      tints: tintSources(piece.rig),
+      tint: piece.rig.tint,
+    },
+  };
 }

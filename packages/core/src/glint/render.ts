@@ -31,7 +31,7 @@ export function paintPart(
   stage: Stage,
   view: PictureView | 'lines',
 ): Uint8ClampedArray<ArrayBuffer> {
-  return view === 'lines' ? drawLines(layers, p) : paintLayers(layers, p.palette, stage, view);
+  return view === 'lines' ? drawLines(layers, p) : paintLayers(layers, p.palette, stage, view, p.dotValue);
 }
 
 /** Paints a whole piece, or one part of it. */

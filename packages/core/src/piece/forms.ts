@@ -1,7 +1,14 @@
 import { z } from 'zod';
-import { degrees, mm, oneOf, ratio } from './fields.js';
+import { degrees, list, mm, oneOf, ratio, whole } from './fields.js';
 
 const size = (says: string) => mm(0.2, 400, says);
+
+/** A place on a plate: 0, 0 in its middle, 1 at its right and upper edge. */
+const shares = (of: string) =>
+  z.strictObject({
+    x: ratio(-1.5, 1.5, `${of}: -1 left edge, 1 right edge`),
+    y: ratio(-1.5, 1.5, `${of}: -1 lower edge, 1 upper edge`),
+  });
 
 /** The shape families of a part; sizes are as seen by the viewer. One entry adds one. */
 export const formSchema = z.discriminatedUnion(
@@ -13,6 +20,10 @@ export const formSchema = z.discriminatedUnion(
       startWidthMm: size('width at the lower end'),
       endWidthMm: size('width at the upper end'),
       endCurve: ratio(-0.6, 0.6, 'how far both ends bow downward, as a share of the half width'),
+      section: oneOf(['round', 'ridged', 'half-round'], 'cut across: round, with a keel, or a flat arch'),
+      bowMm: mm(-100, 100, "how far the middle of the axis stands off to the viewer's right"),
+      swell: ratio(-0.6, 1, 'how much wider it is at its fullest than a straight taper, as a share'),
+      swellAt: ratio(0.1, 0.9, 'where it is fullest: 0 lower end, 1 upper end'),
     }),
     z.strictObject({
       kind: z.literal('band'),
@@ -29,6 +40,8 @@ export const formSchema = z.discriminatedUnion(
       heightMm: size('widest, bottom to top'),
       side: oneOf(['convex', 'scoop'], 'bulging toward the viewer, or hollow'),
       fullness: ratio(0.2, 1, '1 for a half sphere, less for a shallow dome'),
+      ridgeDeg: degrees(0, 45, 'how far both halves fold away along an upright crease, 0 for none'),
+      rimMm: mm(0, 100, 'width of a raised rim, 0 for none'),
     }),
     z.strictObject({
       kind: z.literal('blade'),
@@ -46,6 +59,43 @@ export const formSchema = z.discriminatedUnion(
       thicknessMm: size('of the round bar it is bent from'),
     }),
     z.strictObject({
+      kind: z.literal('relief'),
+      widthMm: size('left to right'),
+      heightMm: size('bottom to top'),
+      outline: list(shares('of the outline'), 200, 'closed outline, in order').min(3, {
+        error: () => 'a list of 3 to 200 points',
+      }),
+      holes: list(
+        list(shares('of a hole'), 200, 'closed outline, in order').min(3, {
+          error: () => 'a list of 3 to 200 points',
+        }),
+        8,
+        'places cut out of it',
+      ),
+      wrapDeg: degrees(0, 80, 'how far the plate turns away at its left and right edge'),
+      crownDeg: degrees(0, 80, 'how far the plate turns away at its upper and lower edge'),
+      softness: ratio(0.01, 1, 'how softly the bumps flow into the plate: a share of its half width'),
+      bumps: list(
+        z.strictObject({
+          ...shares('of its top').shape,
+          width: ratio(0.02, 4, 'full width, as a share of half the width of the plate'),
+          height: ratio(0.02, 4, 'full height, as a share of half the width of the plate'),
+          rise: ratio(-0.5, 1, 'above the plate, as a share of half its width'),
+          rollDeg: degrees(-180, 180, 'turn in the picture, counter-clockwise'),
+        }),
+        24,
+        'smooth bumps on the plate',
+      ),
+    }),
+    z.strictObject({
+      kind: z.literal('rivets'),
+      count: whole(1, 80, 'heads in the row'),
+      lengthMm: size('from the first head to the last'),
+      sagMm: mm(-100, 100, 'how far the middle of the row hangs below its ends'),
+      headMm: size('across one head'),
+      fullness: ratio(0.2, 1, '1 for half spheres, less for flat heads'),
+    }),
+    z.strictObject({
       kind: z.literal('disc'),
       widthMm: size('left to right'),
       heightMm: size('bottom to top'),
@@ -53,7 +103,7 @@ export const formSchema = z.discriminatedUnion(
       rimMm: mm(0, 100, 'width of a raised rim, 0 for none'),
     }),
   ],
-  { error: () => 'a form whose kind is one of tube, band, dome, blade, ring, disc' },
+  { error: () => 'a form whose kind is one of tube, band, dome, blade, ring, relief, rivets, disc' },
 );
 
 export type Form = z.infer<typeof formSchema>;
@@ -66,4 +116,6 @@ export const FORM_KINDS = [
   'band',
   'ring',
   'disc',
+  'relief',
+  'rivets',
 ] as const satisfies readonly FormKind[];

@@ -3,7 +3,7 @@ import { degrees, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from 
 import { formSchema } from './forms.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 1;
+export const VERSION = 2;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -107,12 +107,30 @@ export const partSchema = z.strictObject({
   group: id('of a group in groups').nullable(),
 });
 
+const neighbourPlaceSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('far'),
+      clockHours: ratio(0, 12, 'direction on the clock face, in hours'),
+      heightDeg: degrees(-90, 90, 'above the picture plane, toward the viewer'),
+      sizeDeg: degrees(1, 90, 'how large it looks from every part'),
+    }),
+    z.strictObject({
+      kind: z.literal('near'),
+      xMm: mm(-2000, 2000, "of its middle, to the viewer's right"),
+      yMm: mm(-2000, 2000, 'of its middle, up'),
+      depthMm: mm(-500, 500, "nearer the viewer than the piece's middle"),
+      sizeMm: mm(0.2, 400, 'across'),
+    }),
+  ],
+  { error: () => 'a place whose kind is far or near' },
+);
+
 const neighbourSchema = z.strictObject({
   id: id('of this neighbour'),
   name: words(80, 'lantern, cloak, wall', 1),
-  clockHours: ratio(0, 12, 'direction on the clock face, in hours'),
-  heightDeg: degrees(-90, 90, 'above the picture plane, toward the viewer'),
-  sizeDeg: degrees(1, 90, 'how large it looks from the part'),
+  where: neighbourPlaceSchema,
   hex: hex('of the thing or its glow'),
   strength: ratio(0, 2, '1 is as bright as the main light'),
 });
@@ -126,6 +144,8 @@ export const rigSchema = z.strictObject({
   horizonDeg: degrees(-40, 40, 'height of the horizon of the surroundings'),
   skyHex: hex('what faces up picks up'),
   groundHex: hex('what faces down picks up'),
+  tint: ratio(0, 1, 'how strongly sky, ground and neighbours colour the metal, 0 for none'),
+  fallOff: ratio(0, 3, 'value steps lost for each third of the height below the focal part'),
   neighbours: list(neighbourSchema, 24, 'things and glows that show in the metal'),
   focalPart: id('of the part the eye should find first').nullable(),
 });
@@ -197,6 +217,7 @@ export type Part = z.infer<typeof partSchema>;
 export type Place = Part['place'];
 export type Finish = Part['finish'];
 export type MetalFinish = Extract<Finish, { kind: 'metal' }>;
+export type Neighbour = z.infer<typeof neighbourSchema>;
 export type Rig = z.infer<typeof rigSchema>;
 export type Paint = z.infer<typeof paintSchema>;
 export type Ladder = z.infer<typeof ladderSchema>;

@@ -13,7 +13,7 @@ export function mixedMl(surfaceMm2: number, coats: number, glaze = false): numbe
 }
 
 /** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
-export const DRY_MIN = { primer: 60, layer: 8, glaze: 12, line: 8 } as const;
+export const DRY_MIN = { primer: 60, layer: 8, glaze: 12, tint: 120, line: 8 } as const;
 
 /** Minutes at the brush: a start, then by area, by length or by dot. */
 export const activeMinutes = {

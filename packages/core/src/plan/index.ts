@@ -3,3 +3,6 @@ export * from './mapReport.js';
 export * from './order.js';
 export * from './partSheet.js';
 export * from './where.js';
+export * from './stage.js';
+export * from './time.js';
+export * from './tints.js';

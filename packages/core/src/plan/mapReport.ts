@@ -55,7 +55,7 @@ export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
         threshold: q.threshold,
         ownShare: q.ownShare,
         coverShare: q.coverShare,
-        aimedShare: p.palette.aimed[k] ?? null,
+        aimedShare: p.aimed[k] ?? null,
         ownMm2: q.ownMm2,
         coverMm2: q.coverMm2,
         openingMm: q.openingMm,

@@ -1,11 +1,12 @@
 import { modelOf } from '../form/index.js';
-import { FINISHED, paletteOf, type Palette, type Stage } from '../glint/index.js';
+import { paletteOf, tintSources, type Palette } from '../glint/index.js';
 import { midStep, mixText, paintsById } from '../ladder/index.js';
-import type { LadderStep, Mix, Part, Piece, Role } from '../piece/index.js';
+import type { Ladder, LadderStep, Mix, Part, Piece, Role } from '../piece/index.js';
 import { listOf, plain, thinning } from '../units/index.js';
 import type { Border } from '../zone/index.js';
 import { activeMinutes, amountText, DRY_MIN, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
+import { tintPaint, tintPlace, tintTitle } from './tints.js';
 import { whereText } from './where.js';
 
 /** One step of the painting order on one part. */
@@ -65,6 +66,9 @@ const CAUTIONS: Partial<Record<Role, string>> = {
 
 /** Less than this cannot be painted: a tenth of a mm square. */
 const LEAST_MM2 = 0.01;
+/** A tint over less than this is not worth opening a pot for. */
+const LEAST_TINT_MM2 = 0.5;
+const TINT_WATER = 5;
 
 const borderText = (b: Border | undefined): string => {
   if (!b) return '';
@@ -81,8 +85,8 @@ interface Metal {
 }
 
 /**
- * The painting order of a piece: undercoat, value steps dark to light, smoothing, bounce, lining, edges, dots, then
- * the matte parts. Each layer is one mix over all the parts that take it.
+ * The painting order of a piece: undercoat, value steps dark to light, smoothing, bounce, tints, lining, edges, dots,
+ * one metal after the other, then the matte parts. Each layer is one mix over all the parts that take it.
  * @param sheets one a part, by part id; parts without one are left out
  */
 export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartSheet>): OrderLayer[] {
@@ -93,46 +97,52 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     return [{ part, sheet, palette: paletteOf(part, modelOf(part.form).narrowestMm, piece) }];
   });
   const layers: OrderLayer[] = [];
-  for (const ladder of piece.ladders) {
-    const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
-    if (mine.length === 0) continue;
-    const layer = (
-      role: Role,
-      step: string,
-      title: string,
-      mix: Mix,
-      water: number,
-      dryMin: number,
-      parts: PartStep[],
-    ) => {
-      if (parts.length === 0) return;
-      const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
-      layers.push({
-        role, step, title, mix, dryMin, parts,
-        ladder: ladder.id,
-        mixText: mixText(mix, paints),
-        thinning: thinning(water),
-        amount: amountText(ml / (1 + water)),
-        how: HOW[role],
-        caution: CAUTIONS[role] ?? null,
-      }); // prettier-ignore
-    };
-    const whole = ({ sheet }: Metal) => sheet.zones.areaMm2;
-    const step = (m: Metal, s: string, role: Role, over: Partial<PartStep>): PartStep => ({
-      part: m.part.id, step: s, role, coats: 1, exactCoats: 1, coverShare: 1, coverMm2: whole(m), mixedMl: 0, activeMin: 1, where: 'all of it', border: '', number: 0, ...over,
+  const whole = ({ sheet }: Metal) => sheet.zones.areaMm2;
+  const step = (m: Metal, s: string, role: Role, over: Partial<PartStep>): PartStep => ({
+    part: m.part.id, step: s, role, coats: 1, exactCoats: 1, coverShare: 1, coverMm2: whole(m), mixedMl: 0, activeMin: 1, where: 'all of it', border: '', number: 0, ...over,
+  }); // prettier-ignore
+  const add = (
+    ladder: Ladder,
+    role: Role,
+    step: string,
+    title: string,
+    mix: Mix,
+    water: number,
+    dryMin: number,
+    parts: PartStep[],
+    words: string | null = null,
+  ) => {
+    if (parts.length === 0) return;
+    const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
+    layers.push({
+      role, step, title, mix, dryMin, parts,
+      ladder: ladder.id,
+      mixText: words ?? mixText(mix, paints),
+      thinning: thinning(water),
+      amount: amountText(ml / (1 + water)),
+      how: HOW[role],
+      caution: CAUTIONS[role] ?? null,
     }); // prettier-ignore
-
-    const primer = paints.get(ladder.undercoat);
-    layer('undercoat', 'undercoat', `Undercoat for ${ladder.name.toLowerCase()}`, [{ paint: ladder.undercoat, parts: 1 }], 0, primer?.dryMin ?? DRY_MIN.primer,
+  };
+  const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
+  // The whole miniature is primed at once: one layer a primer, before everything.
+  for (const undercoat of new Set(inUse.map((l) => l.undercoat))) {
+    const over = inUse.filter((l) => l.undercoat === undercoat);
+    const mine = metals.filter((m) => over.some((l) => l.id === m.palette.ladder?.id));
+    add(over[0], 'undercoat', 'undercoat', `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`, [{ paint: undercoat, parts: 1 }], 0, paints.get(undercoat)?.dryMin ?? DRY_MIN.primer,
       mine.map((m) => step(m, 'undercoat', 'undercoat', { mixedMl: mixedMl(whole(m) * m.sheet.surfaceRatio, 1), activeMin: 1 }))); // prettier-ignore
-
+  }
+  for (const ladder of inUse) {
+    const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
+    const layer = (role: Role, id: string, title: string, mix: Mix, water: number, dryMin: number, parts: PartStep[], words?: string) =>
+      add(ladder, role, id, title, mix, water, dryMin, parts, words); // prettier-ignore
     ladder.steps.forEach((ladderStep, index) => {
       const takers = mine.flatMap((m) => {
         const k = m.palette.steps.findIndex((s) => s.id === ladderStep.id);
         // A step that this light leaves nothing to paint with is no step.
         return k < 0 || m.sheet.zones.zones[k].coverMm2 < LEAST_MM2 ? [] : [{ m, k }];
       });
-      layer('value', ladderStep.id, `Value step ${index + 1} of ${ladder.steps.length}`, ladderStep.mix, ladderStep.water, dryOf(ladderStep, paints),
+      layer('value', ladderStep.id, `${inUse.length > 1 ? `${ladder.name}, value` : 'Value'} step ${index + 1} of ${ladder.steps.length}`, ladderStep.mix, ladderStep.water, dryOf(ladderStep, paints),
         takers.map(({ m, k }) => {
           const zone = m.sheet.zones.zones[k];
           const laid = m.palette.films!.steps[k];
@@ -163,6 +173,15 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     layer('bounce', 'bounce', 'Bounce, light from below', mid.mix, 1.5, DRY_MIN.layer,
       mine.filter((m) => m.part.form.kind !== 'blade' && m.sheet.zones.areaMm2 > 3).map((m) =>
         step(m, 'bounce', 'bounce', { coverMm2: whole(m) * 0.06, coverShare: 0.06, mixedMl: mixedMl(whole(m) * 0.06, 1), activeMin: activeMinutes.layer(whole(m) * 0.06, 1), where: 'along the rim away from the main light' }))); // prettier-ignore
+    for (const source of tintSources(piece.rig)) {
+      const glaze = tintPaint(source.hex, piece.paints);
+      layer('tint', source.id, tintTitle(source.id, piece), glaze ? [{ paint: glaze.id, parts: 1 }] : [], TINT_WATER, DRY_MIN.tint,
+        mine.flatMap((m) => {
+          const mm2 = m.sheet.tints.find((t) => t.id === source.id)?.mm2 ?? 0;
+          if (mm2 < LEAST_TINT_MM2) return [];
+          return [step(m, source.id, 'tint', { coverMm2: mm2, coverShare: mm2 / whole(m), mixedMl: mixedMl(mm2, 1, true), activeMin: activeMinutes.glaze(Math.sqrt(mm2) * 2, 1), where: `${plain(mm2, 0)} mm² of the mid values, ${tintPlace(source.id)}` })];
+        }), glaze ? undefined : `a glaze of your own near ${source.hex}`); // prettier-ignore
+    }
     const dark = ladder.steps[0];
     layer('lining', 'lining', 'Lining in recesses and joints', dark.mix, 1.5, DRY_MIN.line,
       mine.filter((m) => m.sheet.recessMm > 0).map((m) => step(m, 'lining', 'lining', lineStep(m, m.sheet.recessMm, 'recesses and joints')))); // prettier-ignore
@@ -204,62 +223,4 @@ function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartShee
       return { part: part.id, step: 'matte', role: 'matte', coats: 2, exactCoats: 2, coverShare: 1, coverMm2: area, mixedMl: mixedMl(area, 2), activeMin: activeMinutes.layer(area, 2), where: 'all of it', border: '', number: 0 };
     }),
   }; // prettier-ignore
-}
-
-const AFTER_VALUES: readonly Role[] = ['smoothing', 'bounce', 'tint', 'lining', 'edges', 'glints'];
-
-/**
- * How a part with these steps looks once a layer of the order is done: all its own value steps up to that layer, and
- * every later kind of step up to it.
- */
-export function stageAfter(
-  role: Role,
-  step: string,
-  ladder: readonly LadderStep[],
-  own: readonly LadderStep[],
-): Stage {
-  if (role === 'matte') return FINISHED;
-  if (role === 'undercoat')
-    return {
-      ...FINISHED,
-      laid: 0,
-      smoothed: false,
-      bounce: false,
-      lining: false,
-      edges: false,
-      glints: false,
-    };
-  const passed = AFTER_VALUES.indexOf(role);
-  const reached = (r: Role) => passed >= AFTER_VALUES.indexOf(r);
-  const upTo = ladder.findIndex((s) => s.id === step);
-  const laid =
-    role === 'value' ? own.filter((s) => ladder.findIndex((l) => l.id === s.id) <= upTo).length : own.length;
-  return {
-    laid,
-    smoothed: role !== 'value' && reached('smoothing'),
-    bounce: role !== 'value' && reached('bounce'),
-    lining: role !== 'value' && reached('lining'),
-    edges: role !== 'value' && reached('edges'),
-    glints: role !== 'value' && reached('glints'),
-  };
-}
-
-/** Minutes at the brush, and with drying, for what is still to do. `done` tells which part steps are ticked. */
-export function orderTime(
-  order: readonly OrderLayer[],
-  copies: number,
-  done: (s: PartStep) => boolean = () => false,
-): { activeMin: number; dryMin: number } {
-  let activeMin = 0;
-  let dryMin = 0;
-  for (const layer of order) {
-    const left = layer.parts.filter((p) => !done(p));
-    if (left.length === 0) continue;
-    const coats = Math.max(...left.map((p) => p.coats));
-    const active = left.reduce((sum, p) => sum + p.activeMin, 0) * copies;
-    activeMin += active;
-    // While one part dries the others are painted; only the rest is waited for.
-    dryMin += Math.max(0, layer.dryMin * coats - active);
-  }
-  return { activeMin, dryMin };
 }

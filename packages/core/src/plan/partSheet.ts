@@ -1,5 +1,13 @@
 import { areaOf, type Edge } from '../form/index.js';
-import { edgeWidthMm, preparePart, shapeOf, type PreparedPart, type Shape } from '../glint/index.js';
+import {
+  edgeWidthMm,
+  preparePart,
+  shapeOf,
+  tintLayers,
+  valuesOn,
+  type PreparedPart,
+  type Shape,
+} from '../glint/index.js';
 import type { Part, Piece } from '../piece/index.js';
 import {
   lightnessFrom,
@@ -24,6 +32,8 @@ export interface PartSheet {
   readonly edgeWidthMm: number;
   readonly recessMm: number;
   readonly glintShare: number;
+  /** Projected area that each source of colour glazes, in mm2. */
+  readonly tints: readonly { readonly id: string; readonly mm2: number }[];
   /** The first value step (1..n) after which it has its polish's contrast; null where it never does. */
   readonly readsAsMetalFrom: number | null;
   readonly says: readonly string[];
@@ -53,6 +63,20 @@ function readsAsMetalFrom(p: PreparedPart): number | null {
   return null;
 }
 
+/** Weaker than this share of the strongest tint nothing shows. */
+const SHOWS = 0.25;
+
+function tintsOf(p: PreparedPart): PartSheet['tints'] {
+  if (!p.metal || p.metal.tints.length === 0) return [];
+  const { canonical, model } = p.shape;
+  const covered = canonical.alpha.reduce((n, a) => n + a, 0);
+  const layers = tintLayers(canonical, valuesOn(canonical, p).value, p.light, p.metal.tints, 1);
+  return layers.map(({ source, weight }) => {
+    const shows = weight.reduce((n, w, i) => n + (w > SHOWS ? canonical.alpha[i] : 0), 0);
+    return { id: source.id, mm2: (shows / Math.max(1, covered)) * areaOf(model.rings) };
+  });
+}
+
 export function partSheet(
   part: Part,
   piece: Piece,
@@ -71,6 +95,7 @@ export function partSheet(
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
     recessMm: model.edges.filter((e) => e.kind === 'recess').reduce((s, e) => s + lengthOf(e), 0),
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
+    tints: tintsOf(prepared),
     readsAsMetalFrom: readsAsMetalFrom(prepared),
     says: prepared.metal?.body.composition.says ?? [],
   };

@@ -1,5 +1,5 @@
-import type { Rig } from '../piece/index.js';
-import { rad, turnZ, type Vec3 } from '../units/index.js';
+import type { Neighbour, Place, Rig } from '../piece/index.js';
+import { clamp, deg, rad, TO_EYE, turnZ, type Vec3 } from '../units/index.js';
 
 /** What lights a part, in the part's own frame (roll undone), as unit vectors from the surface. */
 export interface PartLight {
@@ -13,6 +13,8 @@ export interface PartLight {
 }
 
 export interface NeighbourLight {
+  readonly id: string;
+  readonly hex: string;
   readonly toward: Vec3;
   /** Standard deviation of its angular size, in degrees. */
   readonly sizeDeg: number;
@@ -35,17 +37,45 @@ export function upDirection(rig: Rig): Vec3 {
   return turnZ([0, Math.cos(a), Math.sin(a)], rad(rig.leanDeg));
 }
 
-/** The rig as a part rolled by `rollDeg` meets it. */
-export function partLight(rig: Rig, rollDeg: number): PartLight {
+/** A neighbour seen from farther than this many times its size has lost half its strength. */
+const HALF_AT_SIZES = 4;
+const NO_PLACE: Pick<Place, 'xMm' | 'yMm' | 'depthMm'> = { xMm: 0, yMm: 0, depthMm: 0 };
+
+/**
+ * A neighbour as a place of the piece meets it, in the view frame. One that stands at a place is taken from the part's
+ * placement point: nearer looks larger and stronger; inside the part it counts as touching it.
+ */
+export function neighbourFrom(n: Neighbour, at: typeof NO_PLACE): NeighbourLight {
+  const { where } = n;
+  const base = { id: n.id, hex: n.hex };
+  if (where.kind === 'far')
+    return {
+      ...base,
+      toward: direction(where.clockHours, where.heightDeg),
+      sizeDeg: where.sizeDeg / 2,
+      strength: n.strength,
+    };
+  const away: Vec3 = [where.xMm - at.xMm, where.yMm - at.yMm, where.depthMm - at.depthMm];
+  const apart = Math.hypot(...away);
+  const distance = Math.max(apart, where.sizeMm / 2);
+  return {
+    ...base,
+    toward: apart > 1e-6 ? [away[0] / apart, away[1] / apart, away[2] / apart] : TO_EYE,
+    sizeDeg: clamp(deg(Math.atan(where.sizeMm / 2 / distance)), 1, 45),
+    strength: n.strength / (1 + (distance / (HALF_AT_SIZES * where.sizeMm)) ** 2),
+  };
+}
+
+/** The rig as a part rolled by `rollDeg` meets it at its place. */
+export function partLight(rig: Rig, rollDeg: number, at: typeof NO_PLACE = NO_PLACE): PartLight {
   const back = -rad(rollDeg);
   return {
     key: turnZ(keyDirection(rig), back),
     up: turnZ(upDirection(rig), back),
     horizon: Math.sin(rad(rig.horizonDeg)),
-    neighbours: rig.neighbours.map((n) => ({
-      toward: turnZ(direction(n.clockHours, n.heightDeg), back),
-      sizeDeg: n.sizeDeg / 2,
-      strength: n.strength,
-    })),
+    neighbours: rig.neighbours.map((n) => {
+      const met = neighbourFrom(n, at);
+      return { ...met, toward: turnZ(met.toward, back) };
+    }),
   };
 }

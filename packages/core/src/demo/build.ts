@@ -1,0 +1,33 @@
+import { forms } from '../form/index.js';
+import type { Form, FormKind, FormOf, Part, Place, Polish } from '../piece/index.js';
+
+export const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({
+  xMm, yMm, rollDeg, yawDeg: 0, pitchDeg: 0, depthMm: 0, ...more,
+}); // prettier-ignore
+
+/** A form: its family's defaults with what is special about it. */
+export const shape = <K extends FormKind>(kind: K, over: Partial<FormOf<K>>): Form =>
+  ({ ...forms[kind].defaults, ...over }) as Form;
+
+export interface MetalOptions {
+  readonly ladder?: string;
+  readonly polish?: Polish;
+  readonly group?: string | null;
+}
+
+export const metalOf = (
+  id: string,
+  name: string,
+  form: Form,
+  where: Place,
+  { ladder = 'cold-steel', polish = 'polished', group = null }: MetalOptions = {},
+): Part => ({ id, name, form, place: where, finish: { kind: 'metal', ladder, polish, steps: null }, group }); // prettier-ignore
+
+export const matteOf = (
+  id: string,
+  name: string,
+  form: Form,
+  where: Place,
+  [what, hex]: readonly [name: string, hex: string],
+  group: string | null = null,
+): Part => ({ id, name, form, place: where, finish: { kind: 'matte', name: what, hex }, group }); // prettier-ignore

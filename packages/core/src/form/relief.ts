@@ -1,0 +1,159 @@
+import { clamp, rad } from '../units/index.js';
+import type { FormOf } from '../piece/index.js';
+import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
+import { signedArea, unit } from './geometry.js';
+import { SAMPLE, type Edge, type Point, type Ring } from './surface.js';
+
+type Relief = FormOf<'relief'>;
+
+/** A height in mm and how it climbs along x and y. */
+interface Height {
+  z: number;
+  dx: number;
+  dy: number;
+}
+
+/** Nothing of the plate stands steeper than this share of a bump's radius. */
+const STEEPEST = 0.985;
+/** Far below everything. */
+const ABYSS = -1e4;
+
+/** An arch over -half..half whose normal has turned by `angle` at both ends. */
+function arch(half: number, angle: number): (x: number) => { z: number; slope: number } {
+  if (angle < 1e-3) return () => ({ z: 0, slope: 0 });
+  const radius = half / Math.sin(angle);
+  return (x) => {
+    const at = clamp(x / radius, -STEEPEST, STEEPEST);
+    const root = Math.sqrt(1 - at * at);
+    return { z: radius * (root - 1), slope: -at / root };
+  };
+}
+
+/** The higher of two heights, rounded off where they are closer than `soft` (Quilez's polynomial smooth maximum). */
+function smoothHigher(a: Height, b: Height, soft: number): Height {
+  const s = clamp(0.5 + (0.5 * (a.z - b.z)) / soft, 0, 1);
+  return {
+    z: b.z + (a.z - b.z) * s + soft * s * (1 - s),
+    dx: b.dx + (a.dx - b.dx) * s,
+    dy: b.dy + (a.dy - b.dy) * s,
+  };
+}
+
+/** Height of the plate at (x, y) mm from its middle: a barrel with ellipsoids that flow into it. */
+export function heightOf(form: Relief): (x: number, y: number) => Height {
+  const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
+  const wrap = arch(halfW, rad(form.wrapDeg));
+  const crown = arch(halfH, rad(form.crownDeg));
+  const barrel = (x: number, y: number): Height => {
+    const [w, c] = [wrap(x), crown(y)];
+    return { z: w.z + c.z, dx: w.slope, dy: c.slope };
+  };
+  const soft = form.softness * halfW;
+  const bumps = form.bumps.map((b) => {
+    const [cx, cy] = [b.x * halfW, b.y * halfH];
+    const [rx, ry] = [(b.width * halfW) / 2, (b.height * halfW) / 2];
+    const deep = (rx + ry) / 2;
+    const turn = rad(b.rollDeg);
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+    const top = barrel(cx, cy).z + b.rise * halfW;
+    return (x: number, y: number): Height => {
+      const [ex, ey] = [x - cx, y - cy];
+      const p = (ex * cos + ey * sin) / rx;
+      const q = (ey * cos - ex * sin) / ry;
+      const r2 = p * p + q * q;
+      if (r2 >= STEEPEST * STEEPEST) return { z: ABYSS, dx: 0, dy: 0 };
+      const root = Math.sqrt(1 - r2);
+      const [gp, gq] = [(-deep * p) / (root * rx), (-deep * q) / (root * ry)];
+      return { z: top + deep * (root - 1), dx: gp * cos - gq * sin, dy: gp * sin + gq * cos };
+    };
+  });
+  return (x, y) => bumps.reduce((h, bump) => smoothHigher(bump(x, y), h, soft), barrel(x, y));
+}
+
+/** Unit outward directions of a closed outline's points, from its neighbours' line. */
+function outwardOf(ring: Ring): Point[] {
+  const turn = Math.sign(signedArea(ring)) || 1;
+  return ring.map((_, i) => {
+    const [a, b] = [ring[(i + ring.length - 1) % ring.length], ring[(i + 1) % ring.length]];
+    return unit(turn * (b[1] - a[1]), turn * (a[0] - b[0]));
+  });
+}
+
+/** Points closer than this are made on an outline drawn with few. */
+const GAP_SHARE = 0.02;
+const finer = (ring: Ring, gapMm: number): Ring =>
+  ring.flatMap((p, i) => {
+    const q = ring[(i + 1) % ring.length];
+    const n = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / gapMm));
+    return Array.from({ length: n }, (_, k): Point => [
+      p[0] + ((q[0] - p[0]) * k) / n,
+      p[1] + ((q[1] - p[1]) * k) / n,
+    ]);
+  });
+
+/** Half a breastplate's outline, from the neck down the viewer's right side. */
+const CHEST: readonly (readonly [number, number])[] = [
+  [0, 0.8], [0.14, 0.82], [0.27, 0.9], [0.36, 1], [0.6, 0.97], [0.74, 0.88], [0.72, 0.7], [0.76, 0.52],
+  [0.88, 0.36], [0.97, 0.16], [0.98, -0.1], [0.92, -0.36], [0.84, -0.6], [0.8, -0.82], [0.78, -0.95], [0.4, -0.99], [0, -1],
+]; // prettier-ignore
+const mirrored = (half: typeof CHEST) =>
+  [...half, ...half.slice(1, -1).reverse().map(([x, y]) => [-x, y] as const)].map(([x, y]) => ({ x, y }));
+
+/** Breastplates, faces, ornament: a plate that curves like a barrel, with smooth bumps that flow into it. */
+export const relief: FormDefinition<'relief'> = {
+  kind: 'relief',
+  label: 'Sculpted plate',
+  serves: 'breastplate, mask, ornament',
+  defaults: {
+    kind: 'relief', widthMm: 16, heightMm: 18, outline: mirrored(CHEST), holes: [], wrapDeg: 58, crownDeg: 24, softness: 0.09,
+    bumps: [
+      { x: -0.42, y: 0.3, width: 1.02, height: 0.84, rise: 0.11, rollDeg: 10 },
+      { x: 0.42, y: 0.3, width: 1.02, height: 0.84, rise: 0.11, rollDeg: -10 },
+      { x: 0, y: -0.52, width: 1.3, height: 1.16, rise: 0.08, rollDeg: 0 },
+    ],
+  }, // prettier-ignore
+  numbers: [
+    sizeMm('widthMm', 'Width'),
+    sizeMm('heightMm', 'Height'),
+    angleDeg('wrapDeg', 'Wraps', { max: 80 }),
+    angleDeg('crownDeg', 'Crown', { max: 80 }),
+    shareOf('softness', 'Softness', { min: 0.01 }),
+  ],
+  choices: [],
+  model(form) {
+    const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
+    const gap = Math.max(0.05, GAP_SHARE * Math.min(form.widthMm, form.heightMm));
+    const ringOf = (points: Relief['outline']): Ring =>
+      finer(points.map(({ x, y }) => [x * halfW, y * halfH] as const), gap); // prettier-ignore
+    const rings = [ringOf(form.outline), ...form.holes.map(ringOf)];
+    const height = heightOf(form);
+    return {
+      narrowestMm: Math.min(form.widthMm, form.heightMm),
+      rings,
+      corners: [],
+      edges: rings.map((points, i): Edge => ({
+        kind: 'hard',
+        closed: true,
+        points,
+        outward: outwardOf(points).map(([x, y]) => (i === 0 ? ([x, y] as const) : ([-x, -y] as const))),
+      })),
+      patches: [
+        {
+          kind: 'smooth',
+          rings,
+          grain: null,
+          at(x, y, out) {
+            const { dx, dy } = height(x, y);
+            const long = Math.hypot(dx, dy, 1);
+            out[SAMPLE.nx] = -dx / long;
+            out[SAMPLE.ny] = -dy / long;
+            out[SAMPLE.nz] = 1 / long;
+            out[SAMPLE.u] = clamp(0.5 + x / form.widthMm, 0, 1);
+            out[SAMPLE.v] = clamp(0.5 + y / form.heightMm, 0, 1);
+          },
+          peaks: Math.max(1, form.bumps.length),
+        },
+      ],
+    };
+  },
+};

@@ -1,0 +1,38 @@
+import { midStep } from '../ladder/index.js';
+import type { Part, Piece } from '../piece/index.js';
+import { keyDirection } from '../rig/index.js';
+import { clamp, smoothstep } from '../units/index.js';
+
+/** On the side away from the light a part loses this many steps more. */
+const FAR_SIDE = 0.5;
+/** Share of the figure's height from the focal part at which a part stands wholly on one side. */
+const SIDE_AT = 0.16;
+
+/**
+ * How many value steps a part's lightest step drops: the rig's fall-off for each third of the figure's height below the
+ * focal part, half a step more on the side away from the light. The top never drops below the mid step.
+ * @param steps value steps of the part
+ */
+export function droppedSteps(part: Part, piece: Pick<Piece, 'rig' | 'parts' | 'heightMm'>, steps: number): number {
+  const { rig, heightMm } = piece;
+  const focus = piece.parts.find((p) => p.id === rig.focalPart);
+  if (!focus || focus.id === part.id || rig.fallOff === 0) return 0;
+  const below = (focus.place.yMm - part.place.yMm) / (heightMm / 3);
+  const [lx, ly] = keyDirection(rig);
+  const aside = Math.hypot(lx, ly) > 1e-6 ? -(part.place.xMm - focus.place.xMm) * lx : 0;
+  const far = FAR_SIDE * smoothstep(0, SIDE_AT * heightMm, aside);
+  return clamp(rig.fallOff * (Math.max(0, below) + far), 0, steps - 1 - midStep(steps));
+}
+
+/** The share of its value that the lightest place of a part loses when `dropped` of its steps are lost. */
+export const fallOffShare = (dropped: number, steps: number): number => dropped / Math.max(1, steps - 1);
+
+/** Value after fall-off: lights give way, darks stay. `share` up to one half. */
+export const fallen = (value: number, share: number): number => value * (1 - share * value);
+
+/** The value before fall-off that becomes `value`; above 1 where none does. */
+export function unfallen(value: number, share: number): number {
+  if (share < 1e-9) return value;
+  const root = 1 - 4 * share * value;
+  return root < 0 ? Infinity : (1 - Math.sqrt(root)) / (2 * share);
+}

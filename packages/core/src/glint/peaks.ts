@@ -1,0 +1,69 @@
+import { boundsOf, inside, SAMPLE, type Patch, type Point } from '../form/index.js';
+import { rad, type Vec3 } from '../units/index.js';
+
+/** Places looked at along the longer side before the best are refined. */
+const LOOKS = 36;
+const ROUNDS = 12;
+/** A place whose normal misses the wanted direction by more than this catches no dot. */
+const MISS = Math.cos(rad(5));
+
+/**
+ * The places of a patch whose normals come nearest to a direction, best first: local maxima on a lattice, refined by
+ * halving steps. At most `patch.peaks` (one where absent).
+ */
+export function findPeaks(patch: Patch, toward: Vec3): Point[] {
+  const b = boundsOf(patch.rings);
+  const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
+  const columns = Math.max(3, Math.ceil((b.right - b.left) / gap));
+  const rows = Math.max(3, Math.ceil((b.top - b.bottom) / gap));
+  const out = new Float64Array(SAMPLE.size);
+  const score = (x: number, y: number): number => {
+    if (!inside(patch.rings, x, y)) return -2;
+    patch.at(x, y, out);
+    return out[SAMPLE.nx] * toward[0] + out[SAMPLE.ny] * toward[1] + out[SAMPLE.nz] * toward[2];
+  };
+  const placeAt = (c: number, r: number): Point => [
+    b.left + ((c + 0.5) * (b.right - b.left)) / columns,
+    b.bottom + ((r + 0.5) * (b.top - b.bottom)) / rows,
+  ];
+  const scores = Float64Array.from({ length: columns * rows }, (_, i) =>
+    score(...placeAt(i % columns, Math.floor(i / columns))),
+  );
+  const peaks: { at: Point; score: number }[] = [];
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const own = scores[r * columns + c];
+      if (own < 0.8) continue;
+      let highest = true;
+      for (let dr = -1; dr <= 1 && highest; dr++)
+        for (let dc = -1; dc <= 1; dc++) {
+          const [rr, cc] = [r + dr, c + dc];
+          if (rr < 0 || cc < 0 || rr >= rows || cc >= columns) continue;
+          if (scores[rr * columns + cc] > own) {
+            highest = false;
+            break;
+          }
+        }
+      if (!highest) continue;
+      let [at, best, step] = [placeAt(c, r), own, gap / 2];
+      for (let round = 0; round < ROUNDS; round++) {
+        let moved = false;
+        for (const [dx, dy] of [
+          [step, 0],
+          [-step, 0],
+          [0, step],
+          [0, -step],
+        ]) {
+          const s = score(at[0] + dx, at[1] + dy);
+          if (s > best) [at, best, moved] = [[at[0] + dx, at[1] + dy], s, true];
+        }
+        if (!moved) step /= 2;
+      }
+      if (best >= MISS) peaks.push({ at, score: best });
+    }
+  return peaks
+    .sort((p, q) => q.score - p.score)
+    .filter((p, i, all) => all.slice(0, i).every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1]) > 2 * gap))
+    .slice(0, patch.peaks ?? 1)
+    .map((p) => p.at);
+}

@@ -1,0 +1,38 @@
+import { hexToLab } from '../colour/index.js';
+import type { Paint, Piece } from '../piece/index.js';
+
+/** Farther round the hue circle than this a paint gives another tint. */
+const MOST_HUE_DEG = 40;
+/** Greyer paints tint nothing. */
+const LEAST_CHROMA = 7;
+
+/** The paint whose hue comes nearest to a tint's; null where none of them would give it. */
+export function tintPaint(hex: string, paints: readonly Paint[]): Paint | null {
+  const hueOf = (h: string) => {
+    const { a, b } = hexToLab(h);
+    return { hue: (Math.atan2(b, a) * 180) / Math.PI, chroma: Math.hypot(a, b) };
+  };
+  const wanted = hueOf(hex);
+  let best: Paint | null = null;
+  let least = MOST_HUE_DEG;
+  for (const paint of paints) {
+    if (paint.kind !== 'paint' && paint.kind !== 'ink' && paint.kind !== 'wash') continue;
+    const { hue, chroma } = hueOf(paint.hex);
+    if (chroma < LEAST_CHROMA) continue;
+    const apart = Math.abs(((hue - wanted.hue + 540) % 360) - 180);
+    if (apart < least) [best, least] = [paint, apart];
+  }
+  return best;
+}
+
+const neighbourOf = (source: string, piece: Pick<Piece, 'rig'>) =>
+  piece.rig.neighbours.find((n) => `by-${n.id}` === source);
+
+export function tintTitle(source: string, piece: Pick<Piece, 'rig'>): string {
+  if (source === 'sky') return 'Tint from the sky';
+  if (source === 'ground') return 'Tint from the ground';
+  return `Tint from ${neighbourOf(source, piece)?.name.toLowerCase() ?? 'a neighbour'}`;
+}
+
+export const tintPlace = (source: string): string =>
+  source === 'sky' ? 'where it faces up' : source === 'ground' ? 'where it faces down' : 'where it mirrors it';
