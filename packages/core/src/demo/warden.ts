@@ -28,13 +28,13 @@ const slit = (side: number) => [
 const head = (): Part[] => {
   const s = steel('head');
   return [
-    s('crown', 'Helm crown, skull', shape('dome', { widthMm: 7.8, heightMm: 9.2, ridgeDeg: 13 }), place(0, 49.4)),
+    s('crown', 'Helm crown, skull', shape('dome', { widthMm: 7.8, heightMm: 9.2, ridgeDeg: 13 }), place(0, 49.4, 0, { pitchDeg: 6 })),
     matteOf('sight', 'Dark behind the visor', shape('dome', { widthMm: 6.4, heightMm: 5.4, fullness: 0.5 }), place(0, 46.6), ['Shadow', '#0d0e10'], 'head'),
     s('visor', 'Visor, face plate', shape('relief', {
       widthMm: 7.6, heightMm: 7, wrapDeg: 62, crownDeg: 30, softness: 0.2,
       outline: both([[0, 0.9], [0.5, 0.86], [0.9, 0.72], [1, 0.45], [0.97, 0.1], [0.86, -0.3], [0.62, -0.7], [0.32, -0.94], [0, -1]]),
       holes: [slit(-1), slit(1), ...[0.3, 0.5, 0.7].flatMap((x, i) => [hole(x, -0.22 + 0.05 * i, 0.05, 0.06), hole(x - 0.06, -0.46 + 0.05 * i, 0.05, 0.06)])].slice(0, 8),
-      bumps: [{ x: 0, y: 0.05, width: 0.62, height: 2.1, rise: 0.2, rollDeg: 0 }],
+      bumps: [{ x: 0, y: 0.12, width: 0.6, height: 1.9, rise: 0.16, rollDeg: 0 }, { x: 0, y: -0.62, width: 0.8, height: 0.9, rise: 0.14, rollDeg: 0 }],
     }), place(0, 46.4, 0, { pitchDeg: 4 })),
     brass('head')('brow', 'Brow band', shape('band', { widthMm: 8, heightMm: 1.1, sagMm: 0.7, wrapDeg: 72, crownDeg: 55 }), place(0, 49.6)),
   ];
@@ -143,7 +143,7 @@ export const sluiceWarden: Piece = {
     neighbours: [
       { id: 'lantern', name: 'Lantern', where: { kind: 'near', xMm: -12.6, yMm: 12.8, depthMm: 2, sizeMm: 4 }, hex: '#f2a63c', strength: 0.7 },
     ],
-    focalPart: 'crown',
+    focalPart: 'visor',
   },
   parts: [coat(), ...legs(), ...polearm(), ...body(), ...leftArm(), ...rightArm(), ...head(), ...lantern()],
   ladders: [coldSteel, bronze],

@@ -15,8 +15,6 @@ interface Height {
 
 /** Nothing of the plate stands steeper than this share of a bump's radius. */
 const STEEPEST = 0.985;
-/** Far below everything. */
-const ABYSS = -1e4;
 
 /** An arch over -half..half whose normal has turned by `angle` at both ends. */
 function arch(half: number, angle: number): (x: number) => { z: number; slope: number } {
@@ -29,17 +27,11 @@ function arch(half: number, angle: number): (x: number) => { z: number; slope: n
   };
 }
 
-/** The higher of two heights, rounded off where they are closer than `soft` (Quilez's polynomial smooth maximum). */
-function smoothHigher(a: Height, b: Height, soft: number): Height {
-  const s = clamp(0.5 + (0.5 * (a.z - b.z)) / soft, 0, 1);
-  return {
-    z: b.z + (a.z - b.z) * s + soft * s * (1 - s),
-    dx: b.dx + (a.dx - b.dx) * s,
-    dy: b.dy + (a.dy - b.dy) * s,
-  };
-}
+/** A bump's profile is (1 - r2) to this power, from crisp feet to ones that flow out. */
+const CRISP = 1.15;
+const SOFT = 3.2;
 
-/** Height of the plate at (x, y) mm from its middle: a barrel with ellipsoids that flow into it. */
+/** Height of the plate at (x, y) mm from its middle: a barrel with bumps that flow into it. */
 export function heightOf(form: Relief): (x: number, y: number) => Height {
   const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
   const wrap = arch(halfW, rad(form.wrapDeg));
@@ -48,26 +40,31 @@ export function heightOf(form: Relief): (x: number, y: number) => Height {
     const [w, c] = [wrap(x), crown(y)];
     return { z: w.z + c.z, dx: w.slope, dy: c.slope };
   };
-  const soft = form.softness * halfW;
+  const power = CRISP + (SOFT - CRISP) * form.softness;
   const bumps = form.bumps.map((b) => {
     const [cx, cy] = [b.x * halfW, b.y * halfH];
     const [rx, ry] = [(b.width * halfW) / 2, (b.height * halfW) / 2];
-    const deep = (rx + ry) / 2;
+    const rise = b.rise * halfW;
     const turn = rad(b.rollDeg);
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-    const top = barrel(cx, cy).z + b.rise * halfW;
-    return (x: number, y: number): Height => {
+    return (x: number, y: number, h: Height) => {
       const [ex, ey] = [x - cx, y - cy];
       const p = (ex * cos + ey * sin) / rx;
       const q = (ey * cos - ex * sin) / ry;
-      const r2 = p * p + q * q;
-      if (r2 >= STEEPEST * STEEPEST) return { z: ABYSS, dx: 0, dy: 0 };
-      const root = Math.sqrt(1 - r2);
-      const [gp, gq] = [(-deep * p) / (root * rx), (-deep * q) / (root * ry)];
-      return { z: top + deep * (root - 1), dx: gp * cos - gq * sin, dy: gp * sin + gq * cos };
+      const left = 1 - p * p - q * q;
+      if (left <= 0) return;
+      const steep = -2 * power * rise * left ** (power - 1);
+      const [gp, gq] = [(steep * p) / rx, (steep * q) / ry];
+      h.z += rise * left ** power;
+      h.dx += gp * cos - gq * sin;
+      h.dy += gp * sin + gq * cos;
     };
   });
-  return (x, y) => bumps.reduce((h, bump) => smoothHigher(bump(x, y), h, soft), barrel(x, y));
+  return (x, y) => {
+    const h = barrel(x, y);
+    for (const bump of bumps) bump(x, y, h);
+    return h;
+  };
 }
 
 /** Unit outward directions of a closed outline's points, from its neighbours' line. */
@@ -77,6 +74,20 @@ function outwardOf(ring: Ring): Point[] {
     const [a, b] = [ring[(i + ring.length - 1) % ring.length], ring[(i + 1) % ring.length]];
     return unit(turn * (b[1] - a[1]), turn * (a[0] - b[0]));
   });
+}
+
+const CUTS = 2;
+/** Corners of an outline cut off at a quarter of each side, so that tapped points make a curve (Chaikin 1974). */
+function cornersCut(ring: Ring, times: number): Ring {
+  if (times === 0) return ring;
+  const cut = ring.flatMap((p, i): Point[] => {
+    const q = ring[(i + 1) % ring.length];
+    return [
+      [0.75 * p[0] + 0.25 * q[0], 0.75 * p[1] + 0.25 * q[1]],
+      [0.25 * p[0] + 0.75 * q[0], 0.25 * p[1] + 0.75 * q[1]],
+    ];
+  });
+  return cornersCut(cut, times - 1);
 }
 
 /** Points closer than this are made on an outline drawn with few. */
@@ -90,6 +101,12 @@ const finer = (ring: Ring, gapMm: number): Ring =>
       p[1] + ((q[1] - p[1]) * k) / n,
     ]);
   });
+
+/** A hole narrower than this has no lip that a brush could light, in mm. */
+const LEAST_LIP_MM = 0.8;
+const spanOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
+const hasLip = (ring: Ring, i: number) =>
+  i === 0 || Math.min(spanOf(ring.map(([x]) => x)), spanOf(ring.map(([, y]) => y))) >= LEAST_LIP_MM;
 
 /** Half a breastplate's outline, from the neck down the viewer's right side. */
 const CHEST: readonly (readonly [number, number])[] = [
@@ -105,11 +122,11 @@ export const relief: FormDefinition<'relief'> = {
   label: 'Sculpted plate',
   serves: 'breastplate, mask, ornament',
   defaults: {
-    kind: 'relief', widthMm: 16, heightMm: 18, outline: mirrored(CHEST), holes: [], wrapDeg: 58, crownDeg: 24, softness: 0.09,
+    kind: 'relief', widthMm: 16, heightMm: 18, outline: mirrored(CHEST), holes: [], wrapDeg: 60, crownDeg: 26, softness: 0.3,
     bumps: [
-      { x: -0.42, y: 0.3, width: 1.02, height: 0.84, rise: 0.11, rollDeg: 10 },
-      { x: 0.42, y: 0.3, width: 1.02, height: 0.84, rise: 0.11, rollDeg: -10 },
-      { x: 0, y: -0.52, width: 1.3, height: 1.16, rise: 0.08, rollDeg: 0 },
+      { x: -0.43, y: 0.4, width: 1.08, height: 1.06, rise: 0.22, rollDeg: 14 },
+      { x: 0.43, y: 0.4, width: 1.08, height: 1.06, rise: 0.22, rollDeg: -14 },
+      { x: 0, y: -0.5, width: 1.8, height: 1.6, rise: 0.13, rollDeg: 0 },
     ],
   }, // prettier-ignore
   numbers: [
@@ -124,18 +141,18 @@ export const relief: FormDefinition<'relief'> = {
     const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
     const gap = Math.max(0.05, GAP_SHARE * Math.min(form.widthMm, form.heightMm));
     const ringOf = (points: Relief['outline']): Ring =>
-      finer(points.map(({ x, y }) => [x * halfW, y * halfH] as const), gap); // prettier-ignore
+      finer(cornersCut(points.map(({ x, y }) => [x * halfW, y * halfH] as const), CUTS), gap); // prettier-ignore
     const rings = [ringOf(form.outline), ...form.holes.map(ringOf)];
     const height = heightOf(form);
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),
       rings,
       corners: [],
-      edges: rings.map((points, i): Edge => ({
+      edges: rings.filter(hasLip).map((points): Edge => ({
         kind: 'hard',
         closed: true,
         points,
-        outward: outwardOf(points).map(([x, y]) => (i === 0 ? ([x, y] as const) : ([-x, -y] as const))),
+        outward: outwardOf(points).map(([x, y]) => (points === rings[0] ? ([x, y] as const) : ([-x, -y] as const))),
       })),
       patches: [
         {

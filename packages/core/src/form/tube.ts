@@ -1,7 +1,7 @@
 import { clamp, mixNumbers, rad } from '../units/index.js';
 import type { FormOf } from '../piece/index.js';
 import { shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { unit } from './geometry.js';
+import { lineBetween, unit } from './geometry.js';
 import { SAMPLE, type Edge, type Patch, type Point } from './surface.js';
 
 /** Steepest sine across a round tube: the silhouette itself would mirror nothing the eye can see. */
@@ -133,7 +133,7 @@ export const tube: FormDefinition<'tube'> = {
       kind: 'smooth',
       rings: [outlineOf(from, to)],
       grain: [0, 1, 0],
-      glintStretch: 3.2,
+      glintStretch: 2.6,
       at(x, y, out) {
         const { u, t } = across(x, y);
         const angle = section.angleAt(u);
@@ -158,7 +158,7 @@ export const tube: FormDefinition<'tube'> = {
       { kind: 'hard', closed: false, points: upper, outward: upper.map(() => [0, 1] as const) },
     ];
     if (form.section === 'ridged') {
-      const ridge = line(0);
+      const ridge = along > 1 ? line(0) : lineBetween(seen(0, -length / 2), seen(0, length / 2));
       edges.push({ kind: 'crease', closed: false, points: ridge, outward: ridge.map(() => [0, 0] as const) });
     }
     if (form.section === 'half-round')

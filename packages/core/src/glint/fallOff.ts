@@ -27,12 +27,8 @@ export function droppedSteps(part: Part, piece: Pick<Piece, 'rig' | 'parts' | 'h
 /** The share of its value that the lightest place of a part loses when `dropped` of its steps are lost. */
 export const fallOffShare = (dropped: number, steps: number): number => dropped / Math.max(1, steps - 1);
 
-/** Value after fall-off: lights give way, darks stay. `share` up to one half. */
-export const fallen = (value: number, share: number): number => value * (1 - share * value);
+/** Value after fall-off: the whole range shrinks toward the dark, so that the part is quieter as well as less bright. */
+export const fallen = (value: number, share: number): number => value * (1 - share);
 
 /** The value before fall-off that becomes `value`; above 1 where none does. */
-export function unfallen(value: number, share: number): number {
-  if (share < 1e-9) return value;
-  const root = 1 - 4 * share * value;
-  return root < 0 ? Infinity : (1 - Math.sqrt(root)) / (2 * share);
-}
+export const unfallen = (value: number, share: number): number => value / (1 - share);

@@ -37,7 +37,7 @@ const areaOfGlint = (g: Glint) => Math.PI * g.radiusMm * g.radiusMm * g.stretch;
 export function findGlints(model: SurfaceModel, light: PartLight, body: Body): Glint[] {
   const half = normalise(add(light.key, TO_EYE));
   const area = areaOf(model.rings);
-  const size = clamp(0.06 * model.narrowestMm, LEAST_RADIUS_MM, 0.45);
+  const size = clamp(0.055 * model.narrowestMm, LEAST_RADIUS_MM, 0.36);
   const several = model.patches.length > 1;
   const found: Glint[] = [];
   model.patches.forEach((patch, p) => {

@@ -12,9 +12,13 @@ export interface LineLayers {
 }
 
 /** Width of an edge line on a part of this narrowest size, in mm. */
-export const edgeWidthMm = (narrowestMm: number): number => clamp(0.045 * narrowestMm, 0.12, 0.3);
+export const edgeWidthMm = (narrowestMm: number): number => clamp(0.04 * narrowestMm, 0.12, 0.24);
 
 const RIM_TILT = 0.72;
+/** A ridge whose sides have one value keeps this much of its line. */
+const RIDGE_LEAST = 0.15;
+/** Share of a ridge's length over which its line runs out. */
+const RIDGE_ENDS = 0.12;
 
 /** How squarely a rim faces the light: its normal leans out of the surface and toward the eye. */
 function facing(outward: readonly [number, number], light: PartLight): number {
@@ -92,23 +96,29 @@ function edgeLook(
   const n = edge.points.length;
   const look = { value: new Float64Array(n), strength: new Float64Array(n) };
   const insetMm = (halfPx * 3 + 1) / surface.grid.pxPerMm;
+  const ridge = edge.kind === 'crease';
   let alongMm = 0;
   for (let i = 0; i < n; i++) {
     const at = edge.points[i];
     const out = edge.outward[i];
     if (i > 0) alongMm += Math.hypot(at[0] - edge.points[i - 1][0], at[1] - edge.points[i - 1][1]);
-    const beside =
-      out[0] === 0 && out[1] === 0
-        ? Math.max(
-            valueAt(surface, value, [at[0] - insetMm, at[1]]),
-            valueAt(surface, value, [at[0] + insetMm, at[1]]),
-          )
-        : valueAt(surface, value, [at[0] - out[0] * insetMm, at[1] - out[1] * insetMm]);
+    const [left, right] = ridge
+      ? [valueAt(surface, value, [at[0] - insetMm, at[1]]), valueAt(surface, value, [at[0] + insetMm, at[1]])]
+      : [0, 0];
+    const beside = ridge
+      ? Math.max(left, right)
+      : valueAt(surface, value, [at[0] - out[0] * insetMm, at[1] - out[1] * insetMm]);
     const lit = smoothstep(0.12, 0.4, facing(out, light));
     const shaded = Math.min(mid, beside + 2 * step);
     const kept = smoothstep(-0.75, 0.15, wave(alongMm));
     look.value[i] = shaded + (Math.min(1, beside + step) - shaded) * lit;
     look.strength[i] = (1 - lit) * kept * 0.55 + lit;
+    // A ridge shows where its sides part in value, and runs out toward its ends.
+    if (ridge) {
+      const parted = smoothstep(0.25 * step, 1.75 * step, Math.abs(left - right));
+      const end = Math.min(i, n - 1 - i) / Math.max(1, n - 1);
+      look.strength[i] *= (RIDGE_LEAST + (1 - RIDGE_LEAST) * parted) * smoothstep(0, RIDGE_ENDS, end);
+    }
   }
   return look;
 }
