@@ -11,7 +11,10 @@ const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const take = async (name) => {
   await page.waitForTimeout(1800);
-  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden' });
+  await page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden' });
   await page.waitForTimeout(900);
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
 };

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { lockKeepersArm, writePiece } from '@pale-glint/core';
+import { brassHeron, lockMilitia, sluiceWarden, writePiece } from '@pale-glint/core';
 import { eq } from 'drizzle-orm';
 import { DB } from './database/database.module.js';
 import type { Database } from './database/open.js';
@@ -7,6 +7,8 @@ import { settings } from './database/schema.js';
 import { PiecesService } from './pieces/pieces.service.js';
 
 const SEEDED = 'demo';
+/** The one that opens first comes last. */
+const DEMOS = [brassHeron, lockMilitia, sluiceWarden];
 
 /** Puts the demo in once. A demo that the painter removed stays away. */
 @Injectable()
@@ -19,7 +21,7 @@ export class SeedService implements OnApplicationBootstrap {
   async onApplicationBootstrap(): Promise<void> {
     const [done] = await this.db.select().from(settings).where(eq(settings.key, SEEDED));
     if (done) return;
-    await this.pieces.add(writePiece(lockKeepersArm), 'replace');
-    await this.db.insert(settings).values({ key: SEEDED, value: 'lock-keepers-arm' }).onConflictDoNothing();
+    for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');
+    await this.db.insert(settings).values({ key: SEEDED, value: 'ninth-lock' }).onConflictDoNothing();
   }
 }

@@ -1,13 +1,18 @@
 import { writeFileSync } from 'node:fs';
 import { encode } from 'fast-png';
 import {
-  lockKeepersArm, mapReport, MOST_POINTS, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, shapeOf, stageAfter, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
+  brassHeron, lockKeepersArm, lockMilitia, mapReport, MOST_POINTS, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, shapeOf, stageOfPart, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
   type Piece, type PreparedPart, type Stage,
 } from '@pale-glint/core'; // prettier-ignore
 import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 
-const DEMOS: Readonly<Record<string, Piece>> = { warden: sluiceWarden, arm: lockKeepersArm };
+const DEMOS: Readonly<Record<string, Piece>> = {
+  warden: sluiceWarden,
+  militia: lockMilitia,
+  heron: brassHeron,
+  arm: lockKeepersArm,
+};
 const VIEWS = ['painted', 'values', 'zones', 'lines', 'tint'] as const;
 type View = (typeof VIEWS)[number];
 
@@ -36,14 +41,10 @@ function look(path: string, o: LookOptions): void {
   const size = number('--size', o.size, 16, Math.floor(Math.sqrt(MOST_POINTS)));
   const b = unionBounds(shown.map((p) => placedBounds(shapeOf(p).model, p.place)));
   const [w, h] = [b.right - b.left, b.top - b.bottom];
-  const afterStep = ({ palette }: PreparedPart): Stage => {
-    const ladder = palette.ladder?.steps ?? [];
-    return stageAfter(
-      palette.ladder ? 'value' : 'matte',
-      ladder[(after ?? 1) - 1]?.id ?? '',
-      ladder,
-      palette.steps,
-    );
+  const afterStep = (p: PreparedPart): Stage => {
+    const ladder = p.palette.ladder;
+    const step = ladder?.steps[Math.min(after ?? 1, ladder.steps.length) - 1];
+    return stageOfPart(p, ladder && step ? { ladder: ladder.id, role: 'value', step: step.id } : null, piece);
   };
   const raster = renderPiece(piece, {
     width: Math.max(16, Math.round(w >= h ? size : (size * w) / h)),

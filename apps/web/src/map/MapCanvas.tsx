@@ -19,6 +19,18 @@ interface MapCanvasProps {
   readonly label: string;
 }
 
+/** Changes that follow each other faster than this come from a moving hand. */
+const MOVING_MS = 250;
+const REST_MS = 120;
+
+/** The same view with half as many points each way. */
+const coarser = (p: Picture): Picture => ({
+  ...p,
+  pxPerMm: p.pxPerMm / 2,
+  width: Math.ceil(p.width / 2),
+  height: Math.ceil(p.height / 2),
+});
+
 function draw(
   canvas: HTMLCanvasElement,
   picture: Picture,
@@ -47,6 +59,8 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
   const [failed, setFailed] = useState<string | null>(null);
   const role = after?.role;
   const step = after?.step;
+  const ladder = after?.ladder ?? null;
+  const lastAsked = useRef(0);
 
   useEffect(() => {
     const order = piece.parts.map((p) => p.id);
@@ -62,7 +76,22 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         () => canvas.current && draw(canvas.current, picture, order, painted.current),
       );
     };
-    const mine = mapDesk.ask({ piece, picture, view, after: role && step ? { role, step } : null });
+    let mine = -1;
+    let waitsFor = 0;
+    const ask = (fine: boolean) => {
+      lastAsked.current = performance.now();
+      waitsFor = fine ? mapDesk.answers : Infinity;
+      mine = mapDesk.ask({
+        piece,
+        picture: fine ? picture : coarser(picture),
+        view,
+        after: role && step ? { ladder, role, step } : null,
+      });
+    };
+    // Under a moving hand the map is coarse; once it rests it is asked for again, fine.
+    const moving = performance.now() - lastAsked.current < MOVING_MS;
+    ask(!moving);
+    const timer = moving ? setTimeout(() => ask(true), REST_MS) : undefined;
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
     const stop = mapDesk.listen((news) => {
       if (news.kind === 'failed') {
@@ -81,7 +110,7 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
       } else if (news.kind === 'gone') {
         painted.current.delete(news.part);
         redraw();
-      } else if (news.kind === 'mapDone') {
+      } else if (news.kind === 'mapDone' && --waitsFor === 0) {
         setFailed(null);
         if (canvas.current) canvas.current.dataset['settled'] = 'yes';
       }
@@ -89,9 +118,10 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     redraw();
     return () => {
       stop();
+      clearTimeout(timer);
       cancelAnimationFrame(frame);
     };
-  }, [piece, picture, view, role, step]);
+  }, [piece, picture, view, role, step, ladder]);
 
   return (
     <>

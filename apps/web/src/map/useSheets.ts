@@ -14,7 +14,7 @@ export interface Sheets {
   readonly failed: string | null;
 }
 
-const REST_MS = 160;
+const REST_MS = 350;
 
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
 export function useSheets(piece: Piece): Sheets {

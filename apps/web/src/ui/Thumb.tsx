@@ -36,20 +36,20 @@ export function Thumb({
   const [failed, setFailed] = useState(false);
   const role = after?.role;
   const step = after?.step;
+  const ladder = after?.ladder ?? null;
 
   useEffect(() => {
     let live = true;
     const scale = Math.min(2, window.devicePixelRatio || 1);
     const timer = setTimeout(
       () => {
-        const layer = role && step ? { role, step } : null;
         askBitmap({
           piece,
           part,
           width: Math.round(width * scale),
           height: Math.round(height * scale),
           view,
-          after: layer,
+          after: role && step ? { ladder, role, step } : null,
           surroundHex,
         })
           .then((bitmap) => {
@@ -70,7 +70,7 @@ export function Thumb({
       live = false;
       clearTimeout(timer);
     };
-  }, [piece, part, width, height, view, role, step, surroundHex, restMs]);
+  }, [piece, part, width, height, view, role, step, ladder, surroundHex, restMs]);
 
   return (
     <canvas

@@ -1,7 +1,8 @@
 import { placedBounds, renderPiece, shapeOf, taggedSrgb, unionBounds, writeSvg } from '@pale-glint/core';
 import { encode } from 'fast-png';
-import type { Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
+import type { CardJob, Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
 import { internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
+import { strokesOf } from '@pale-glint/core';
 
 /** Work is given up to newer messages at least this often. */
 const YIELD_MS = 8;
@@ -14,12 +15,19 @@ const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: 
 /** Latest wins: a job of a kind replaces the one of that kind still waiting or running. */
 const latest = { map: 0, sheets: 0 };
 
+let resumeAt = 0;
 async function runMap(job: MapJob): Promise<void> {
   const piece = internPiece(job.piece);
   const start = performance.now();
   let lastBreath = start;
-  for (const part of piece.parts) {
-    if (latest.map !== job.generation) return;
+  const mine = piece.parts.filter((_, i) => i % job.of === job.worker);
+  // Begins where the last map was cut off, so that under a moving light every part has its turn.
+  for (let k = 0; k < mine.length; k++) {
+    const part = mine[(resumeAt + k) % mine.length];
+    if (latest.map !== job.generation) {
+      resumeAt = (resumeAt + k) % mine.length;
+      return;
+    }
     const begun = performance.now();
     const painted = paintOn(part, piece, job.picture, job.view, job.after);
     const ms = performance.now() - begun;
@@ -52,7 +60,7 @@ async function runSheets(job: SheetsJob): Promise<void> {
   for (const part of piece.parts) {
     await breath();
     if (latest.sheets !== job.generation) return;
-    const { metal, palette } = prepare(part, piece);
+    const { metal, palette, aimed } = prepare(part, piece);
     post({
       kind: 'sheet',
       generation: job.generation,
@@ -61,7 +69,7 @@ async function runSheets(job: SheetsJob): Promise<void> {
         sheet: sheetFor(part, piece),
         glints: metal?.glints ?? [],
         colours: palette.colours,
-        aimed: palette.aimed,
+        aimed,
       },
     });
   }
@@ -75,7 +83,7 @@ async function runPicture(job: PictureJob): Promise<void> {
     height: job.height,
     view: job.view,
     surroundHex: job.surroundHex,
-    stageOf: (p) => stageFor(p, job.after),
+    stageOf: (p) => stageFor(p, job.after, piece),
     ...(job.part ? { part: job.part } : {}),
   });
   const { width, height } = raster.picture;
@@ -92,10 +100,22 @@ function runSvg(job: SvgJob): void {
   const piece = internPiece(job.piece);
   const drawn = piece.parts.map((part) => {
     const p = prepare(part, piece);
-    return { part, palette: p.palette, zones: sheetFor(part, piece).zones, glints: p.metal?.glints ?? [] };
+    return {
+      part,
+      palette: p.palette,
+      zones: sheetFor(part, piece).zones,
+      glints: p.metal?.glints ?? [],
+      edges: strokesOf(p),
+    };
   });
   const bounds = unionBounds(piece.parts.map((part) => placedBounds(shapeOf(part).model, part.place)));
   post({ kind: 'svg', jobId: job.jobId, text: writeSvg(piece, drawn, bounds) });
+}
+
+async function runCard(job: CardJob): Promise<void> {
+  const { makeCard } = await import('../card/makeCard.js');
+  const pdf = await makeCard(internPiece(job.piece), job.part);
+  post({ kind: 'card', jobId: job.jobId, pdf }, [pdf.buffer]);
 }
 
 async function run(job: Job): Promise<void> {
@@ -103,6 +123,7 @@ async function run(job: Job): Promise<void> {
     if (job.kind === 'map') await runMap(job);
     else if (job.kind === 'sheets') await runSheets(job);
     else if (job.kind === 'picture') await runPicture(job);
+    else if (job.kind === 'card') await runCard(job);
     else runSvg(job);
   } catch (error) {
     post({

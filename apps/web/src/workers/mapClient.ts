@@ -1,7 +1,11 @@
-import type { Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
+import type { CardJob, Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
 type Listener = (news: News) => void;
+
+/** What a browser that lets no page work in the background gets instead of a map. */
+const NO_WORKERS =
+  'This browser does not let pages work in the background, which the map needs. Allow workers for this address, or open it in another browser. Your piece is safe.';
 
 const start = (name: string) =>
   new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });
@@ -15,7 +19,15 @@ class Desk {
 
   send(job: Job): void {
     if (!this.worker) {
-      this.worker = start(this.name);
+      try {
+        this.worker = start(this.name);
+      } catch {
+        const generation = 'generation' in job ? job.generation : null;
+        const jobId = 'jobId' in job ? job.jobId : null;
+        const news: News = { kind: 'failed', generation, jobId, part: null, says: NO_WORKERS };
+        setTimeout(() => this.listeners.forEach((l) => l(news)), 0);
+        return;
+      }
       this.worker.onmessage = ({ data }: MessageEvent<News>) => this.listeners.forEach((l) => l(data));
       this.worker.onerror = (event) => {
         const says = event.message || 'The map could not be computed in this browser.';
@@ -31,8 +43,8 @@ class Desk {
   }
 }
 
-/** The map under the painter's hand has a worker of its own; everything longer goes to the other. */
-const hand = new Desk('map');
+/** The map under the painter's hand has workers of its own; everything longer goes to another. */
+const hands = [new Desk('map'), new Desk('map, too')] as const;
 const long = new Desk('long work');
 
 let generation = 0;
@@ -40,12 +52,17 @@ let jobId = 0;
 
 /** Asks for the map; newer asking replaces older. Answers come to `listen`. */
 export const mapDesk = {
-  ask(job: Without<MapJob, 'generation'>): number {
+  ask(job: Without<MapJob, 'generation' | 'worker' | 'of'>): number {
     generation++;
-    hand.send({ kind: 'map', generation, ...job });
+    hands.forEach((hand, worker) => hand.send({ kind: 'map', generation, ...job, worker, of: hands.length }));
     return generation;
   },
-  listen: (listener: Listener) => hand.listen(listener),
+  /** How many answers "mapDone" a map has. */
+  answers: hands.length,
+  listen(listener: Listener) {
+    const stops = hands.map((hand) => hand.listen(listener));
+    return () => stops.forEach((stop) => stop());
+  },
 };
 
 export const sheetDesk = {
@@ -67,7 +84,7 @@ function answerTo<T>(id: number, pick: (news: News) => T | null): Promise<T> {
         stop();
         reject(new Error(news.says));
       }
-      if ((news.kind === 'picture' || news.kind === 'svg') && news.jobId === id) {
+      if ((news.kind === 'picture' || news.kind === 'svg' || news.kind === 'card') && news.jobId === id) {
         stop();
         resolve(pick(news)!);
       }
@@ -88,6 +105,14 @@ export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8A
   const id = ++jobId;
   const answer = answerTo(id, (n) => (n.kind === 'picture' ? n.png : null));
   long.send({ kind: 'picture', jobId: id, as: 'png', ...job });
+  return answer;
+}
+
+/** A sheet to print, of one part or of the piece, as PDF. */
+export function askCard(job: Without<CardJob, 'jobId'>): Promise<Uint8Array<ArrayBuffer>> {
+  const id = ++jobId;
+  const answer = answerTo(id, (n) => (n.kind === 'card' ? n.pdf : null));
+  long.send({ kind: 'card', jobId: id, ...job });
   return answer;
 }
 

@@ -1,12 +1,9 @@
-import type { Glint, Lab, PartSheet, Picture, PictureView, Piece, Role } from '@pale-glint/core';
+import type { Glint, Lab, LayerId, PartSheet, Picture, PictureView, Piece } from '@pale-glint/core';
 
 export type MapView = PictureView | 'lines';
 
 /** Which layer of the painting order the pictures show as just done; null for the finished piece. */
-export interface AfterLayer {
-  readonly role: Role;
-  readonly step: string;
-}
+export type AfterLayer = LayerId;
 
 /** Everything that decides how the parts look on a picture. */
 export interface MapJob {
@@ -16,6 +13,9 @@ export interface MapJob {
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
+  /** Several workers share the parts: this one takes every `of`-th, from `worker`. */
+  readonly worker: number;
+  readonly of: number;
 }
 
 /** Zones, figures and the order's amounts of every part. */
@@ -39,13 +39,21 @@ export interface PictureJob {
   readonly as: 'bitmap' | 'png';
 }
 
+/** A sheet of paper with all that is needed at the table. */
+export interface CardJob {
+  readonly kind: 'card';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly part: string | null;
+}
+
 export interface SvgJob {
   readonly kind: 'svg';
   readonly jobId: number;
   readonly piece: Piece;
 }
 
-export type Job = MapJob | SheetsJob | PictureJob | SvgJob;
+export type Job = MapJob | SheetsJob | PictureJob | SvgJob | CardJob;
 
 /** A part's sheet with what the drawings need besides. */
 export interface SheetNews {
@@ -79,6 +87,7 @@ export type News =
       readonly png: Uint8Array<ArrayBuffer> | null;
     }
   | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
+  | { readonly kind: 'card'; readonly jobId: number; readonly pdf: Uint8Array<ArrayBuffer> }
   | {
       readonly kind: 'failed';
       readonly generation: number | null;

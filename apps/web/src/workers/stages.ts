@@ -1,6 +1,6 @@
 import {
   frontsOf,
-  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageAfter, surfaceOf, FINISHED,
+  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageOfPart, surfaceOf,
   type Front,
   type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
 } from '@pale-glint/core'; // prettier-ignore
@@ -10,11 +10,12 @@ import type { AfterLayer, MapView } from './protocol.js';
 const MB = 1024 * 1024;
 const pointsOf = (s: Surface) => s.patch.length;
 
-const shapes = new Cache<Shape>(16 * MB, (s) => pointsOf(s.canonical) * 26);
-const surfaces = new Cache<Surface>(96 * MB, (s) => pointsOf(s) * 26);
-const prepared = new Cache<PreparedPart>(16 * MB, () => 20000);
-const layers = new Cache<Layers>(96 * MB, (l) => pointsOf(l.surface) * 24);
-const sheets = new Cache<PartSheet>(32 * MB, () => 120000);
+/** Three workers hold caches: together at most 256 MB. */
+const shapes = new Cache<Shape>(6 * MB, (s) => pointsOf(s.canonical) * 26);
+const surfaces = new Cache<Surface>(36 * MB, (s) => pointsOf(s) * 26);
+const prepared = new Cache<PreparedPart>(4 * MB, () => 20000);
+const layers = new Cache<Layers>(34 * MB, (l) => pointsOf(l.surface) * 24);
+const sheets = new Cache<PartSheet>(5 * MB, () => 60000);
 
 const interned = new Map<string, unknown>();
 /** The same object for equal content, so that what is cached by object stays valid over messages. */
@@ -39,10 +40,19 @@ export function internPiece(piece: Piece): Piece {
 const formKey = (part: Part) => JSON.stringify([part.form, part.place.yawDeg, part.place.pitchDeg]);
 const shapeFor = (part: Part): Shape => shapes.get(formKey(part), () => shapeOf(part));
 
-const rigKey = (piece: Piece) => {
-  const { purpose: _p, focalPart: _f, skyHex: _s, groundHex: _g, ...light } = piece.rig;
-  return JSON.stringify(light);
-};
+/** Where a part stands matters to it once the light falls off or something stands near it. */
+function lightKey(part: Part, piece: Piece): string {
+  const { purpose: _p, focalPart, ...light } = piece.rig;
+  const focus = light.fallOff > 0 ? piece.parts.find((p) => p.id === focalPart)?.place : undefined;
+  const placed = focus !== undefined || light.neighbours.some((n) => n.where.kind === 'near');
+  const { xMm, yMm, depthMm } = part.place;
+  return JSON.stringify([
+    light,
+    piece.heightMm,
+    focus ? [focus.xMm, focus.yMm, focalPart === part.id] : null,
+    placed ? [xMm, yMm, depthMm] : null,
+  ]);
+}
 const ladderKey = (part: Part, piece: Piece) =>
   part.finish.kind === 'metal'
     ? JSON.stringify([
@@ -66,7 +76,7 @@ function preparedKey(part: Part, piece: Piece): string {
     formKey(part),
     part.place.rollDeg,
     JSON.stringify(part.finish),
-    rigKey(piece),
+    lightKey(part, piece),
     frontKey(part, piece),
     ladderKey(part, piece),
   ].join('|');
@@ -78,10 +88,8 @@ export function prepare(part: Part, piece: Piece): PreparedPart {
 }
 
 /** How far the painting of a part has come after a layer of the order. */
-export function stageFor(p: PreparedPart, after: AfterLayer | null): Stage {
-  if (!after || !p.palette.ladder) return FINISHED;
-  return stageAfter(after.role, after.step, p.palette.ladder.steps, p.palette.steps);
-}
+export const stageFor = (p: PreparedPart, after: AfterLayer | null, piece: Piece): Stage =>
+  stageOfPart(p, after, piece);
 
 export interface PaintedPart {
   readonly bytes: Uint8ClampedArray<ArrayBuffer>;
@@ -112,7 +120,7 @@ export function paintOn(
     ),
   );
   return {
-    bytes: paintPart(p, l, stageFor(p, after), view),
+    bytes: paintPart(p, l, stageFor(p, after, piece), view),
     width: spot.grid.width,
     height: spot.grid.height,
     column: spot.column,

@@ -2,3 +2,6 @@ export * from './arm.js';
 export * from './newPart.js';
 export * from './towline.js';
 export * from './warden.js';
+export * from './heron.js';
+export * from './militia.js';
+export * from './starters.js';

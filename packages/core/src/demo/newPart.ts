@@ -1,5 +1,5 @@
 import { forms } from '../form/index.js';
-import { coldSteel } from '../ladder/index.js';
+import { bronze, coldSteel } from '../ladder/index.js';
 import { FORMAT, VERSION, type Form, type Part, type Piece } from '../piece/index.js';
 import { lockKeepersArm } from './arm.js';
 import { towline } from './towline.js';
@@ -27,7 +27,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     copies: 1,
     rig: { ...lockKeepersArm.rig, tint: 0.5, fallOff: 1, focalPart: null },
     parts,
-    ladders: [coldSteel],
+    ladders: [coldSteel, bronze],
     paints: [...towline],
     adjustments: [],
     groups: [],

@@ -25,5 +25,10 @@ export const towline: readonly Paint[] = [
   paint('rust-pin', 'Rust pin', '#8a4a22'),
   paint('ferry-ochre', 'Ferry ochre', '#c08a34', { opacity: 'semi-opaque' }),
   paint('tallow', 'Tallow', '#f0e2b4'),
-  paint('lamp-oil', 'Lamp oil', '#d8862a', { kind: 'ink', opacity: 'transparent', tint: 'strong', dryMin: 20 }),
+  paint('lamp-oil', 'Lamp oil', '#d8862a', {
+    kind: 'ink',
+    opacity: 'transparent',
+    tint: 'strong',
+    dryMin: 20,
+  }),
 ];

@@ -1,5 +1,13 @@
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FORMAT, VERSION, type Form, type Part, type Piece, type Place, type Polish } from '../piece/index.js';
+import {
+  FORMAT,
+  VERSION,
+  type Form,
+  type Part,
+  type Piece,
+  type Place,
+  type Polish,
+} from '../piece/index.js';
 import { matteOf, metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 
@@ -28,15 +36,61 @@ const slit = (side: number) => [
 const head = (): Part[] => {
   const s = steel('head');
   return [
-    s('crown', 'Helm crown, skull', shape('dome', { widthMm: 7.8, heightMm: 9.2, ridgeDeg: 13 }), place(0, 49.4, 0, { pitchDeg: 6 })),
-    matteOf('sight', 'Dark behind the visor', shape('dome', { widthMm: 6.4, heightMm: 5.4, fullness: 0.5 }), place(0, 46.6), ['Shadow', '#0d0e10'], 'head'),
-    s('visor', 'Visor, face plate', shape('relief', {
-      widthMm: 7.6, heightMm: 7, wrapDeg: 62, crownDeg: 30, softness: 0.2,
-      outline: both([[0, 0.9], [0.5, 0.86], [0.9, 0.72], [1, 0.45], [0.97, 0.1], [0.86, -0.3], [0.62, -0.7], [0.32, -0.94], [0, -1]]),
-      holes: [slit(-1), slit(1), ...[0.3, 0.5, 0.7].flatMap((x, i) => [hole(x, -0.22 + 0.05 * i, 0.05, 0.06), hole(x - 0.06, -0.46 + 0.05 * i, 0.05, 0.06)])].slice(0, 8),
-      bumps: [{ x: 0, y: 0.12, width: 0.6, height: 1.9, rise: 0.16, rollDeg: 0 }, { x: 0, y: -0.62, width: 0.8, height: 0.9, rise: 0.14, rollDeg: 0 }],
-    }), place(0, 46.4, 0, { pitchDeg: 4 })),
-    brass('head')('brow', 'Brow band', shape('band', { widthMm: 8, heightMm: 1.1, sagMm: 0.7, wrapDeg: 72, crownDeg: 55 }), place(0, 49.6)),
+    s(
+      'crown',
+      'Helm crown, skull',
+      shape('dome', { widthMm: 7.8, heightMm: 9.2, ridgeDeg: 13 }),
+      place(0, 49.4, 0, { pitchDeg: 6 }),
+    ),
+    matteOf(
+      'sight',
+      'Dark behind the visor',
+      shape('dome', { widthMm: 6.4, heightMm: 5.4, fullness: 0.5 }),
+      place(0, 46.6),
+      ['Shadow', '#0d0e10'],
+      'head',
+    ),
+    s(
+      'visor',
+      'Visor, face plate',
+      shape('relief', {
+        widthMm: 7.6,
+        heightMm: 7,
+        wrapDeg: 62,
+        crownDeg: 30,
+        softness: 0.2,
+        outline: both([
+          [0, 0.9],
+          [0.5, 0.86],
+          [0.9, 0.72],
+          [1, 0.45],
+          [0.97, 0.1],
+          [0.86, -0.3],
+          [0.62, -0.7],
+          [0.32, -0.94],
+          [0, -1],
+        ]),
+        holes: [
+          slit(-1),
+          slit(1),
+          ...[0.3, 0.5, 0.7].flatMap((x, i) => [
+            hole(x, -0.22 + 0.05 * i, 0.05, 0.06),
+            hole(x - 0.06, -0.46 + 0.05 * i, 0.05, 0.06),
+          ]),
+        ].slice(0, 8),
+        bumps: [
+          { x: 0, y: 0.12, width: 0.6, height: 1.9, rise: 0.16, rollDeg: 0 },
+          { x: 0, y: -0.62, width: 0.8, height: 0.9, rise: 0.14, rollDeg: 0 },
+        ],
+      }),
+      place(0, 46.4, 0, { pitchDeg: 4 }),
+    ),
+    brass('head')(
+      'brow',
+      'Brow band',
+      shape('band', { widthMm: 8, heightMm: 1.1, sagMm: 0.7, wrapDeg: 72, crownDeg: 55 }),
+      place(0, 49.6),
+    ),
   ];
 };
 
@@ -44,13 +98,48 @@ const body = (): Part[] => {
   const s = steel('body');
   const b = brass('body');
   return [
-    s('breastplate', 'Breastplate', shape('relief', { widthMm: 14.6, heightMm: 15.4 }), place(0, 36, 0, { pitchDeg: 4 })),
-    b('gorget', 'Gorget, neck band', shape('band', { widthMm: 7.4, heightMm: 2.6, sagMm: 1.3, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }), place(0, 43, 0, { pitchDeg: 8 })),
-    s('fauld-3', 'Fauld lame, lowest', shape('band', { widthMm: 15, heightMm: 3.2, sagMm: 1.5, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }), place(0, 23.2)),
-    s('fauld-2', 'Fauld lame, middle', shape('band', { widthMm: 14.2, heightMm: 3.1, sagMm: 1.4, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }), place(0, 25.4)),
-    s('fauld-1', 'Fauld lame, upper', shape('band', { widthMm: 13.4, heightMm: 3, sagMm: 1.2, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }), place(0, 27.6)),
-    b('fauld-rivets', 'Fauld rivets', shape('rivets', { count: 7, lengthMm: 11, sagMm: 0.9, headMm: 0.75 }), place(0, 22.9)),
-    b('belt-disc', 'Belt disc', shape('disc', { widthMm: 4.6, heightMm: 4.6, rimMm: 0.6 }), place(0, 28, 0, { depthMm: 1 })),
+    s(
+      'breastplate',
+      'Breastplate',
+      shape('relief', { widthMm: 14.6, heightMm: 15.4 }),
+      place(0, 36, 0, { pitchDeg: 4 }),
+    ),
+    b(
+      'gorget',
+      'Gorget, neck band',
+      shape('band', { widthMm: 7.4, heightMm: 2.6, sagMm: 1.3, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }),
+      place(0, 43, 0, { pitchDeg: 8 }),
+    ),
+    s(
+      'fauld-3',
+      'Fauld lame, lowest',
+      shape('band', { widthMm: 15, heightMm: 3.2, sagMm: 1.5, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }),
+      place(0, 23.2),
+    ),
+    s(
+      'fauld-2',
+      'Fauld lame, middle',
+      shape('band', { widthMm: 14.2, heightMm: 3.1, sagMm: 1.4, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }),
+      place(0, 25.4),
+    ),
+    s(
+      'fauld-1',
+      'Fauld lame, upper',
+      shape('band', { widthMm: 13.4, heightMm: 3, sagMm: 1.2, flareMm: 0.8, wrapDeg: 66, crownDeg: 34 }),
+      place(0, 27.6),
+    ),
+    b(
+      'fauld-rivets',
+      'Fauld rivets',
+      shape('rivets', { count: 7, lengthMm: 11, sagMm: 0.9, headMm: 0.75 }),
+      place(0, 22.9),
+    ),
+    b(
+      'belt-disc',
+      'Belt disc',
+      shape('disc', { widthMm: 4.6, heightMm: 4.6, rimMm: 0.6 }),
+      place(0, 28, 0, { depthMm: 1 }),
+    ),
   ];
 };
 
@@ -58,44 +147,202 @@ const body = (): Part[] => {
 const shoulder = (side: -1 | 1, name: string): Part[] => {
   const group = side < 0 ? 'arm-left' : 'arm-right';
   const s = steel(group);
-  const at = (x: number, y: number, roll = 0, more: Partial<Place> = {}) => place(side * x, y, side * roll, more);
+  const at = (x: number, y: number, roll = 0, more: Partial<Place> = {}) =>
+    place(side * x, y, side * roll, more);
   return [
-    matteOf(`sleeve-${name}`, `Sleeve, ${name}`, shape('tube', { lengthMm: 8, startWidthMm: 4, endWidthMm: 5.2, endCurve: 0.2 }), at(10.6, 32, 3), COAT, group),
-    s(`lame-2-${name}`, `Pauldron lame, lower ${name}`, shape('band', { widthMm: 7.2, heightMm: 2.8, sagMm: 1.1, flareMm: 0.3, wrapDeg: 64, crownDeg: 36 }), at(10.5, 34.4, 5, { yawDeg: side * 10 })),
-    s(`lame-1-${name}`, `Pauldron lame, upper ${name}`, shape('band', { widthMm: 7.4, heightMm: 2.8, sagMm: 1.1, flareMm: 0.3, wrapDeg: 64, crownDeg: 36 }), at(10, 36.6, 8, { yawDeg: side * 10 })),
-    s(`pauldron-${name}`, `Pauldron, ${name} shoulder`, shape('dome', { widthMm: 9.2, heightMm: 7.4 }), at(8.6, 40.4, -6, { yawDeg: side * 12, pitchDeg: 10, depthMm: 1 })),
-    brass(group)(`pauldron-rim-${name}`, `Pauldron rim, ${name}`, shape('ring', { widthMm: 9.7, heightMm: 7.9, thicknessMm: 0.62 }), at(8.6, 40.4, -6, { depthMm: 1 })),
+    matteOf(
+      `sleeve-${name}`,
+      `Sleeve, ${name}`,
+      shape('tube', { lengthMm: 8, startWidthMm: 4, endWidthMm: 5.2, endCurve: 0.2 }),
+      at(10.6, 32, 3),
+      COAT,
+      group,
+    ),
+    s(
+      `lame-2-${name}`,
+      `Pauldron lame, lower ${name}`,
+      shape('band', { widthMm: 7.2, heightMm: 2.8, sagMm: 1.1, flareMm: 0.3, wrapDeg: 64, crownDeg: 36 }),
+      at(10.5, 34.4, 5, { yawDeg: side * 10 }),
+    ),
+    s(
+      `lame-1-${name}`,
+      `Pauldron lame, upper ${name}`,
+      shape('band', { widthMm: 7.4, heightMm: 2.8, sagMm: 1.1, flareMm: 0.3, wrapDeg: 64, crownDeg: 36 }),
+      at(10, 36.6, 8, { yawDeg: side * 10 }),
+    ),
+    s(
+      `pauldron-${name}`,
+      `Pauldron, ${name} shoulder`,
+      shape('dome', { widthMm: 9.2, heightMm: 7.4 }),
+      at(8.6, 40.4, -6, { yawDeg: side * 12, pitchDeg: 10, depthMm: 1 }),
+    ),
+    brass(group)(
+      `pauldron-rim-${name}`,
+      `Pauldron rim, ${name}`,
+      shape('ring', { widthMm: 9.7, heightMm: 7.9, thicknessMm: 0.62 }),
+      at(8.6, 40.4, -6, { depthMm: 1 }),
+    ),
   ];
 };
 
 const leftArm = (): Part[] => [
   ...shoulder(-1, 'left'),
-  steel('arm-left')('vambrace-left', 'Vambrace, left forearm', shape('tube', { lengthMm: 8.4, startWidthMm: 3, endWidthMm: 4.1, endCurve: 0.25, swell: 0.08, swellAt: 0.65 }), place(-11.7, 25.2, -7)),
-  brass('arm-left')('couter-left', 'Couter, left elbow', shape('dome', { widthMm: 4, heightMm: 4 }), place(-11.1, 29.4, 0, { depthMm: 1 })),
-  matteOf('glove-left', 'Glove, left', shape('dome', { widthMm: 3.5, heightMm: 3.8 }), place(-12.3, 20.2), GLOVE, 'arm-left'),
+  steel('arm-left')(
+    'vambrace-left',
+    'Vambrace, left forearm',
+    shape('tube', {
+      lengthMm: 8.4,
+      startWidthMm: 3,
+      endWidthMm: 4.1,
+      endCurve: 0.25,
+      swell: 0.08,
+      swellAt: 0.65,
+    }),
+    place(-11.7, 25.2, -7),
+  ),
+  brass('arm-left')(
+    'couter-left',
+    'Couter, left elbow',
+    shape('dome', { widthMm: 4, heightMm: 4 }),
+    place(-11.1, 29.4, 0, { depthMm: 1 }),
+  ),
+  matteOf(
+    'glove-left',
+    'Glove, left',
+    shape('dome', { widthMm: 3.5, heightMm: 3.8 }),
+    place(-12.3, 20.2),
+    GLOVE,
+    'arm-left',
+  ),
 ];
 
 const rightArm = (): Part[] => [
   ...shoulder(1, 'right'),
-  steel('arm-right')('vambrace-right', 'Vambrace, right forearm', shape('tube', { lengthMm: 7.6, startWidthMm: 3, endWidthMm: 4.1, endCurve: 0.25, swell: 0.08, swellAt: 0.65 }), place(13.7, 27.2, 52)),
-  brass('arm-right')('couter-right', 'Couter, right elbow', shape('dome', { widthMm: 4, heightMm: 4 }), place(11.1, 29.5, 0, { depthMm: 1 })),
-  matteOf('glove-right', 'Glove, right, on the haft', shape('dome', { widthMm: 3.6, heightMm: 3.7 }), place(17.1, 24.6, 30, { depthMm: 1 }), GLOVE, 'arm-right'),
+  steel('arm-right')(
+    'vambrace-right',
+    'Vambrace, right forearm',
+    shape('tube', {
+      lengthMm: 7.6,
+      startWidthMm: 3,
+      endWidthMm: 4.1,
+      endCurve: 0.25,
+      swell: 0.08,
+      swellAt: 0.65,
+    }),
+    place(13.7, 27.2, 52),
+  ),
+  brass('arm-right')(
+    'couter-right',
+    'Couter, right elbow',
+    shape('dome', { widthMm: 4, heightMm: 4 }),
+    place(11.1, 29.5, 0, { depthMm: 1 }),
+  ),
+  matteOf(
+    'glove-right',
+    'Glove, right, on the haft',
+    shape('dome', { widthMm: 3.6, heightMm: 3.7 }),
+    place(17.1, 24.6, 30, { depthMm: 1 }),
+    GLOVE,
+    'arm-right',
+  ),
 ];
 
 const legs = (): Part[] => {
   const s = steel('legs');
   const b = brass('legs');
   return [
-    s('sabaton-left', 'Sabaton, left foot', shape('dome', { widthMm: 5.8, heightMm: 2.9 }), place(-5.3, 1.5, 4, { yawDeg: -14, pitchDeg: 8 })),
-    s('sabaton-right', 'Sabaton, right foot', shape('dome', { widthMm: 5.6, heightMm: 3 }), place(5.6, 1.5, -3, { yawDeg: 20, pitchDeg: 8 })),
-    s('greave-left', 'Greave, left shin', shape('tube', { lengthMm: 11.4, startWidthMm: 3.7, endWidthMm: 4.7, endCurve: 0.16, section: 'ridged', swell: 0.17, swellAt: 0.7, bowMm: -0.35 }), place(-4.8, 7.4, 2, { yawDeg: -16 })),
-    s('greave-right', 'Greave, right shin', shape('tube', { lengthMm: 11.2, startWidthMm: 3.5, endWidthMm: 4.6, endCurve: 0.16, section: 'ridged', swell: 0.24, swellAt: 0.62, bowMm: 0.55 }), place(4.9, 7.3, -4, { yawDeg: 14 })),
-    s('cuisse-left', 'Cuisse, left thigh', shape('tube', { lengthMm: 9.8, startWidthMm: 4.9, endWidthMm: 6.2, endCurve: 0.12, swell: 0.06, swellAt: 0.6 }), place(-3.9, 18.2, 3, { yawDeg: -8 })),
-    s('cuisse-right', 'Cuisse, right thigh', shape('tube', { lengthMm: 9.8, startWidthMm: 4.9, endWidthMm: 6.2, endCurve: 0.12, swell: 0.1, swellAt: 0.7 }), place(4.1, 18.2, -4, { yawDeg: 12 })),
-    s('knee-left', 'Poleyn, left knee', shape('dome', { widthMm: 5, heightMm: 5.1, ridgeDeg: 12 }), place(-4.3, 13.3, 2, { yawDeg: -12, pitchDeg: 8, depthMm: 1.5 })),
-    b('knee-rim-left', 'Knee rim, left', shape('ring', { widthMm: 5.5, heightMm: 5.6, thicknessMm: 0.5 }), place(-4.3, 13.3, 0, { depthMm: 1.5 })),
-    s('knee-right', 'Poleyn, right knee', shape('dome', { widthMm: 5, heightMm: 5.1, ridgeDeg: 12 }), place(4.5, 13.2, -4, { yawDeg: 14, pitchDeg: 4, depthMm: 1.5 })),
-    b('knee-rim-right', 'Knee rim, right', shape('ring', { widthMm: 5.5, heightMm: 5.6, thicknessMm: 0.5 }), place(4.5, 13.2, 0, { depthMm: 1.5 })),
+    s(
+      'sabaton-left',
+      'Sabaton, left foot',
+      shape('dome', { widthMm: 5.8, heightMm: 2.9 }),
+      place(-5.3, 1.5, 4, { yawDeg: -14, pitchDeg: 8 }),
+    ),
+    s(
+      'sabaton-right',
+      'Sabaton, right foot',
+      shape('dome', { widthMm: 5.6, heightMm: 3 }),
+      place(5.6, 1.5, -3, { yawDeg: 20, pitchDeg: 8 }),
+    ),
+    s(
+      'greave-left',
+      'Greave, left shin',
+      shape('tube', {
+        lengthMm: 11.4,
+        startWidthMm: 3.7,
+        endWidthMm: 4.7,
+        endCurve: 0.16,
+        section: 'ridged',
+        swell: 0.17,
+        swellAt: 0.7,
+        bowMm: -0.35,
+      }),
+      place(-4.8, 7.4, 2, { yawDeg: -16 }),
+    ),
+    s(
+      'greave-right',
+      'Greave, right shin',
+      shape('tube', {
+        lengthMm: 11.2,
+        startWidthMm: 3.5,
+        endWidthMm: 4.6,
+        endCurve: 0.16,
+        section: 'ridged',
+        swell: 0.24,
+        swellAt: 0.62,
+        bowMm: 0.55,
+      }),
+      place(4.9, 7.3, -4, { yawDeg: 14 }),
+    ),
+    s(
+      'cuisse-left',
+      'Cuisse, left thigh',
+      shape('tube', {
+        lengthMm: 9.8,
+        startWidthMm: 4.9,
+        endWidthMm: 6.2,
+        endCurve: 0.12,
+        swell: 0.06,
+        swellAt: 0.6,
+      }),
+      place(-3.9, 18.2, 3, { yawDeg: -8 }),
+    ),
+    s(
+      'cuisse-right',
+      'Cuisse, right thigh',
+      shape('tube', {
+        lengthMm: 9.8,
+        startWidthMm: 4.9,
+        endWidthMm: 6.2,
+        endCurve: 0.12,
+        swell: 0.1,
+        swellAt: 0.7,
+      }),
+      place(4.1, 18.2, -4, { yawDeg: 12 }),
+    ),
+    s(
+      'knee-left',
+      'Poleyn, left knee',
+      shape('dome', { widthMm: 5, heightMm: 5.1, ridgeDeg: 12 }),
+      place(-4.3, 13.3, 2, { yawDeg: -12, pitchDeg: 8, depthMm: 1.5 }),
+    ),
+    b(
+      'knee-rim-left',
+      'Knee rim, left',
+      shape('ring', { widthMm: 5.5, heightMm: 5.6, thicknessMm: 0.5 }),
+      place(-4.3, 13.3, 0, { depthMm: 1.5 }),
+    ),
+    s(
+      'knee-right',
+      'Poleyn, right knee',
+      shape('dome', { widthMm: 5, heightMm: 5.1, ridgeDeg: 12 }),
+      place(4.5, 13.2, -4, { yawDeg: 14, pitchDeg: 4, depthMm: 1.5 }),
+    ),
+    b(
+      'knee-rim-right',
+      'Knee rim, right',
+      shape('ring', { widthMm: 5.5, heightMm: 5.6, thicknessMm: 0.5 }),
+      place(4.5, 13.2, 0, { depthMm: 1.5 }),
+    ),
   ];
 };
 
@@ -106,18 +353,60 @@ const coat = (): Part => matteOf('coat', 'Coat, skirts', shape('relief', {
 }), place(0, 23), COAT, 'body'); // prettier-ignore
 
 const polearm = (): Part[] => [
-  matteOf('haft', 'Haft', shape('tube', { lengthMm: 42, startWidthMm: 1.3, endWidthMm: 1.3, endCurve: 0.1 }), place(17.2, 20.4), WOOD, 'polearm'),
-  steel('polearm')('blade', 'Sluice blade', shape('blade', { lengthMm: 25, widthMm: 4.6, shoulderWidthMm: 5.2, pointMm: 5.4, ridge: 0, bevelDeg: 28 }), place(17.2, 53), 'mirror'),
-  brass('polearm')('haft-ring', 'Haft ring', shape('ring', { widthMm: 4.4, heightMm: 3, thicknessMm: 0.95 }), place(17.2, 40.7, 0, { depthMm: 1 })),
+  matteOf(
+    'haft',
+    'Haft',
+    shape('tube', { lengthMm: 42, startWidthMm: 1.3, endWidthMm: 1.3, endCurve: 0.1 }),
+    place(17.2, 20.4),
+    WOOD,
+    'polearm',
+  ),
+  steel('polearm')(
+    'blade',
+    'Sluice blade',
+    shape('blade', {
+      lengthMm: 25,
+      widthMm: 4.6,
+      shoulderWidthMm: 5.2,
+      pointMm: 5.4,
+      ridge: 0,
+      bevelDeg: 28,
+    }),
+    place(17.2, 53),
+    'mirror',
+  ),
+  brass('polearm')(
+    'haft-ring',
+    'Haft ring',
+    shape('ring', { widthMm: 4.4, heightMm: 3, thicknessMm: 0.95 }),
+    place(17.2, 40.7, 0, { depthMm: 1 }),
+  ),
 ];
 
 const lantern = (): Part[] => {
   const b = brass('lantern');
   return [
-    b('lantern-ring', 'Lantern ring', shape('ring', { widthMm: 2.6, heightMm: 2.8, thicknessMm: 0.45 }), place(-12.6, 17.6)),
-    matteOf('lantern-glass', 'Lantern glass, lit', shape('tube', { lengthMm: 4, startWidthMm: 3.4, endWidthMm: 2.8, endCurve: 0.2 }), place(-12.6, 12.8), ['Lit glass', '#f0bd62'], 'lantern'),
+    b(
+      'lantern-ring',
+      'Lantern ring',
+      shape('ring', { widthMm: 2.6, heightMm: 2.8, thicknessMm: 0.45 }),
+      place(-12.6, 17.6),
+    ),
+    matteOf(
+      'lantern-glass',
+      'Lantern glass, lit',
+      shape('tube', { lengthMm: 4, startWidthMm: 3.4, endWidthMm: 2.8, endCurve: 0.2 }),
+      place(-12.6, 12.8),
+      ['Lit glass', '#f0bd62'],
+      'lantern',
+    ),
     b('lantern-cap', 'Lantern cap', shape('dome', { widthMm: 4.2, heightMm: 2.2 }), place(-12.6, 15.5)),
-    b('lantern-foot', 'Lantern foot', shape('band', { widthMm: 4.2, heightMm: 1.3, sagMm: 0.6, wrapDeg: 66, crownDeg: 40 }), place(-12.6, 10.6)),
+    b(
+      'lantern-foot',
+      'Lantern foot',
+      shape('band', { widthMm: 4.2, heightMm: 1.3, sagMm: 0.6, wrapDeg: 66, crownDeg: 40 }),
+      place(-12.6, 10.6),
+    ),
   ];
 };
 

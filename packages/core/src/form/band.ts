@@ -11,6 +11,8 @@ export const band: FormDefinition<'band'> = {
   label: 'Wrapped band',
   serves: 'lame, belt, gorget, cuff',
   defaults: { kind: 'band', widthMm: 10, heightMm: 3, sagMm: 1.4, flareMm: 0, wrapDeg: 65, crownDeg: 40 },
+  across: ['widthMm'],
+  along: ['heightMm'],
   numbers: [
     sizeMm('widthMm', 'Width'),
     sizeMm('heightMm', 'Height'),

@@ -21,6 +21,8 @@ export const blade: FormDefinition<'blade'> = {
     ridge: 0,
     bevelDeg: 28,
   },
+  across: ['widthMm', 'shoulderWidthMm'],
+  along: ['lengthMm'],
   numbers: [
     sizeMm('lengthMm', 'Length'),
     sizeMm('widthMm', 'Width at the heel'),

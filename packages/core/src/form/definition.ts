@@ -26,6 +26,9 @@ export interface FormDefinition<K extends FormKind = FormKind> {
   /** What it serves for. */
   readonly serves: string;
   readonly defaults: FormOf<K>;
+  /** Sizes that grow as the form is pulled wider, and as it is pulled longer. */
+  readonly across: readonly (keyof FormOf<K> & string)[];
+  readonly along: readonly (keyof FormOf<K> & string)[];
   readonly numbers: readonly FormNumber<FormOf<K>>[];
   readonly choices: readonly FormChoice<FormOf<K>>[];
   model(form: FormOf<K>): SurfaceModel;

@@ -10,6 +10,8 @@ export const disc: FormDefinition<'disc'> = {
   label: 'Disc',
   serves: 'belt disc, coin, badge',
   defaults: { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.9 },
+  across: ['widthMm'],
+  along: ['heightMm'],
   numbers: [
     sizeMm('widthMm', 'Width'),
     sizeMm('heightMm', 'Height'),

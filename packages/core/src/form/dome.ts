@@ -17,6 +17,8 @@ export const dome: FormDefinition<'dome'> = {
   defaults: {
     kind: 'dome', widthMm: 9, heightMm: 9, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0,
   }, // prettier-ignore
+  across: ['widthMm'],
+  along: ['heightMm'],
   numbers: [
     sizeMm('widthMm', 'Width'),
     sizeMm('heightMm', 'Height'),

@@ -43,6 +43,8 @@ export function gridAround(
 
 /** A thin part in a wide frame (a large ring of wire) is not sampled finer than this whole frame allows. */
 const MOST_CANONICAL = 400_000;
+/** Turned off the part's axis, so that its columns do not sample a tube at the same few places across. */
+const CANONICAL_ROLL = 0.37;
 
 /** The raster on which a part's statistics are taken: its own frame, about `points` points, whatever the zoom or roll. */
 export function canonicalGrid(model: SurfaceModel, points = 4000): Grid {
@@ -50,7 +52,7 @@ export function canonicalGrid(model: SurfaceModel, points = 4000): Grid {
     model.rings,
     Math.sqrt(points / Math.max(areaOf(model.rings), 1e-6)),
     1,
-    0,
+    CANONICAL_ROLL,
     MOST_CANONICAL,
   );
 }

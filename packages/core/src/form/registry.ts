@@ -11,7 +11,16 @@ import type { SurfaceModel } from './surface.js';
 import { tube } from './tube.js';
 
 /** Every shape family, in the order a painter meets them. */
-export const forms: { readonly [K in FormKind]: FormDefinition<K> } = { blade, tube, dome, band, ring, disc, relief, rivets };
+export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
+  blade,
+  tube,
+  dome,
+  band,
+  ring,
+  disc,
+  relief,
+  rivets,
+};
 
 /** Surface of a form, unturned. */
 export function modelOf(form: Form): SurfaceModel {

@@ -114,7 +114,13 @@ const CHEST: readonly (readonly [number, number])[] = [
   [0.88, 0.36], [0.97, 0.16], [0.98, -0.1], [0.92, -0.36], [0.84, -0.6], [0.8, -0.82], [0.78, -0.95], [0.4, -0.99], [0, -1],
 ]; // prettier-ignore
 const mirrored = (half: typeof CHEST) =>
-  [...half, ...half.slice(1, -1).reverse().map(([x, y]) => [-x, y] as const)].map(([x, y]) => ({ x, y }));
+  [
+    ...half,
+    ...half
+      .slice(1, -1)
+      .reverse()
+      .map(([x, y]) => [-x, y] as const),
+  ].map(([x, y]) => ({ x, y }));
 
 /** Breastplates, faces, ornament: a plate that curves like a barrel, with smooth bumps that flow into it. */
 export const relief: FormDefinition<'relief'> = {
@@ -129,6 +135,8 @@ export const relief: FormDefinition<'relief'> = {
       { x: 0, y: -0.5, width: 1.8, height: 1.6, rise: 0.13, rollDeg: 0 },
     ],
   }, // prettier-ignore
+  across: ['widthMm'],
+  along: ['heightMm'],
   numbers: [
     sizeMm('widthMm', 'Width'),
     sizeMm('heightMm', 'Height'),
@@ -152,7 +160,9 @@ export const relief: FormDefinition<'relief'> = {
         kind: 'hard',
         closed: true,
         points,
-        outward: outwardOf(points).map(([x, y]) => (points === rings[0] ? ([x, y] as const) : ([-x, -y] as const))),
+        outward: outwardOf(points).map(([x, y]) =>
+          points === rings[0] ? ([x, y] as const) : ([-x, -y] as const),
+        ),
       })),
       patches: [
         {

@@ -58,6 +58,8 @@ export const ring: FormDefinition<'ring'> = {
   label: 'Ring',
   serves: 'haft ring, buckle, rim',
   defaults: { kind: 'ring', widthMm: 6, heightMm: 6, thicknessMm: 1.2 },
+  across: ['widthMm'],
+  along: ['heightMm'],
   numbers: [sizeMm('widthMm', 'Width'), sizeMm('heightMm', 'Height'), sizeMm('thicknessMm', 'Thickness')],
   choices: [],
   model(form) {

@@ -10,6 +10,8 @@ export const rivets: FormDefinition<'rivets'> = {
   label: 'Rivets in a row',
   serves: 'rivets, studs, beads',
   defaults: { kind: 'rivets', count: 5, lengthMm: 10, sagMm: 1, headMm: 1, fullness: 0.9 },
+  across: ['lengthMm'],
+  along: [],
   numbers: [
     { key: 'count', label: 'Heads', unit: '', min: 1, max: 80, step: 1 },
     sizeMm('lengthMm', 'First to last'),

@@ -51,8 +51,7 @@ function widthOf(form: Tube): (t: number) => { half: number; slope: number } {
     if (swell === 0) return { half: Math.max(0.05, straight), slope: taper };
     const bent = s ** power;
     const hump = Math.sin(Math.PI * bent) ** 2;
-    const steep =
-      s > 1e-4 ? (Math.PI * Math.sin(2 * Math.PI * bent) * power * s ** (power - 1)) / length : 0;
+    const steep = s > 1e-4 ? (Math.PI * Math.sin(2 * Math.PI * bent) * power * s ** (power - 1)) / length : 0;
     return {
       half: Math.max(0.05, straight * (1 + swell * hump)),
       slope: taper * (1 + swell * hump) + straight * swell * steep,
@@ -69,6 +68,8 @@ export const tube: FormDefinition<'tube'> = {
     kind: 'tube', lengthMm: 14, startWidthMm: 6, endWidthMm: 7, endCurve: 0.2,
     section: 'round', bowMm: 0, swell: 0, swellAt: 0.6,
   }, // prettier-ignore
+  across: ['startWidthMm', 'endWidthMm'],
+  along: ['lengthMm'],
   numbers: [
     sizeMm('lengthMm', 'Length'),
     sizeMm('startWidthMm', 'Width, lower end'),

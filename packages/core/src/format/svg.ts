@@ -1,5 +1,6 @@
 import { labToHex } from '../colour/index.js';
-import type { Glint, Palette } from '../glint/index.js';
+import type { EdgeStroke, Glint, Palette } from '../glint/index.js';
+import { colourAt } from '../ladder/index.js';
 import type { Part, Piece } from '../piece/index.js';
 import type { Region, ZoneMap } from '../zone/index.js';
 import type { Point } from '../form/index.js';
@@ -10,6 +11,7 @@ export interface DrawnPart {
   readonly palette: Palette;
   readonly zones: ZoneMap;
   readonly glints: readonly Glint[];
+  readonly edges: readonly EdgeStroke[];
 }
 
 const n = (x: number) => Number(x.toFixed(3)).toString();
@@ -27,7 +29,7 @@ export const linePath = (line: readonly Point[]): string =>
 export const placeTransform = ({ xMm, yMm, rollDeg }: Part['place']): string =>
   `translate(${n(xMm)} ${n(-yMm)}) rotate(${n(-rollDeg)})`;
 
-function drawPart({ part, palette, zones, glints }: DrawnPart): string {
+function drawPart({ part, palette, zones, glints, edges }: DrawnPart): string {
   const layer = (name: string, inner: string) => (inner ? `<g data-layer="${name}">${inner}</g>` : '');
   const fills = zones.zones
     .map((z) =>
@@ -42,18 +44,26 @@ function drawPart({ part, palette, zones, glints }: DrawnPart): string {
   const soft = zones.borders
     .map((b) => lines(b.soft, 'stroke="#777777" stroke-width="0.05" stroke-dasharray="0.3 0.2"'))
     .join('');
+  const strokes = edges
+    .map((e) =>
+      lines(
+        [e.points],
+        `stroke="${labToHex(e.kind === 'dark' ? palette.colours[0] : colourAt(palette.colours, e.value))}" stroke-width="${n(e.widthMm)}"`,
+      ),
+    )
+    .join('');
   const dots = glints
     .map(
       (g) =>
         `<ellipse cx="${n(g.at[0])}" cy="${n(-g.at[1])}" rx="${n(g.radiusMm * g.stretch)}" ry="${n(g.radiusMm)}" transform="rotate(${n((-g.alongRad * 180) / Math.PI)} ${n(g.at[0])} ${n(-g.at[1])})" fill="#ffffff"/>`,
     )
     .join('');
-  return `<g id="${escape(part.id)}" transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('glints', dots)}</g>`;
+  return `<g id="${escape(part.id)}" transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('edges', strokes)}${layer('glints', dots)}</g>`;
 }
 
 /**
- * The map as a drawing in mm: each part a group with its zones (nested, dark to light), borders, horizon lines and
- * dots as layers.
+ * The map as a drawing in mm: each part a group with its zones (nested, dark to light), borders, horizon lines, edges
+ * and dots as layers.
  */
 export function writeSvg(
   piece: Piece,

@@ -29,13 +29,10 @@ const toVersion2: Migration = (piece) => ({
         ...piece['rig'],
         tint: 0,
         fallOff: 0,
-        neighbours: each(
-          piece['rig']['neighbours'],
-          ({ clockHours, heightDeg, sizeDeg, ...rest }) => ({
-            ...rest,
-            where: { kind: 'far', clockHours, heightDeg, sizeDeg },
-          }),
-        ),
+        neighbours: each(piece['rig']['neighbours'], ({ clockHours, heightDeg, sizeDeg, ...rest }) => ({
+          ...rest,
+          where: { kind: 'far', clockHours, heightDeg, sizeDeg },
+        })),
       }
     : piece['rig'],
 });

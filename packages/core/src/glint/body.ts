@@ -40,7 +40,10 @@ export function fitBody(
   const tones = model.patches.map((patch, p) => {
     if (patch.facet) return null;
     if (patch.kind === 'smooth' && shared) return shared;
-    return fitTone(sortedOf(canonical, (q) => q === p, flat[p] ? gradient(canonical, p, light) : r), aimed);
+    return fitTone(
+      sortedOf(canonical, (q) => q === p, flat[p] ? gradient(canonical, p, light) : r),
+      aimed,
+    );
   });
   const facetOf = model.patches.map((_, p) => {
     const index = facets.findIndex((f) => f.p === p);

@@ -69,7 +69,9 @@ function findFronts(part: Part, candidates: readonly Part[]): readonly Front[] {
     const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
     const gap = Math.max(0, p.place.depthMm - part.place.depthMm);
     const depth = DEPTH * Math.exp(-gap / APART_MM);
-    return meets(boundsOf(rings), own, reachMm) ? [{ rings, coarse: rings.map(thinned), reachMm, depth }] : [];
+    return meets(boundsOf(rings), own, reachMm)
+      ? [{ rings, coarse: rings.map(thinned), reachMm, depth }]
+      : [];
   });
 }
 

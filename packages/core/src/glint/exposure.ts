@@ -76,7 +76,26 @@ export function fitTone(sorted: Float32Array, aimed: readonly number[]): Tone {
     const rank = (below + upTo) / 2 / count;
     table[i] = PLAN_WEIGHT * plannedValue(aimed, rank) + (1 - PLAN_WEIGHT) * (i / ENTRIES) ** GAMMA;
   }
+  for (let pass = 0; pass < SMOOTH_PASSES; pass++) smooth(table, SMOOTH_RADIUS);
   return { low, high, table };
+}
+
+/** Ranks of some thousand points are steps; rounding them off by about 2 % of the range gives borders a slope. */
+const SMOOTH_RADIUS = 16;
+const SMOOTH_PASSES = 3;
+
+/** Running mean in place, both ends held by odd reflection: a rising table still rises. */
+function smooth(table: Float32Array, radius: number): void {
+  const last = table.length - 1;
+  const from = table.slice();
+  const at = (i: number) =>
+    i < 0 ? 2 * from[0] - from[-i] : i > last ? 2 * from[last] - from[2 * last - i] : from[i];
+  let sum = 0;
+  for (let i = -radius; i <= radius; i++) sum += at(i);
+  for (let i = 0; i <= last; i++) {
+    table[i] = sum / (2 * radius + 1);
+    sum += at(i + radius + 1) - at(i - radius);
+  }
 }
 
 /** Value of one radiance. */

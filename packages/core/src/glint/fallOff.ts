@@ -13,7 +13,11 @@ const SIDE_AT = 0.16;
  * focal part, half a step more on the side away from the light. The top never drops below the mid step.
  * @param steps value steps of the part
  */
-export function droppedSteps(part: Part, piece: Pick<Piece, 'rig' | 'parts' | 'heightMm'>, steps: number): number {
+export function droppedSteps(
+  part: Part,
+  piece: Pick<Piece, 'rig' | 'parts' | 'heightMm'>,
+  steps: number,
+): number {
   const { rig, heightMm } = piece;
   const focus = piece.parts.find((p) => p.id === rig.focalPart);
   if (!focus || focus.id === part.id || rig.fallOff === 0) return 0;

@@ -4,7 +4,7 @@ import { addBounce } from './bounce.js';
 import { contactShade } from './contact.js';
 import { fallen } from './fallOff.js';
 import { glintAlpha } from './glints.js';
-import { lineLayers, type LineLayers } from './lines.js';
+import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
@@ -39,6 +39,20 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
   if (!p.metal) return { body, value: body };
   const most = p.midValue * (1 - p.lost);
   return { body, value: addBounce(body, surface, model.patches, p.light, most, p.metal.body.flat) };
+}
+
+/** The edges of a part as strokes, for drawings; none on matte parts. */
+export function strokesOf(p: PreparedPart): EdgeStroke[] {
+  if (!p.metal) return [];
+  const { model, canonical } = p.shape;
+  return edgeStrokes(
+    model,
+    canonical,
+    valuesOn(canonical, p).value,
+    p.light,
+    p.steps,
+    p.midValue * (1 - p.lost),
+  );
 }
 
 /** All layers of a part. A sampled surface may be handed in where the form has not changed. */

@@ -1,4 +1,4 @@
-import { cellOf, nearLine, type Edge, type Surface, type SurfaceModel } from '../form/index.js';
+import { cellOf, nearLine, type Edge, type Point, type Surface, type SurfaceModel } from '../form/index.js';
 import type { PartLight } from '../rig/index.js';
 import { clamp, dot, normalise, smoothstep, type Vec3 } from '../units/index.js';
 
@@ -130,4 +130,49 @@ function valueAt(surface: Surface, value: Float32Array, at: readonly [number, nu
   const col = clamp(Math.floor(c), 0, width - 1);
   const row = clamp(Math.floor(r), 0, height - 1);
   return value[row * width + col];
+}
+
+/** A stretch of an edge that is painted alike. Points in the part's own frame, in mm. */
+export interface EdgeStroke {
+  readonly kind: 'light' | 'dark';
+  readonly points: readonly Point[];
+  readonly widthMm: number;
+  /** Value it is painted at. */
+  readonly value: number;
+}
+
+/** Weaker than this an edge is left alone. */
+const SEEN = 0.25;
+
+/** The edges and recesses of a part as strokes: lit ones by value step, lost stretches left out. */
+export function edgeStrokes(
+  model: SurfaceModel,
+  surface: Surface,
+  value: Float32Array,
+  light: PartLight,
+  steps: number,
+  mid: number,
+): EdgeStroke[] {
+  const widthMm = edgeWidthMm(model.narrowestMm);
+  const halfPx = Math.max(0.35, (widthMm / 2) * surface.grid.pxPerMm);
+  return model.edges.flatMap((edge): EdgeStroke[] => {
+    const points = edge.closed ? [...edge.points, edge.points[0]] : edge.points;
+    if (edge.kind === 'recess') return [{ kind: 'dark', points, widthMm: widthMm * 1.4, value: 0 }];
+    const look = edgeLook(edge, surface, value, light, steps, mid, halfPx);
+    const strokes: EdgeStroke[] = [];
+    let run: Point[] = [];
+    let step = -1;
+    points.forEach((point, i) => {
+      const k = i % edge.points.length;
+      const now = look.strength[k] < SEEN ? -1 : Math.round(look.value[k] * (steps - 1));
+      if (run.length > 0) run.push(point);
+      if (now !== step || i === points.length - 1) {
+        if (step >= 0 && run.length > 1)
+          strokes.push({ kind: 'light', points: run, widthMm, value: step / (steps - 1) });
+        run = [point];
+        step = now;
+      }
+    });
+    return strokes;
+  });
 }

@@ -63,7 +63,9 @@ export function findPeaks(patch: Patch, toward: Vec3): Point[] {
     }
   return peaks
     .sort((p, q) => q.score - p.score)
-    .filter((p, i, all) => all.slice(0, i).every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1]) > 2 * gap))
+    .filter((p, i, all) =>
+      all.slice(0, i).every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1]) > 2 * gap),
+    )
     .slice(0, patch.peaks ?? 1)
     .map((p) => p.at);
 }

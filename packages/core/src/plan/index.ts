@@ -6,3 +6,4 @@ export * from './where.js';
 export * from './stage.js';
 export * from './time.js';
 export * from './tints.js';
+export * from './squint.js';

@@ -53,6 +53,9 @@ export interface LayerId {
 /** Text that tells layers apart: two ladders may both have edges. */
 export const layerKey = ({ ladder, role, step }: LayerId): string => `${ladder ?? '-'}/${role}/${step}`;
 
+/** The name of a layer, without all it says. */
+export const layerOf = ({ ladder, role, step }: LayerId): LayerId => ({ ladder, role, step });
+
 /**
  * How far a part has come once a layer of the order is done. The order takes one ladder after the other: parts of an
  * earlier one are finished by then, parts of a later one only undercoated.

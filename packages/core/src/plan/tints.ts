@@ -35,4 +35,8 @@ export function tintTitle(source: string, piece: Pick<Piece, 'rig'>): string {
 }
 
 export const tintPlace = (source: string): string =>
-  source === 'sky' ? 'where it faces up' : source === 'ground' ? 'where it faces down' : 'where it mirrors it';
+  source === 'sky'
+    ? 'where it faces up'
+    : source === 'ground'
+      ? 'where it faces down'
+      : 'where it mirrors it';

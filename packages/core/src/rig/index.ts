@@ -1,3 +1,4 @@
 export * from './light.js';
 export * from './polish.js';
 export * from './surroundings.js';
+export * from './presets.js';

@@ -34,7 +34,16 @@ export function distance2(seed: Uint8Array, width: number, height: number): Floa
   const v = new Int32Array(most);
   const z = new Float64Array(most + 1);
   for (let c = 0; c < width; c++) {
-    for (let r = 0; r < height; r++) f[r] = seed[r * width + c] ? 0 : FAR;
+    let any = false;
+    for (let r = 0; r < height; r++) {
+      const seeded = seed[r * width + c] !== 0;
+      any ||= seeded;
+      f[r] = seeded ? 0 : FAR;
+    }
+    if (!any) {
+      for (let r = 0; r < height; r++) out[r * width + c] = FAR;
+      continue;
+    }
     line(f, height, d, v, z);
     for (let r = 0; r < height; r++) out[r * width + c] = d[r];
   }

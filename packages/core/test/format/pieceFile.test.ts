@@ -11,6 +11,10 @@ const share = fc.double({ min: 0, max: 1, noNaN: true });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 const name = fc.string({ minLength: 1, maxLength: 40 });
+const outline = fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), {
+  minLength: 3,
+  maxLength: 12,
+});
 const form: fc.Arbitrary<Form> = fc.oneof(
   fc.record({
     kind: fc.constant('tube' as const),
@@ -18,12 +22,47 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     startWidthMm: size,
     endWidthMm: size,
     endCurve: number(-0.6, 0.6),
+    section: fc.constantFrom('round' as const, 'ridged' as const, 'half-round' as const),
+    bowMm: number(-100, 100),
+    swell: number(-0.6, 1),
+    swellAt: number(0.1, 0.9),
   }),
   fc.record({
     kind: fc.constant('dome' as const),
     widthMm: size,
     heightMm: size,
     side: fc.constantFrom('convex' as const, 'scoop' as const),
+    fullness: number(0.2, 1),
+    ridgeDeg: number(0, 45),
+    rimMm: number(0, 100),
+  }),
+  fc.record({
+    kind: fc.constant('relief' as const),
+    widthMm: size,
+    heightMm: size,
+    outline: outline,
+    holes: fc.array(outline, { maxLength: 3 }),
+    wrapDeg: number(0, 80),
+    crownDeg: number(0, 80),
+    softness: number(0.01, 1),
+    bumps: fc.array(
+      fc.record({
+        x: number(-1.5, 1.5),
+        y: number(-1.5, 1.5),
+        width: number(0.02, 4),
+        height: number(0.02, 4),
+        rise: number(-0.5, 1),
+        rollDeg: number(-180, 180),
+      }),
+      { maxLength: 3 },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('rivets' as const),
+    count: fc.integer({ min: 1, max: 80 }),
+    lengthMm: size,
+    sagMm: number(-100, 100),
+    headMm: size,
     fullness: number(0.2, 1),
   }),
   fc.record({ kind: fc.constant('ring' as const), widthMm: size, heightMm: size, thicknessMm: size }),
@@ -81,6 +120,30 @@ const pieces: fc.Arbitrary<Piece> = fc
     ),
     clock: number(0, 12),
     height: number(0, 90),
+    neighbours: fc.uniqueArray(
+      fc.record({
+        id,
+        name,
+        where: fc.oneof(
+          fc.record({
+            kind: fc.constant('far' as const),
+            clockHours: number(0, 12),
+            heightDeg: number(-90, 90),
+            sizeDeg: number(1, 90),
+          }),
+          fc.record({
+            kind: fc.constant('near' as const),
+            xMm: number(-2000, 2000),
+            yMm: number(-2000, 2000),
+            depthMm: number(-500, 500),
+            sizeMm: size,
+          }),
+        ),
+        hex,
+        strength: number(0, 2),
+      }),
+      { selector: (n) => n.id, maxLength: 3 },
+    ),
     copies: fc.integer({ min: 1, max: 500 }),
     notes: fc.uniqueArray(fc.record({ id, text: fc.string({ minLength: 1, maxLength: 200 }) }), {
       selector: (n) => n.id,
@@ -113,6 +176,7 @@ const pieces: fc.Arbitrary<Piece> = fc
       ...lockKeepersArm.rig,
       keyClockHours: g.clock,
       keyHeightDeg: g.height,
+      neighbours: g.neighbours,
       focalPart: g.parts[0]?.id ?? null,
     },
     parts: g.parts.map((p) => ({
@@ -186,7 +250,7 @@ const damages: readonly ((text: string, at: number) => string)[] = [
   (t, at) => damageNumber(t, at, '-99999999'),
   (t, at) => damageKey(t, at, (key) => `"${key}x"`),
   (t, at) => damageKey(t, at, (key) => `"${key}": 1, "${key}"`),
-  (t) => t.replace('"version": 1', '"version": 7'),
+  (t) => t.replace('"version": 2', '"version": 7'),
   (t) => t.replace(FORMAT, 'something/else'),
   (t, at) => insertComma(t, at),
 ];
@@ -261,7 +325,7 @@ describe('a refusal names the field, what it held and what is accepted', () => {
       '"gold"',
       'ladders',
     ],
-    ['a newer version', text.replace('"version": 1', '"version": 2'), 'version', '2', 'newer'],
+    ['a newer version', text.replace('"version": 2', '"version": 3'), 'version', '3', 'newer'],
     [
       'a huge number',
       text.replace('"xMm": -9.4', '"xMm": 1e999'),

@@ -163,7 +163,15 @@ describe('glints', () => {
 });
 
 describe('a surface that mirrors one value everywhere', () => {
-  const shallow = { kind: 'dome', widthMm: 10, heightMm: 10, side: 'convex', fullness: 0.2 } as const;
+  const shallow = {
+    kind: 'dome',
+    widthMm: 10,
+    heightMm: 10,
+    side: 'convex',
+    fullness: 0.2,
+    ridgeDeg: 0,
+    rimMm: 0,
+  } as const;
 
   test('is graded toward the light instead', () => {
     for (const [hours, x, y] of [

@@ -20,6 +20,7 @@ import {
   regionPath,
   runsOf,
   shapeOf,
+  strokesOf,
   surfaceRatio,
   writeSvg,
   zonesOf,
@@ -173,6 +174,7 @@ describe('the drawing', () => {
       palette: prepared.palette,
       zones: zonesOf(prepared, { points: 3000 }),
       glints: prepared.metal?.glints ?? [],
+      edges: strokesOf(prepared),
     };
   });
   const svg = writeSvg({ ...lockKeepersArm, name: 'Arm & <blade>' }, drawn, {
@@ -212,6 +214,18 @@ describe('the drawing', () => {
         expect(Math.abs(area)).toBeLessThan(painted[k].coverMm2 * 1.02 + 0.01);
       });
     }
+  });
+
+  test('edges are strokes of the width they are painted with, none brighter than the ladder', () => {
+    const blade = drawn.find((d) => d.part.id === 'blade')!;
+    expect(blade.edges.length).toBeGreaterThan(1);
+    for (const e of blade.edges) {
+      expect(e.points.length).toBeGreaterThan(1);
+      expect(e.value).toBeLessThanOrEqual(1);
+    }
+    const group = svg.split('<g id="blade"')[1].split('\n')[0];
+    expect(group.match(/data-layer="edges">(.*?)<\/g>/)![1].match(/<path/g)).toHaveLength(blade.edges.length);
+    expect(drawn.find((d) => d.part.id === 'sleeve')!.edges).toEqual([]);
   });
 
   test('paths turn y down', () => {

@@ -1,6 +1,8 @@
 import {
   labToHex,
   ladderColours,
+  layerKey,
+  layerOf,
   paintsById,
   percent,
   plain,
@@ -60,16 +62,13 @@ export function StepStrip() {
     return (
       <div className="h-36 shrink-0 bg-g88 p-4 text-g28">The steps appear here once the map is measured.</div>
     );
-  const at = after
-    ? order.findIndex((l) => l.role === after.role && l.step === after.step)
-    : order.length - 1;
+  const at = after ? order.findIndex((l) => layerKey(l) === layerKey(after)) : order.length - 1;
   const position = at < 0 ? order.length - 1 : at;
   const layer = order[position];
   const own = layer.parts.find((p) => p.part === selected);
   const readsFrom = (selected ? sheets.sheets.get(selected)?.readsAsMetalFrom : null) ?? null;
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
-  const move = (i: number) =>
-    setAfter(i >= order.length - 1 ? null : { role: order[i].role, step: order[i].step });
+  const move = (i: number) => setAfter(i >= order.length - 1 ? null : layerOf(order[i]));
   const finished = position === order.length - 1;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
@@ -94,7 +93,7 @@ export function StepStrip() {
             const ticked = l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`));
             return (
               <button
-                key={`${l.role}/${l.step}`}
+                key={layerKey(l)}
                 type="button"
                 tabIndex={-1}
                 aria-hidden

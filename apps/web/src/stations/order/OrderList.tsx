@@ -1,5 +1,7 @@
 import {
   duration,
+  layerKey,
+  layerOf,
   percent,
   plain,
   stepKey,
@@ -78,14 +80,14 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
   return (
     <ol className="space-y-px">
       {order.map((layer, i) => {
-        const on = after ? after.role === layer.role && after.step === layer.step : i === order.length - 1;
+        const on = after ? layerKey(after) === layerKey(layer) : i === order.length - 1;
         // A caution is said once, where it first arises.
         const caution = layer.caution && !cautioned.has(layer.caution) ? layer.caution : null;
         if (caution) cautioned.add(caution);
         const minutes = layer.parts.reduce((s, p) => s + p.activeMin, 0);
         return (
           <li
-            key={`${layer.role}/${layer.step}`}
+            key={layerKey(layer)}
             className={`grid grid-cols-[2.5rem_1fr] gap-x-2 px-4 py-3 ${on ? 'bg-g98' : 'bg-g93'}`}
             aria-current={on ? 'step' : undefined}
           >
@@ -95,7 +97,7 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
                 <h2 className="font-semibold">{layer.title}</h2>
                 <button
                   type="button"
-                  onClick={() => onLook({ role: layer.role, step: layer.step })}
+                  onClick={() => onLook(layerOf(layer))}
                   className="text-label underline decoration-g62 underline-offset-2 hover:decoration-g05"
                 >
                   see it after this

@@ -1,6 +1,8 @@
 import {
   labToHex,
   ladderColours,
+  layerKey,
+  layerOf,
   mixText,
   paintsById,
   percent,
@@ -140,13 +142,13 @@ export function StepsStation() {
             {order
               .filter((l) => l.parts.some((p) => p.part === part.id))
               .map((l) => (
-                <li key={`${l.role}/${l.step}`} className="w-24">
+                <li key={layerKey(l)} className="w-24">
                   <Thumb
                     piece={piece}
                     part={part.id}
                     width={96}
                     height={120}
-                    after={{ role: l.role, step: l.step }}
+                    after={layerOf(l)}
                     restMs={600}
                     alt={`${part.name} after ${l.title}`}
                   />

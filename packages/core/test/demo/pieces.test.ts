@@ -1,0 +1,82 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  brassHeron, droppedSteps, focalRank, FOCAL_AMONG, lightPresets, lockMilitia, partSheet, presetOf, readPiece, sluiceWarden, squintOrder, starterSets, writePiece,
+  type Piece,
+} from '../../src/index.js'; // prettier-ignore
+
+const sheetsOf = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+
+test.each([
+  ['warden', sluiceWarden],
+  ['militia', lockMilitia],
+  ['heron', brassHeron],
+])('the %s is a whole piece file', (_, piece) => {
+  const text = writePiece(piece);
+  expect(writePiece(readPiece(text))).toBe(text);
+  const ids = piece.parts.map((p) => p.id);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(ids).toContain(piece.rig.focalPart);
+});
+
+describe('the warden at a squint', () => {
+  const order = squintOrder(sluiceWarden, sheetsOf(sluiceWarden));
+  const meanOf = (id: string) => order.find((o) => o.part.id === id)!.mean;
+
+  test('has its focal part among the three lightest', () => {
+    const rank = focalRank(sluiceWarden, order);
+    expect(rank).not.toBeNull();
+    expect(rank!).toBeLessThanOrEqual(FOCAL_AMONG);
+  });
+
+  test('head and blade win over every part of the legs', () => {
+    const legs = order.filter((o) => o.part.group === 'legs');
+    expect(legs.length).toBeGreaterThanOrEqual(6);
+    for (const id of ['visor', 'crown', 'blade'])
+      for (const leg of legs) expect(meanOf(id)).toBeGreaterThan(leg.mean);
+  });
+
+  test('falls off as its light says: more the lower a part stands', () => {
+    const dropped = (id: string) =>
+      droppedSteps(
+        sluiceWarden.parts.find((p) => p.id === id)!,
+        sluiceWarden,
+        7,
+      );
+    expect(dropped('visor')).toBe(0);
+    expect(dropped('crown')).toBe(0);
+    const rising = ['breastplate', 'fauld-3', 'knee-left', 'greave-left'].map(dropped);
+    rising.slice(1).forEach((d, i) => expect(d).toBeGreaterThan(rising[i]));
+  });
+});
+
+test('no two greaves are alike', () => {
+  const [left, right] = ['greave-left', 'greave-right'].map((id) =>
+    sluiceWarden.parts.find((p) => p.id === id)!,
+  );
+  expect(left.place.yawDeg).not.toBe(right.place.yawDeg);
+  expect(left.form).not.toEqual({ ...right.form });
+});
+
+test('each light preset is its own, gives a reason, and is found again', () => {
+  for (const preset of lightPresets) {
+    const rig = { ...sluiceWarden.rig, ...preset.rig };
+    expect(presetOf(rig)?.id).toBe(preset.id);
+    expect(preset.reason.length).toBeGreaterThan(40);
+    expect(readPiece(writePiece({ ...sluiceWarden, rig })).rig).toEqual(rig);
+  }
+});
+
+test('starter sets hold known parts round the middle that a piece accepts', () => {
+  for (const set of starterSets) {
+    expect(set.parts.length).toBeGreaterThan(1);
+    const xs = set.parts.map((p) => p.place.xMm);
+    expect(Math.min(...xs) + Math.max(...xs)).toBeCloseTo(0, 6);
+    const piece = {
+      ...sluiceWarden,
+      rig: { ...sluiceWarden.rig, focalPart: null },
+      parts: [...set.parts],
+      groups: [],
+    };
+    expect(readPiece(writePiece(piece)).parts).toHaveLength(set.parts.length);
+  }
+});

@@ -1,0 +1,24 @@
+import { expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { mapReport, readPiece, VERSION, writePiece } from '../../src/index.js';
+
+const kept = readFileSync(new URL('./examples/piece-v1.json', import.meta.url), 'utf8');
+
+test('a piece of version 1 is read, keeps all it held, and looks as it did', () => {
+  const old = JSON.parse(kept) as {
+    parts: { id: string; form: object }[];
+    rig: { keyClockHours: number; neighbours: object[] };
+  };
+  const piece = readPiece(kept);
+  expect(piece.version).toBe(VERSION);
+  expect(piece.parts.map((p) => p.id)).toEqual(old.parts.map((p) => p.id));
+  piece.parts.forEach((p, i) => expect(p.form).toMatchObject(old.parts[i].form));
+  expect(piece.rig.keyClockHours).toBe(old.rig.keyClockHours);
+  // Nothing that version 1 did not know colours or dims it.
+  expect([piece.rig.tint, piece.rig.fallOff]).toEqual([0, 0]);
+  for (const n of piece.rig.neighbours) expect(n.where.kind).toBe('far');
+  expect(piece.rig.neighbours).toHaveLength(old.rig.neighbours.length);
+  expect(mapReport(piece, 4)).toHaveLength(old.parts.length);
+  // Written back it is of the present version and reads as the same piece.
+  expect(readPiece(writePiece(piece))).toEqual(piece);
+});
