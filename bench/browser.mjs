@@ -26,9 +26,9 @@ export async function browserFigures(say) {
         list.getEntries().forEach((e) => window.tasks.push(e.duration)),
       ).observe({ type: 'longtask' });
     });
-    await page.goto(`${server.address}/pieces/lock-keepers-arm/glint`);
+    await page.goto(`${server.address}/pieces/sluice-warden/glint`);
     await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
-    await page.waitForTimeout(2500);
+    await page.waitForTimeout(9000);
     const box = await page.getByRole('slider', { name: 'Main light' }).boundingBox();
     const reach = (box.width / 128) * 44.5;
     const at = (h) => [

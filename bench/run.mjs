@@ -6,7 +6,7 @@ import {
   composeBands,
   gridAround,
   layersOf,
-  lockKeepersArm,
+  sluiceWarden,
   modelOf,
   normalise,
   partLight,
@@ -49,7 +49,7 @@ function calibration() {
 }
 
 const dome = (side) => ({
-  model: pose(modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1 }), {
+  model: pose(modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1, ridgeDeg: 0, rimMm: 0 }), {
     yawDeg: 0,
     pitchDeg: 0,
   }),
@@ -61,7 +61,7 @@ say(
 {
   const { model } = dome('convex');
   const surface = surfaceOf(model, canonicalGrid(model, 900));
-  const light = partLight({ ...lockKeepersArm.rig, horizonDeg: 0 }, 0);
+  const light = partLight({ ...sluiceWarden.rig, horizonDeg: 0 }, 0);
   for (const [name, polish] of Object.entries(polishModels)) {
     const random = seededRandom(7);
     const ours = radiance(surface, model.patches, light, polish);
@@ -92,17 +92,17 @@ say(
   'speed: 512 x 512, key, bounce, two neighbours, grain, form light, one core (wanted: 200 times the plain reference)',
 );
 {
-  const form = { kind: 'tube', lengthMm: 10, startWidthMm: 10, endWidthMm: 10, endCurve: 0 };
+  const form = { kind: 'tube', lengthMm: 10, startWidthMm: 10, endWidthMm: 10, endCurve: 0, section: 'round', bowMm: 0, swell: 0, swellAt: 0.5 };
   const model = pose(modelOf(form), { yawDeg: 0, pitchDeg: 0 });
   const grid = { ...gridAround(model.rings, 51.2, 0), width: 512, height: 512 };
   const surface = surfaceOf(model, grid);
   const neighbours = [
-    { id: 'a', name: 'a', clockHours: 4, heightDeg: 10, sizeDeg: 20, hex: '#ffffff', strength: 0.4 },
-    { id: 'b', name: 'b', clockHours: 7, heightDeg: 30, sizeDeg: 30, hex: '#ffffff', strength: 0.3 },
+    { id: 'a', name: 'a', where: { kind: 'far', clockHours: 4, heightDeg: 10, sizeDeg: 20 }, hex: '#ffffff', strength: 0.4 },
+    { id: 'b', name: 'b', where: { kind: 'far', clockHours: 7, heightDeg: 30, sizeDeg: 30 }, hex: '#ffffff', strength: 0.3 },
   ];
-  const rig = { ...lockKeepersArm.rig, neighbours };
-  const part = { ...lockKeepersArm.parts[1], form, place: { ...lockKeepersArm.parts[1].place, rollDeg: 0 } };
-  const prepared = preparePart(part, { ...lockKeepersArm, rig });
+  const rig = { ...sluiceWarden.rig, neighbours };
+  const part = { ...sluiceWarden.parts[3], form, place: { ...sluiceWarden.parts[3].place, rollDeg: 0 } };
+  const prepared = preparePart(part, { ...sluiceWarden, rig });
   const pixels = 512 * 512;
   const polish = polishModels.polished;
   const alone = time(() => radiance(surface, model.patches, prepared.light, polish));
@@ -148,26 +148,26 @@ say(
 }
 
 say('a part on the map (median ms): form, light and tone, layers at 14 px/mm, paint, zones and sheet');
-for (const part of lockKeepersArm.parts) {
+for (const part of sluiceWarden.parts) {
   const shape = shapeOf(part);
-  const prepared = preparePart(part, lockKeepersArm, shape);
+  const prepared = preparePart(part, sluiceWarden, shape);
   const grid = gridAround(shape.model.rings, 14, 1);
   const surface = surfaceOf(shape.model, grid);
   const layers = layersOf(prepared, grid, surface);
   const figures = [
     time(() => shapeOf(part)),
-    time(() => preparePart(part, lockKeepersArm, shape)),
+    time(() => preparePart(part, sluiceWarden, shape)),
     time(() => layersOf(prepared, grid, surface)),
     time(() => paintLayers(layers, prepared.palette, FINISHED, 'painted')),
     time(() => zonesOf(prepared), 5),
-    time(() => partSheet(part, lockKeepersArm, shape, prepared), 5),
+    time(() => partSheet(part, sluiceWarden, shape, prepared), 5),
   ];
   say(`  ${part.id.padEnd(11)} ${figures.map((f) => f.toFixed(2).padStart(8)).join('')}`);
 }
 {
-  const blade = lockKeepersArm.parts.find((p) => p.form.kind === 'blade');
+  const blade = sluiceWarden.parts.find((p) => p.form.kind === 'blade');
   const { model } = shapeOf(blade);
-  const light = partLight(lockKeepersArm.rig, 0);
+  const light = partLight(sluiceWarden.rig, 0);
   const facets = model.patches.map((p) => ({
     facet: p.facet,
     normal: normalise(add([p === model.patches[0] ? -0.5 : 0.5, 0, 1], [0, 0, 0])),

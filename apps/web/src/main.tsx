@@ -1,9 +1,11 @@
 import './styles.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { Unreachable } from './api/http.js';
 import { router } from './router.js';
+import { Loading } from './ui/states.js';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -18,6 +20,8 @@ const client = new QueryClient({
 
 createRoot(document.getElementById('root')!).render(
   <QueryClientProvider client={client}>
-    <RouterProvider router={router} />
+    <Suspense fallback={<Loading what="Pale Glint" />}>
+      <RouterProvider router={router} />
+    </Suspense>
   </QueryClientProvider>,
 );

@@ -1,10 +1,25 @@
+import { lazy } from 'react';
 import { createBrowserRouter, Link, Navigate, useRouteError } from 'react-router';
 import { FirstPage } from './first/FirstPage.js';
-import { OnePart } from './first/OnePart.js';
-import { GlintStation } from './stations/glint/GlintStation.js';
-import { OrderStation } from './stations/order/OrderStation.js';
 import { StationFrame } from './stations/Station.js';
-import { StepsStation } from './stations/steps/StepsStation.js';
+
+const OnePart = lazy(() => import('./first/OnePart.js').then((m) => ({ default: m.OnePart })));
+const Keys = lazy(() => import('./help/Keys.js').then((m) => ({ default: m.Keys })));
+const LightStation = lazy(() =>
+  import('./stations/light/LightStation.js').then((m) => ({ default: m.LightStation })),
+);
+const PartsStation = lazy(() =>
+  import('./stations/parts/PartsStation.js').then((m) => ({ default: m.PartsStation })),
+);
+const GlintStation = lazy(() =>
+  import('./stations/glint/GlintStation.js').then((m) => ({ default: m.GlintStation })),
+);
+const StepsStation = lazy(() =>
+  import('./stations/steps/StepsStation.js').then((m) => ({ default: m.StepsStation })),
+);
+const OrderStation = lazy(() =>
+  import('./stations/order/OrderStation.js').then((m) => ({ default: m.OrderStation })),
+);
 
 function Stumbled() {
   const error = useRouteError();
@@ -28,11 +43,14 @@ export const router = createBrowserRouter([
     children: [
       { path: '/', element: <FirstPage /> },
       { path: '/one-part', element: <OnePart /> },
+      { path: '/keys', element: <Keys /> },
       {
         path: '/pieces/:id',
         element: <StationFrame />,
         children: [
           { index: true, element: <Navigate to="glint" replace /> },
+          { path: 'light', element: <LightStation /> },
+          { path: 'parts', element: <PartsStation /> },
           { path: 'glint', element: <GlintStation /> },
           { path: 'steps', element: <StepsStation /> },
           { path: 'order', element: <OrderStation /> },

@@ -4,6 +4,8 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { Refusal } from '../api/http.js';
 import { api, keys, type IfExists, type PieceLine } from '../api/pieces.js';
+import { useCommands } from '../commands/useCommands.js';
+import { NewPiece } from './NewPiece.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { Failing, Loading, ProblemList } from '../ui/states.js';
@@ -23,7 +25,7 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
   const [asking, setAsking] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
   const piece: Piece | undefined = query.data?.piece;
-  const [w, h] = large ? [560, 420] : [272, 204];
+  const [w, h] = large ? [430, 560] : [272, 300];
   return (
     <article className="group relative w-fit bg-g50" style={{ width: w }}>
       <Link to={`/pieces/${line.id}/glint`} className="block">
@@ -165,18 +167,18 @@ function BringIn() {
 /** The quick door: choose a form and the map is there. */
 function OnePartDoor() {
   return (
-    <section aria-labelledby="one-part" className="flex-1 bg-g96 p-5">
+    <section aria-labelledby="one-part" className="min-w-0 flex-1 bg-g96 p-5">
       <h2 id="one-part" className="text-lead font-semibold">
         Just one part
       </h2>
       <p className="pb-4 text-g28">Choose its form, set size and light, and paint from the map.</p>
-      <div className="grid w-fit grid-cols-3 gap-x-6 gap-y-4">
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(8rem,1fr))] gap-x-4 gap-y-4">
         {TILES.map(({ kind, piece }) => (
-          <Link key={kind} to={`/one-part?form=${kind}`} className="group w-40">
+          <Link key={kind} to={`/one-part?form=${kind}`} className="group">
             <Thumb
               piece={piece}
-              width={160}
-              height={132}
+              width={128}
+              height={104}
               className="group-hover:ring-3 group-hover:ring-g05"
             />
             <span className="block pt-1 font-semibold group-hover:underline">{forms[kind].label}</span>
@@ -190,6 +192,8 @@ function OnePartDoor() {
 
 /** The pieces, and the quick door to a single part. */
 export function FirstPage() {
+  const navigate = useNavigate();
+  useCommands({ help: () => void navigate('/keys') });
   const query = useQuery({ queryKey: keys.pieces, queryFn: api.pieces });
   return (
     <div className="flex h-full flex-col bg-g28">
@@ -200,6 +204,7 @@ export function FirstPage() {
             Where the light falls on your metal, what to mix for it, and in which order.
           </p>
         </div>
+        <NewPiece />
         <BringIn />
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto p-8">
@@ -215,17 +220,21 @@ export function FirstPage() {
         )}
         {query.data?.length === 0 && (
           <p className="max-w-md bg-g96 p-6">
-            No pieces yet. Begin with just one part, a blade or a knee, or bring in a piece file.
+            No pieces yet. Begin a new one, take just one part, a blade or a knee, or bring in a piece file.
           </p>
         )}
-        <div className="flex flex-wrap items-start gap-6">
+        <div className="flex items-start gap-6">
           {query.data?.slice(0, 1).map((line) => (
             <PieceCard key={line.id} line={line} large />
           ))}
-          <OnePartDoor />
-          {query.data?.slice(1).map((line) => (
-            <PieceCard key={line.id} line={line} large={false} />
-          ))}
+          <div className="flex min-w-0 flex-1 flex-col gap-6">
+            <OnePartDoor />
+            <div className="flex flex-wrap items-start gap-6">
+              {query.data?.slice(1).map((line) => (
+                <PieceCard key={line.id} line={line} large={false} />
+              ))}
+            </div>
+          </div>
         </div>
       </main>
     </div>

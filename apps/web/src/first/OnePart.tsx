@@ -12,8 +12,8 @@ import { useOrder } from '../stations/useOrder.js';
 import { PieceStore } from '../store/pieceStore.js';
 import { Button } from '../ui/Button.js';
 import { Thumb } from '../ui/Thumb.js';
-import { ViewSwitch } from '../ui/ViewSwitch.js';
-import type { AfterLayer, MapView } from '../workers/protocol.js';
+import { ViewSwitch, type ShownView } from '../ui/ViewSwitch.js';
+import type { AfterLayer } from '../workers/protocol.js';
 
 /** This piece lives in the page until the painter keeps it. */
 const looseWorld = {
@@ -31,7 +31,7 @@ export function OnePart() {
   const { piece } = useSyncExternalStore(store.subscribe, store.get);
   const sheets = useSheets(piece);
   const order = useOrder(piece, sheets);
-  const [view, setView] = useState<MapView>('painted');
+  const [view, setView] = useState<ShownView>('painted');
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [note, setNote] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -98,7 +98,12 @@ export function OnePart() {
           </div>
           <section aria-label="Size and finish">
             <SizeFields key={part.form.kind} part={part} change={change} end={() => store.endGesture()} />
-            <FinishFields part={part} piece={piece} change={change} />
+            <FinishFields
+              part={part}
+              piece={piece}
+              change={change}
+              changePiece={(recipe, gesture) => store.change(recipe, gesture)}
+            />
           </section>
         </section>
         <MapStage
@@ -110,7 +115,7 @@ export function OnePart() {
           closeUp={null}
           {...moveLight(store)}
         >
-          <div className="absolute top-4 left-5">
+          <div className="absolute top-3 left-4">
             <ViewSwitch value={view} onChange={setView} />
           </div>
         </MapStage>

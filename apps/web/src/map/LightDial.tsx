@@ -1,10 +1,13 @@
 import { clamp, clockOf, clockText, deg, rad } from '@pale-glint/core';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { inDrawing } from './inDrawing.js';
 
 interface LightDialProps {
   readonly clockHours: number;
   readonly heightDeg: number;
   readonly size?: number;
+  /** How the picture beside it is turned or mirrored: the light goes with it. */
+  readonly transform?: string;
   readonly onChange: (clockHours: number, heightDeg: number) => void;
   readonly onEnd: () => void;
 }
@@ -18,17 +21,15 @@ const CLOCK_STEP = 5 / 60;
  * The main light, held by its handle. Seen from the front: at the rim it comes from the side, in the middle from the
  * eye; above the middle it is the upper half of the clock.
  */
-export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }: LightDialProps) {
+export function LightDial({ clockHours, heightDeg, size = 132, transform, onChange, onEnd }: LightDialProps) {
   const svg = useRef<SVGSVGElement>(null);
   const reach = Math.cos(rad(heightDeg)) * R;
   const angle = rad(30 * clockHours);
   const [hx, hy] = [Math.sin(angle) * reach, -Math.cos(angle) * reach];
 
   const move = (e: PointerEvent) => {
-    const box = svg.current!.getBoundingClientRect();
-    const unit = 128 / box.width;
-    const x = (e.clientX - box.left) * unit - 64;
-    const y = -((e.clientY - box.top) * unit - 64);
+    const at = inDrawing(svg.current!, e.clientX, e.clientY);
+    const [x, y] = [at.x, -at.y];
     const r = Math.min(1, Math.hypot(x, y) / R);
     const hours = Math.round(clockOf(x, y) * 60) / 60;
     onChange(r < 0.02 ? clockHours : hours >= 12 ? 0 : hours, clamp(Math.round(deg(Math.acos(r))), 0, 90));
@@ -51,6 +52,8 @@ export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }
         width={size}
         height={size}
         className="pointer-events-auto touch-none rounded-full"
+        style={{ transform }}
+        data-command="key-light"
         tabIndex={0}
         role="slider"
         aria-label="Main light"
@@ -87,7 +90,7 @@ export function LightDial({ clockHours, heightDeg, size = 132, onChange, onEnd }
         <circle r="2.5" className="fill-g88" />
         <circle cx={hx} cy={hy} r="9" className="fill-lamp" data-testid="light-handle" />
       </svg>
-      <p className="text-label font-medium text-g05">
+      <p className="mt-1 rounded-sm bg-g10 px-2 py-1 text-label font-medium text-g98">
         Main light {clockText(clockHours)}
         <br />
         {Math.round(heightDeg)}° toward you

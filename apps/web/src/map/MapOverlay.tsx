@@ -1,14 +1,13 @@
 import {
-  boundsOf,
   inside,
   linePath,
   modelOf,
+  numberPlace,
   regionPath,
   type Part,
   type Picture,
   type Piece,
   type Point,
-  type Region,
 } from '@pale-glint/core';
 import { useMemo } from 'react';
 import type { MapView, SheetNews } from '../workers/protocol.js';
@@ -22,31 +21,6 @@ interface MapOverlayProps {
 }
 
 const transformOf = ({ place }: Part) => `translate(${place.xMm} ${-place.yMm}) rotate(${-place.rollDeg})`;
-const TRIES = 20;
-
-/** A place well inside a zone for its number: of a lattice over it, the one farthest from any border. */
-function numberPlace(cover: Region, above: Region): Point | null {
-  const outline = cover[0];
-  if (!outline) return null;
-  const b = boundsOf(cover);
-  let best: Point | null = null;
-  let bestGap = 0;
-  const points = [...cover, ...above].flat();
-  for (let i = 1; i < TRIES; i++)
-    for (let k = 1; k < TRIES; k++) {
-      const x = b.left + ((b.right - b.left) * i) / TRIES;
-      const y = b.bottom + ((b.top - b.bottom) * k) / TRIES;
-      if (!inside(cover, x, y) || inside(above, x, y)) continue;
-      let gap = Infinity;
-      for (const [px, py] of points) gap = Math.min(gap, (px - x) ** 2 + (py - y) ** 2);
-      if (gap > bestGap) {
-        bestGap = gap;
-        best = [x, y];
-      }
-    }
-  return best;
-}
-
 /** Hatching wider than this hides the zones it should explain; the full width is told in the step. */
 const WIDEST_HATCH_MM = 0.7;
 
@@ -146,17 +120,12 @@ function LightPath({
 
 /** What is drawn over the computed picture: the chosen part's outline, borders and numbers, the light path. */
 export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverlayProps) {
-  const [w, h] = [picture.width / picture.pxPerMm, picture.height / picture.pxPerMm];
   const scale = Math.min(2, window.devicePixelRatio || 1);
   const px = picture.pxPerMm / scale;
   const part = piece.parts.find((p) => p.id === selected);
   const news = part && byPart.get(part.id);
   return (
-    <svg
-      viewBox={`${picture.leftMm} ${-picture.topMm} ${w} ${h}`}
-      className="pointer-events-none absolute inset-0 size-full"
-      aria-hidden
-    >
+    <g aria-hidden>
       <defs>
         <pattern
           id="soft"
@@ -192,7 +161,7 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
           )}
         </g>
       )}
-    </svg>
+    </g>
   );
 }
 

@@ -1,6 +1,10 @@
-import type { Piece } from '@pale-glint/core';
-import { useRef, type ReactNode } from 'react';
-import type { AfterLayer, MapView } from '../workers/protocol.js';
+import type { Picture, Piece } from '@pale-glint/core';
+import { useRef, type PointerEvent, type ReactNode } from 'react';
+import { LookSwitch } from '../look/LookSwitch.js';
+import { SURROUNDS, transformOf, useLook } from '../look/look.js';
+import type { ShownView } from '../ui/ViewSwitch.js';
+import type { AfterLayer } from '../workers/protocol.js';
+import { inDrawing } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
@@ -9,24 +13,29 @@ import type { Sheets } from './useSheets.js';
 
 interface MapStageProps {
   readonly piece: Piece;
-  readonly view: MapView;
+  readonly view: ShownView;
   readonly after: AfterLayer | null;
   readonly sheets: Sheets;
   readonly selected: string | null;
   /** Fills the stage with this part alone in view. */
   readonly closeUp: string | null;
-  readonly onSelect?: (part: string | null) => void;
+  /** A part was pressed; `null` beside all. The place is in the piece's mm. */
+  readonly onPress?: (part: string | null, xMm: number, yMm: number, e: PointerEvent) => void;
   readonly onLight: (clockHours: number, heightDeg: number) => void;
   readonly onLightEnd: () => void;
+  /** Drawn over the map in the piece's mm, y downward; may be taken hold of. */
+  readonly handles?: (picture: Picture, pxPerMm: number) => ReactNode;
   readonly children?: ReactNode;
 }
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
 function roomFor(width: number): { dial: number; low: boolean; free: { right: number; bottom: number } } {
   if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170 } };
-  if (width < 700) return { dial: 116, low: false, free: { right: 132, bottom: 0 } };
+  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0 } };
   return { dial: 132, low: false, free: { right: 0, bottom: 0 } };
 }
+
+const NO_ROOM_KEPT = { right: 0, bottom: 0 };
 
 /** The map on its grey, with the light in its corner. */
 export function MapStage({
@@ -36,61 +45,93 @@ export function MapStage({
   sheets,
   selected,
   closeUp,
-  onSelect,
+  onPress,
   onLight,
   onLightEnd,
+  handles,
   children,
 }: MapStageProps) {
   const box = useRef<HTMLDivElement>(null);
+  const drawing = useRef<SVGSVGElement>(null);
+  const look = useLook();
   const { width, height } = useSize(box);
+  const flat = look.quarters % 2 === 1;
+  const [w, h] = flat ? [height, width] : [width, height];
   const room = roomFor(width);
-  const picture = usePicture(piece, closeUp, width, height, room.free);
+  const picture = usePicture(
+    piece,
+    closeUp,
+    w,
+    h,
+    look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
+  );
+  const squint = view === 'squint';
   return (
     <div
       ref={box}
-      className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-g50"
+      className="relative min-h-0 min-w-0 flex-1 overflow-hidden"
+      style={{ background: SURROUNDS[look.surround].hex }}
+      data-surround={look.surround}
       data-testid="stage"
       data-picture={
         picture
-          ? JSON.stringify([picture.leftMm, picture.topMm, picture.pxPerMm, picture.width, width])
+          ? JSON.stringify([picture.leftMm, picture.topMm, picture.pxPerMm, picture.width, w])
           : undefined
       }
-      onClick={(e) => {
-        if (!onSelect || !picture || !(e.target instanceof HTMLCanvasElement)) return;
-        const r = e.currentTarget.getBoundingClientRect();
-        const mm = picture.width / width / picture.pxPerMm;
-        onSelect(
-          partAt(piece, picture.leftMm + (e.clientX - r.left) * mm, picture.topMm - (e.clientY - r.top) * mm)
-            ?.id ?? null,
-        );
-      }}
     >
       {picture && (
-        <>
-          <MapCanvas
-            piece={piece}
-            picture={picture}
-            view={view}
-            after={after}
-            label={`${piece.name}, ${view}`}
-          />
-          <MapOverlay
-            piece={piece}
-            picture={picture}
-            view={view}
-            selected={selected}
-            byPart={sheets.byPart}
-          />
-        </>
+        <div
+          className="absolute top-1/2 left-1/2"
+          style={{ width: w, height: h, transform: `translate(-50%, -50%) ${transformOf(look)}` }}
+          onPointerDown={(e) => {
+            if (!onPress || !drawing.current || !(e.target instanceof HTMLCanvasElement) || e.button !== 0)
+              return;
+            const at = inDrawing(drawing.current, e.clientX, e.clientY);
+            onPress(partAt(piece, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
+          }}
+        >
+          <div
+            className="absolute inset-0"
+            style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
+          >
+            <MapCanvas
+              piece={piece}
+              picture={picture}
+              view={view === 'squint' ? 'painted' : view}
+              after={after}
+              label={`${piece.name}, ${view}`}
+            />
+          </div>
+          <svg
+            ref={drawing}
+            viewBox={`${picture.leftMm} ${-picture.topMm} ${picture.width / picture.pxPerMm} ${picture.height / picture.pxPerMm}`}
+            className="pointer-events-none absolute inset-0 size-full"
+          >
+            {!squint && (
+              <MapOverlay
+                piece={piece}
+                picture={picture}
+                view={view}
+                selected={selected}
+                byPart={sheets.byPart}
+              />
+            )}
+            {!squint && handles?.(picture, picture.pxPerMm / Math.min(2, window.devicePixelRatio || 1))}
+          </svg>
+        </div>
       )}
       <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
         <LightDial
           size={room.dial}
           clockHours={piece.rig.keyClockHours}
           heightDeg={piece.rig.keyHeightDeg}
+          transform={transformOf(look)}
           onChange={onLight}
           onEnd={onLightEnd}
         />
+      </div>
+      <div className="absolute right-4 bottom-3">
+        <LookSwitch />
       </div>
       {children}
     </div>

@@ -1,4 +1,6 @@
 import { labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
+import { Why } from '../ui/Why.js';
+import { whyOf } from '../ui/whys.js';
 import type { SheetNews } from '../workers/protocol.js';
 
 /** Bristle widths in mm that a brush of a size lays at its finest. */
@@ -11,10 +13,13 @@ const BRUSHES = [
 
 const brushFor = (mm: number) => BRUSHES.find((b) => b.mm <= mm)?.size ?? null;
 
-function Figure({ label, value }: { label: string; value: string }) {
+function Figure({ label, value, why }: { label: string; value: string; why?: string }) {
   return (
     <div className="flex justify-between gap-2">
-      <dt className="text-g28">{label}</dt>
+      <dt className="text-g28">
+        {label}
+        {why && <Why of={label} says={why} />}
+      </dt>
       <dd className="text-right font-semibold">{value}</dd>
     </div>
   );
@@ -74,29 +79,37 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
       </table>
       <dl className="space-y-1 text-label">
         <Figure
+          why={whyOf('lightness')}
           label="Darkest to lightest"
           value={`value ${plain(sheet.lightness.low, 0)} to ${plain(sheet.lightness.high, 0)}`}
         />
         {polish && (
           <Figure
+            why={whyOf('contrast')}
             label={`Contrast, wanted ${polish.rangeL}`}
             value={`${plain(range, 0)}${range < polish.rangeL ? ', too little' : ''}`}
           />
         )}
         {narrowest && polish && (
           <Figure
+            why={whyOf('narrowest')}
             label={`Narrowest, step ${narrowest.step}`}
             value={`${plain(narrowest.openingMm, 2)} mm, ${brush ? `size ${brush} brush` : 'point only'}`}
           />
         )}
         {glints.length > 0 && (
           <Figure
+            why={whyOf('glintShare')}
             label={glints.length === 1 ? 'Glint' : `${glints.length} glints`}
             value={`${percent(sheet.glintShare)} of the part`}
           />
         )}
         {sheet.readsAsMetalFrom && (
-          <Figure label="Reads as metal" value={`from step ${sheet.readsAsMetalFrom} of ${sheet.steps}`} />
+          <Figure
+            label="Reads as metal"
+            why={whyOf('readsAsMetal')}
+            value={`from step ${sheet.readsAsMetalFrom} of ${sheet.steps}`}
+          />
         )}
       </dl>
       {sheet.says.map((s) => (

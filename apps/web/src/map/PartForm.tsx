@@ -1,4 +1,6 @@
 import {
+  bronze,
+  coldSteel,
   forms,
   POLISHES,
   polishModels,
@@ -10,6 +12,7 @@ import {
 } from '@pale-glint/core';
 import { Choice } from '../ui/Choice.js';
 import { NumberField } from '../ui/NumberField.js';
+import { whyOf } from '../ui/whys.js';
 
 interface PartFormProps {
   readonly part: Part;
@@ -32,6 +35,7 @@ export function SizeFields({ part, change, end }: PartFormProps) {
         <NumberField
           key={n.key}
           label={n.label}
+          why={whyOf(n.key)}
           unit={n.unit}
           value={values[n.key] as number}
           min={n.min}
@@ -46,6 +50,7 @@ export function SizeFields({ part, change, end }: PartFormProps) {
         <Choice
           key={c.key}
           label={c.label}
+          why={whyOf(c.key)}
           value={values[c.key] as string}
           options={c.options}
           onChange={(v) => set(c.key, v)}
@@ -55,47 +60,99 @@ export function SizeFields({ part, change, end }: PartFormProps) {
   );
 }
 
+const PLACES: readonly {
+  key: keyof Part['place'];
+  label: string;
+  unit: string;
+  limit: number;
+  step: number;
+}[] = [
+  { key: 'xMm', label: 'To the right', unit: 'mm', limit: 2000, step: 0.1 },
+  { key: 'yMm', label: 'Up', unit: 'mm', limit: 2000, step: 0.1 },
+  { key: 'depthMm', label: 'Nearer to you', unit: 'mm', limit: 500, step: 0.1 },
+  { key: 'rollDeg', label: 'Turned in the picture', unit: '°', limit: 360, step: 1 },
+  { key: 'yawDeg', label: 'Front to the right', unit: '°', limit: 80, step: 1 },
+  { key: 'pitchDeg', label: 'Front up', unit: '°', limit: 80, step: 1 },
+];
+
 /** Where a part stands and how it is turned. */
 export function PlaceFields({ part, change, end }: PartFormProps) {
-  const field = (key: keyof Part['place'], label: string, unit: string, limit: number, step: number) => (
+  return PLACES.map(({ key, label, unit, limit, step }) => (
     <NumberField
       key={key}
       label={label}
+      why={whyOf(key)}
       unit={unit}
       value={part.place[key]}
       min={-limit}
       max={limit}
       step={step}
-      onChange={(v) =>
-        change((p) => {
-          p.place[key] = v;
-        }, `${part.id}/${key}`)
-      }
+      onChange={(v) => change((p) => void (p.place[key] = v), `${part.id}/${key}`)}
       onEnd={end}
     />
-  );
-  return (
-    <>
-      {field('xMm', 'To the right', 'mm', 2000, 0.1)}
-      {field('yMm', 'Up', 'mm', 2000, 0.1)}
-      {field('rollDeg', 'Turned in the picture', '°', 360, 1)}
-      {field('yawDeg', 'Front to the right', '°', 80, 1)}
-      {field('pitchDeg', 'Front up', '°', 80, 1)}
-    </>
-  );
+  ));
 }
 
-/** What a part is made of: polish and number of steps. */
-export function FinishFields({ part, piece, change }: Omit<PartFormProps, 'end'> & { piece: Piece }) {
+/** Plain surfaces that stand beside the metal. */
+const MATTES = [
+  { value: 'matte/Cloth', label: 'Cloth, matte', hex: '#57302d' },
+  { value: 'matte/Leather', label: 'Leather, matte', hex: '#3b2a22' },
+  { value: 'matte/Wood', label: 'Wood, matte', hex: '#63452b' },
+  { value: 'matte/Skin', label: 'Skin, matte', hex: '#b98566' },
+] as const;
+/** Ladders the program brings along, offered where the piece has them not yet. */
+const BROUGHT = [coldSteel, bronze] as const;
+
+type FinishFieldsProps = Omit<PartFormProps, 'end'> & {
+  readonly piece: Piece;
+  /** Changes the piece: a metal it did not have brings its ladder with it. */
+  readonly changePiece: (recipe: (piece: Piece) => void, gesture: string) => void;
+};
+
+/** What a part is made of: metal or matte, polish and number of steps. */
+export function FinishFields({ part, piece, change, changePiece }: FinishFieldsProps) {
   const { finish } = part;
-  if (finish.kind === 'matte')
-    return <p className="py-1 text-label text-g28">{finish.name}: matte, lit without reflections.</p>;
+  const ladders = [...piece.ladders, ...BROUGHT.filter((b) => !piece.ladders.some((l) => l.id === b.id))];
+  const own = finish.kind === 'matte' ? `matte/${finish.name}` : finish.ladder;
+  const options = [
+    ...ladders.map((l) => ({ value: l.id, label: l.name })),
+    ...MATTES,
+    ...(finish.kind === 'matte' && !MATTES.some((m) => m.value === own)
+      ? [{ value: own, label: `${finish.name}, matte` }]
+      : []),
+  ];
+  const choose = (value: string) => {
+    const matte = MATTES.find((m) => m.value === value);
+    if (matte) {
+      change(
+        (p) => void (p.finish = { kind: 'matte', name: matte.label.split(',')[0], hex: matte.hex }),
+        `${part.id}/metal`,
+      );
+      return;
+    }
+    const ladder = ladders.find((l) => l.id === value);
+    if (!ladder) return;
+    changePiece((d) => {
+      if (!d.ladders.some((l) => l.id === ladder.id)) d.ladders.push(ladder);
+      const p = d.parts.find((q) => q.id === part.id)!;
+      p.finish =
+        p.finish.kind === 'metal'
+          ? { ...p.finish, ladder: ladder.id }
+          : { kind: 'metal', ladder: ladder.id, polish: 'polished', steps: null };
+    }, `${part.id}/metal`);
+  };
+  const metal = (
+    <Choice label="Painted as" why={whyOf('metal')} value={own} options={options} onChange={choose} />
+  );
+  if (finish.kind === 'matte') return metal;
   const ladder = piece.ladders.find((l) => l.id === finish.ladder);
   const counts = Array.from({ length: Math.max(0, (ladder?.steps.length ?? 2) - 1) }, (_, i) => i + 2);
   return (
     <>
+      {metal}
       <Choice<Polish>
         label="Polish"
+        why={whyOf('polish')}
         value={finish.polish}
         options={POLISHES.map((p) => ({ value: p, label: polishModels[p].label }))}
         onChange={(polish) =>
@@ -104,6 +161,7 @@ export function FinishFields({ part, piece, change }: Omit<PartFormProps, 'end'>
       />
       <Choice
         label="Value steps"
+        why={whyOf('steps')}
         value={finish.steps === null ? 'size' : String(finish.steps)}
         options={[
           { value: 'size', label: 'By size' },

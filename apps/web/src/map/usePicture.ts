@@ -71,7 +71,7 @@ export function usePicture(
       shown,
       Math.round((width - right) * scale),
       Math.round((height - bottom) * scale),
-      0.08,
+      0.045,
     );
     return { ...fitted, width: Math.round(width * scale), height: Math.round(height * scale) };
   }, [shown, width, height, right, bottom]);

@@ -1,23 +1,43 @@
-import { writePiece, SURROUND } from '@pale-glint/core';
-import { Redo2, Share, Undo2 } from 'lucide-react';
+import { writePiece } from '@pale-glint/core';
+import { Keyboard, Redo2, Share, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
+import { Link } from 'react-router';
+import { SURROUNDS, useLook } from '../look/look.js';
 import { boundsOfPiece } from '../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../store/PieceContext.js';
+import { Button } from '../ui/Button.js';
+import { Dialog } from '../ui/Dialog.js';
+import { NumberField } from '../ui/NumberField.js';
 import { fileName, saveFile } from '../ui/saveFile.js';
-import { askPng, askSvg } from '../workers/mapClient.js';
+import { paintedView } from '../ui/ViewSwitch.js';
+import { askCard, askPng, askSvg } from '../workers/mapClient.js';
 import { useDesk } from './desk.js';
 
-const PNG_LONGER_SIDE = 2400;
 const item = 'block w-full cursor-pointer px-4 py-2 text-left outline-none data-[highlighted]:bg-g88';
-const round = 'grid size-9 place-items-center rounded-sm text-g10 hover:bg-g82 disabled:text-g72';
+const round = 'grid size-9 place-items-center rounded-sm text-g10 hover:bg-g82 disabled:text-g62';
+const SMALLEST_PX = 64;
+const LARGEST_PX = 4000;
+
+/** Size of a picture by its longer side. */
+function pictureSize(b: ReturnType<typeof boundsOfPiece>, longer: number): { width: number; height: number } {
+  const [w, h] = [b.right - b.left, b.top - b.bottom];
+  const k = longer / Math.max(w, h);
+  return { width: Math.max(1, Math.round(w * k)), height: Math.max(1, Math.round(h * k)) };
+}
 
 /** Undo, redo, and everything that leaves the program. */
 export function PieceMenu() {
   const store = usePieceStore();
   const { piece, canUndo, canRedo } = usePieceState();
-  const { view, run, after } = useDesk();
+  const { view, run, after, selected, close } = useDesk();
+  const { surround } = useLook();
   const [note, setNote] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
+  const [longer, setLonger] = useState(2400);
+  const part = piece.parts.find((p) => p.id === selected) ?? null;
+  const shown = close ? (part?.id ?? null) : null;
+  const size = pictureSize(boundsOfPiece(piece, shown), longer);
   const during = async (says: string, work: () => Promise<void>) => {
     setNote(says);
     try {
@@ -27,25 +47,28 @@ export function PieceMenu() {
       setNote(`Not exported: ${error instanceof Error ? error.message : String(error)}`);
     }
   };
-  const png = () =>
-    during('Painting the picture', async () => {
-      const b = boundsOfPiece(piece, null);
-      const [w, h] = [b.right - b.left, b.top - b.bottom];
-      const k = PNG_LONGER_SIDE / Math.max(w, h);
+  const png = () => {
+    setAsking(false);
+    return during('Painting the picture', async () => {
+      const surroundHex = SURROUNDS[surround].hex;
       const bytes = await askPng({
         piece,
-        width: Math.round(w * k),
-        height: Math.round(h * k),
-        view,
+        ...size,
+        view: paintedView(view),
         after,
-        part: null,
-        surroundHex: SURROUND,
+        part: shown,
+        surroundHex,
       });
       saveFile(fileName(piece.name, '.png'), [bytes], 'image/png');
     });
+  };
   const svg = () =>
     during('Drawing the map', async () => {
       saveFile(fileName(piece.name, '.svg'), [await askSvg({ piece })], 'image/svg+xml');
+    });
+  const card = (of: string | null, name: string) =>
+    during('Laying out the card', async () => {
+      saveFile(fileName(name, '-card.pdf'), [await askCard({ piece, part: of })], 'application/pdf');
     });
   const file = () =>
     saveFile(
@@ -57,7 +80,7 @@ export function PieceMenu() {
   return (
     <>
       {note && (
-        <p role="status" className="text-label text-g28">
+        <p role="status" className="max-w-48 text-label text-g28">
           {note}
         </p>
       )}
@@ -82,30 +105,80 @@ export function PieceMenu() {
         <Redo2 size={18} />
       </button>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={round} aria-label="Take it with you" title="Take it with you">
+        <DropdownMenu.Trigger
+          className={round}
+          aria-label="Take it with you"
+          title="Take it with you (E)"
+          data-command="take"
+        >
           <Share size={18} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content
             align="end"
             sideOffset={6}
-            className="w-64 rounded-sm bg-g98 py-1 shadow-lg ring-1 ring-g72"
+            className="z-20 w-72 rounded-sm bg-g98 py-1 shadow-lg ring-1 ring-g72"
           >
+            {part && (
+              <DropdownMenu.Item className={item} onSelect={() => void card(part.id, part.name)}>
+                Card of {part.name.split(',')[0].toLowerCase()}
+                <span className="block text-label text-g38">
+                  one page to print: zones, steps, mixes, cautions
+                </span>
+              </DropdownMenu.Item>
+            )}
+            <DropdownMenu.Item
+              className={item}
+              disabled={piece.parts.length === 0}
+              onSelect={() => void card(null, piece.name)}
+            >
+              Card of the piece
+              <span className="block text-label text-g38">one page to print, also without colour</span>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => setAsking(true)}>
+              Picture as PNG
+              <span className="block text-label text-g38">as it is shown now, at a size you choose</span>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void svg()}>
+              Map as SVG
+              <span className="block text-label text-g38">zones, borders, horizons, edges, dots, in mm</span>
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={file}>
               Piece file
               <span className="block text-label text-g38">everything, with what is painted</span>
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void svg()}>
-              Map as SVG
-              <span className="block text-label text-g38">zones, borders, horizons, dots, in mm</span>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void png()}>
-              Picture as PNG
-              <span className="block text-label text-g38">as it is shown now</span>
-            </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      <Link
+        to="/keys"
+        className={round}
+        aria-label="Everything by keyboard"
+        title="Everything by keyboard (?)"
+      >
+        <Keyboard size={18} />
+      </Link>
+      <Dialog open={asking} onClose={() => setAsking(false)} title="Picture as PNG">
+        <NumberField
+          label="Longer side"
+          unit="px"
+          value={longer}
+          min={SMALLEST_PX}
+          max={LARGEST_PX}
+          step={100}
+          onChange={(v) => setLonger(Math.round(v))}
+        />
+        <p className="text-label text-g28">
+          {size.width} × {size.height} points, {view === 'squint' ? 'painted' : view}
+          {shown ? ', the part close up' : ''}, on the {SURROUNDS[surround].label.toLowerCase()} surround.
+        </p>
+        <div className="flex justify-end gap-2">
+          <Button look="plain" onClick={() => setAsking(false)}>
+            Not now
+          </Button>
+          <Button onClick={() => void png()}>Paint it</Button>
+        </div>
+      </Dialog>
     </>
   );
 }

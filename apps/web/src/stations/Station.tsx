@@ -1,116 +1,134 @@
-import { clockText, duration } from '@pale-glint/core';
-import { useEffect, useState } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Suspense, useState } from 'react';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { useCommands } from '../commands/useCommands.js';
+import { Guide, startGuide } from '../guide/Guide.js';
+import { mirrorPicture, nextSurround, turnPicture } from '../look/look.js';
 import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
-import type { AfterLayer, MapView } from '../workers/protocol.js';
+import { Loading } from '../ui/states.js';
+import { VIEWS, type ShownView } from '../ui/ViewSwitch.js';
+import type { AfterLayer } from '../workers/protocol.js';
+import { layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
 import { DeskContext, type Desk } from './desk.js';
 import { PieceMenu } from './PieceMenu.js';
+import { Ramp } from './Ramp.js';
 import { SaveNote } from './SaveNote.js';
-import { useOrder, useTimeLeft } from './useOrder.js';
+import { useOrder } from './useOrder.js';
 import { useRun } from './useRun.js';
 
-/** The stations as one ramp from dark to light; each tells its state. */
-function Ramp({ desk }: { desk: Desk }) {
+const press = (selector: string, click = false) => {
+  const element = document.querySelector<HTMLElement>(selector);
+  element?.focus();
+  if (click) element?.click();
+};
+
+/** The commands that every station knows. */
+function useFrameCommands(desk: Desk): void {
+  const store = usePieceStore();
   const { piece } = usePieceState();
-  const { activeMin, dryMin } = useTimeLeft(desk.order, desk.run.ticks, piece.copies);
-  const steps = piece.ladders.map((l) => `${l.name.toLowerCase()}, ${l.steps.length} steps`).join('; ');
-  const stations = [
-    {
-      to: 'glint',
-      name: 'Glint map',
-      state: `light ${clockText(piece.rig.keyClockHours)}, ${piece.parts.length} parts`,
-      look: 'bg-g18 text-g96',
-      dim: 'text-g72',
-      mark: 'bg-g98',
+  const navigate = useNavigate();
+  const go = (to: string) => () => void navigate(`/pieces/${piece.id}/${to}`);
+  const along = (by: number) => () => {
+    const ids = [...piece.parts].reverse().map((p) => p.id);
+    const at = ids.indexOf(desk.selected ?? '');
+    if (ids.length > 0) desk.select(ids[(at + by + ids.length) % ids.length]);
+  };
+  const step = (by: number) => () => {
+    const { order, after } = desk;
+    if (order.length === 0) return;
+    const at = after ? order.findIndex((l) => layerKey(l) === layerKey(after)) : order.length - 1;
+    const next = Math.min(order.length - 1, Math.max(0, at + by));
+    desk.setAfter(next === order.length - 1 ? null : layerOf(order[next]));
+  };
+  useCommands({
+    light: go('light'),
+    parts: go('parts'),
+    glint: go('glint'),
+    steps: go('steps'),
+    order: go('order'),
+    pieces: () => void navigate('/'),
+    help: () => void navigate('/keys'),
+    ...Object.fromEntries(VIEWS.map((v) => [v.value, () => desk.setView(v.value)])),
+    close: () => desk.setClose(!desk.close),
+    surround: nextSurround,
+    mirror: mirrorPicture,
+    turn: turnPicture,
+    next: along(1),
+    previous: along(-1),
+    earlier: step(-1),
+    later: step(1),
+    'key-light': () => press('[data-command="key-light"]'),
+    add: () => {
+      void navigate(`/pieces/${piece.id}/parts`);
+      setTimeout(() => press('[data-command="add"]'), 150);
     },
-    {
-      to: 'steps',
-      name: 'Steps and mixes',
-      state: steps || 'no metal yet',
-      look: 'bg-g38 text-g98',
-      dim: 'text-g88',
-      mark: 'bg-g98',
-    },
-    {
-      to: 'order',
-      name: 'Painting order',
-      state:
-        desk.order.length === 0
-          ? 'being worked out'
-          : activeMin === 0
-            ? 'all done'
-            : `about ${duration(activeMin)} left, drying ${duration(dryMin)}`,
-      look: 'bg-g72 text-g05',
-      dim: 'text-g18',
-      mark: 'bg-g05',
-    },
-  ];
+    undo: () => store.undo(),
+    redo: () => store.redo(),
+    take: () => press('[data-command="take"]', true),
+    guide: startGuide,
+  });
+}
+
+function Frame({ desk }: { desk: Desk }) {
+  const { piece, save } = usePieceState();
+  useFrameCommands(desk);
   return (
-    <nav aria-label="Stations" className="flex min-w-0 flex-1">
-      {stations.map((s) => (
-        <NavLink key={s.to} to={s.to} className={`relative min-w-0 flex-1 px-4 pt-2 ${s.look}`}>
-          {({ isActive }) => (
-            <>
-              <span className="block truncate font-semibold">{s.name}</span>
-              <span className={`narrow block truncate text-label ${s.dim}`}>{s.state}</span>
-              {isActive && <span className={`absolute inset-x-4 bottom-0 h-1 ${s.mark}`} />}
-            </>
-          )}
-        </NavLink>
-      ))}
-    </nav>
+    <div className="flex h-full flex-col">
+      <header className="flex h-14 shrink-0">
+        <Link to="/" className="w-44 shrink-0 bg-g05 px-4 pt-2 text-g98 max-xl:w-32 max-xl:px-3">
+          <span className="wide block truncate font-bold max-xl:[font-stretch:100%]">Pale Glint</span>
+          <span className="narrow block truncate text-label text-g72">{piece.name}</span>
+        </Link>
+        <Ramp desk={desk} />
+        <div className="flex shrink-0 items-center gap-1 bg-g93 pr-2 pl-2">
+          <SaveNote state={save} runAway={desk.run.away} />
+          <PieceMenu />
+        </div>
+      </header>
+      <Guide desk={desk} />
+      <Conflict />
+      {desk.run.refused && (
+        <p role="alert" className="bg-g10 px-4 py-2 text-g98">
+          The tick was not accepted: {desk.run.refused}
+        </p>
+      )}
+      <main className="min-h-0 flex-1">
+        <Suspense fallback={<Loading what="the station" />}>
+          <Outlet />
+        </Suspense>
+      </main>
+    </div>
   );
 }
 
 function Stations() {
-  const state = usePieceState();
-  const store = usePieceStore();
-  const { piece } = state;
+  const { piece } = usePieceState();
   const sheets = useSheets(piece);
   const order = useOrder(piece, sheets);
   const run = useRun(piece.id);
-  const [view, setView] = useState<MapView>('painted');
-  const [selected, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
+  const [view, setView] = useState<ShownView>('painted');
+  const [chosen, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
   const [after, setAfter] = useState<AfterLayer | null>(null);
-  const desk: Desk = { sheets, order, run, view, setView, selected, select, after, setAfter };
-
-  useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      e.preventDefault();
-      if (e.shiftKey) store.redo();
-      else store.undo();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, [store]);
-
+  const [close, setClose] = useState(false);
+  // A part that undo took away is no longer chosen; redo brings it back chosen.
+  const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
+  const desk: Desk = {
+    sheets,
+    order,
+    run,
+    view,
+    setView,
+    selected,
+    select,
+    after,
+    setAfter,
+    close,
+    setClose,
+  };
   return (
     <DeskContext value={desk}>
-      <div className="flex h-full flex-col">
-        <header className="flex h-14 shrink-0">
-          <Link to="/" className="w-56 shrink-0 bg-g05 px-4 pt-2 text-g98">
-            <span className="wide block font-bold">Pale Glint</span>
-            <span className="narrow block truncate text-label text-g72">{piece.name}</span>
-          </Link>
-          <Ramp desk={desk} />
-          <div className="flex shrink-0 items-center gap-1 bg-g93 pr-3 pl-4">
-            <SaveNote state={state.save} runAway={run.away} />
-            <PieceMenu />
-          </div>
-        </header>
-        <Conflict />
-        {run.refused && (
-          <p role="alert" className="bg-g10 px-4 py-2 text-g98">
-            The tick was not accepted: {run.refused}
-          </p>
-        )}
-        <main className="min-h-0 flex-1">
-          <Outlet />
-        </main>
-      </div>
+      <Frame desk={desk} />
     </DeskContext>
   );
 }

@@ -1,7 +1,10 @@
 import { useId, useState } from 'react';
+import { Why } from './Why.js';
 
 interface NumberFieldProps {
   readonly label: string;
+  /** Why it is asked for, on demand. */
+  readonly why?: string;
   readonly unit: string;
   readonly value: number;
   readonly min: number;
@@ -14,7 +17,7 @@ interface NumberFieldProps {
 }
 
 const shown = (value: number, step: number) =>
-  String(Number(value.toFixed(step >= 1 ? 0 : step >= 0.1 ? 1 : 2)));
+  String(Number(value.toFixed(step >= 1 ? 0 : Number.isInteger(Math.round(step * 100) / 10) ? 1 : 2)));
 
 /**
  * A number with its unit. Typing takes effect as soon as it is acceptable; what is not accepted is said at once and
@@ -22,6 +25,7 @@ const shown = (value: number, step: number) =>
  */
 export function NumberField({
   label,
+  why,
   unit,
   value,
   min,
@@ -52,9 +56,12 @@ export function NumberField({
   return (
     <div>
       <div className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 focus-within:border-g10">
-        <label htmlFor={id} className="text-label text-g28">
-          {label}
-        </label>
+        <span className="whitespace-nowrap">
+          <label htmlFor={id} className="text-label text-g28">
+            {label}
+          </label>
+          {why && <Why of={label} says={why} />}
+        </span>
         <span className="flex items-baseline gap-1">
           <input
             id={id}
@@ -76,7 +83,7 @@ export function NumberField({
               } else if (e.key === 'Enter') e.currentTarget.blur();
             }}
           />
-          <span className="w-7 text-label text-g38">{unit}</span>
+          <span className="min-w-7 text-label text-g38">{unit}</span>
         </span>
       </div>
       {bad && (

@@ -1,29 +1,37 @@
 import { ToggleGroup } from 'radix-ui';
 import type { MapView } from '../workers/protocol.js';
 
-const VIEWS: readonly { value: MapView; label: string; says: string }[] = [
+/** A squint is the painted map, seen small and blurred. */
+export type ShownView = MapView | 'squint';
+
+/** What the worker paints for a view. */
+export const paintedView = (view: ShownView): MapView => (view === 'squint' ? 'painted' : view);
+
+export const VIEWS: readonly { value: ShownView; label: string; says: string }[] = [
   { value: 'painted', label: 'Painted', says: 'as it will look' },
   { value: 'values', label: 'Values', says: 'light and dark alone' },
   { value: 'zones', label: 'Zones', says: 'what each step covers' },
   { value: 'lines', label: 'Lines', says: 'borders, horizons, edges, dots' },
+  { value: 'tint', label: 'Tint', says: 'the colour that sky, ground and neighbours lend' },
+  { value: 'squint', label: 'Squint', says: 'small and blurred, as from two metres' },
 ];
 
 /** How the map is shown. */
-export function ViewSwitch({ value, onChange }: { value: MapView; onChange: (view: MapView) => void }) {
+export function ViewSwitch({ value, onChange }: { value: ShownView; onChange: (view: ShownView) => void }) {
   return (
     <ToggleGroup.Root
       type="single"
       value={value}
-      onValueChange={(v) => v && onChange(v as MapView)}
+      onValueChange={(v) => v && onChange(v as ShownView)}
       aria-label="Show the map as"
-      className="flex gap-4"
+      className="flex rounded-sm bg-g10 p-1"
     >
       {VIEWS.map((v) => (
         <ToggleGroup.Item
           key={v.value}
           value={v.value}
           title={v.says}
-          className="border-b-2 border-transparent pb-1 text-label font-medium text-g05 hover:border-g28 data-[state=on]:border-g98 data-[state=on]:font-bold data-[state=on]:text-g98"
+          className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
         >
           {v.label}
         </ToggleGroup.Item>

@@ -46,6 +46,8 @@ class Desk {
 /** The map under the painter's hand has workers of its own; everything longer goes to another. */
 const hands = [new Desk('map'), new Desk('map, too')] as const;
 const long = new Desk('long work');
+/** Small pictures come while the zones are still being measured. */
+const pictures = new Desk('pictures');
 
 let generation = 0;
 let jobId = 0;
@@ -74,9 +76,9 @@ export const sheetDesk = {
   listen: (listener: Listener) => long.listen(listener),
 };
 
-function answerTo<T>(id: number, pick: (news: News) => T | null): Promise<T> {
+function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Promise<T> {
   return new Promise((resolve, reject) => {
-    const stop = long.listen((news) => {
+    const stop = desk.listen((news) => {
       if (
         news.kind === 'failed' &&
         (news.jobId === id || (news.jobId === null && news.generation === null))
@@ -95,15 +97,15 @@ function answerTo<T>(id: number, pick: (news: News) => T | null): Promise<T> {
 /** One picture of a piece as a bitmap. */
 export function askBitmap(job: Without<PictureJob, 'jobId' | 'as'>): Promise<ImageBitmap> {
   const id = ++jobId;
-  const answer = answerTo(id, (n) => (n.kind === 'picture' ? n.bitmap : null));
-  long.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
+  const answer = answerTo(pictures, id, (n) => (n.kind === 'picture' ? n.bitmap : null));
+  pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
   return answer;
 }
 
 /** One picture of a piece as PNG bytes. */
 export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8Array<ArrayBuffer>> {
   const id = ++jobId;
-  const answer = answerTo(id, (n) => (n.kind === 'picture' ? n.png : null));
+  const answer = answerTo(long, id, (n) => (n.kind === 'picture' ? n.png : null));
   long.send({ kind: 'picture', jobId: id, as: 'png', ...job });
   return answer;
 }
@@ -111,7 +113,7 @@ export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8A
 /** A sheet to print, of one part or of the piece, as PDF. */
 export function askCard(job: Without<CardJob, 'jobId'>): Promise<Uint8Array<ArrayBuffer>> {
   const id = ++jobId;
-  const answer = answerTo(id, (n) => (n.kind === 'card' ? n.pdf : null));
+  const answer = answerTo(long, id, (n) => (n.kind === 'card' ? n.pdf : null));
   long.send({ kind: 'card', jobId: id, ...job });
   return answer;
 }
@@ -119,7 +121,7 @@ export function askCard(job: Without<CardJob, 'jobId'>): Promise<Uint8Array<Arra
 /** The map as a drawing. */
 export function askSvg(job: Without<SvgJob, 'jobId'>): Promise<string> {
   const id = ++jobId;
-  const answer = answerTo(id, (n) => (n.kind === 'svg' ? n.text : null));
+  const answer = answerTo(long, id, (n) => (n.kind === 'svg' ? n.text : null));
   long.send({ kind: 'svg', jobId: id, ...job });
   return answer;
 }

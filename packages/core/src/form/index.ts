@@ -6,3 +6,4 @@ export * from './raster.js';
 export * from './registry.js';
 export * from './surface.js';
 export { RIM } from './dome.js';
+export * from './edit.js';

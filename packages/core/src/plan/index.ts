@@ -7,3 +7,4 @@ export * from './stage.js';
 export * from './time.js';
 export * from './tints.js';
 export * from './squint.js';
+export * from './layerColour.js';

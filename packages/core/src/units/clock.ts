@@ -10,3 +10,17 @@ export function clockOf(x: number, y: number): number {
   const hours = (Math.atan2(x, y) / Math.PI) * 6;
   return hours < 0 ? hours + 12 : hours;
 }
+
+const SIDES = [
+  'from above',
+  'from above right',
+  'from the right',
+  'from below right',
+  'from below',
+  'from below left',
+  'from the left',
+  'from above left',
+] as const;
+
+/** The side that a time on the clock face lies on, in words; sides are the viewer's. */
+export const clockSide = (hours: number): string => SIDES[Math.round((((hours % 12) + 12) % 12) / 1.5) % 8];

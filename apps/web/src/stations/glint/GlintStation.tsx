@@ -1,43 +1,15 @@
-import { forms, sizeOf, plain, type Part } from '@pale-glint/core';
-import { useState } from 'react';
+import { type Part } from '@pale-glint/core';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
-import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
+import { FinishFields, SizeFields } from '../../map/PartForm.js';
 import { PartFigures } from '../../map/PartFigures.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
-import { Thumb } from '../../ui/Thumb.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
 import { useDesk } from '../desk.js';
+import { NoParts } from '../NoParts.js';
+import { PartRow } from '../PartRow.js';
+import { SquintPanel } from '../SquintPanel.js';
 import { StepStrip } from './StepStrip.js';
-
-const sizeText = (part: Part) => {
-  const [a, b] = sizeOf(part.form);
-  return `${plain(a)} × ${plain(b)} mm`;
-};
-
-function PartRow({ part }: { part: Part }) {
-  const { piece } = usePieceState();
-  const { selected, select } = useDesk();
-  const on = part.id === selected;
-  return (
-    <li>
-      <button
-        type="button"
-        aria-pressed={on}
-        onClick={() => select(part.id)}
-        className={`flex w-full items-center gap-3 py-1.5 pr-2 pl-3 text-left ${on ? 'bg-g10 text-g98' : 'hover:bg-g82'}`}
-      >
-        <Thumb piece={piece} part={part.id} width={44} height={44} restMs={500} />
-        <span className="min-w-0">
-          <span className="block truncate text-label font-semibold">{part.name}</span>
-          <span className={`narrow block truncate text-label ${on ? 'text-g82' : 'text-g38'}`}>
-            {forms[part.form.kind].label.toLowerCase()}, {sizeText(part)}
-          </span>
-        </span>
-      </button>
-    </li>
-  );
-}
 
 function PartSide({ part }: { part: Part }) {
   const store = usePieceStore();
@@ -50,14 +22,7 @@ function PartSide({ part }: { part: Part }) {
   const news = sheets.byPart.get(part.id);
   return (
     <aside aria-label={part.name} className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
-      <input
-        aria-label="Name of the part"
-        className="w-full bg-transparent text-lead font-semibold outline-none focus:border-b focus:border-g10"
-        value={part.name}
-        maxLength={80}
-        onChange={(e) => e.target.value && change((p) => void (p.name = e.target.value), `${part.id}/name`)}
-        onBlur={end}
-      />
+      <h2 className="text-lead font-semibold">{part.name}</h2>
       {news ? (
         <PartFigures part={part} news={news} stale={!sheets.settled} />
       ) : (
@@ -70,12 +35,13 @@ function PartSide({ part }: { part: Part }) {
       )}
       <section aria-label="Size and finish">
         <SizeFields part={part} change={change} end={end} />
-        <FinishFields part={part} piece={piece} change={change} />
+        <FinishFields
+          part={part}
+          piece={piece}
+          change={change}
+          changePiece={(recipe, gesture) => store.change(recipe, gesture)}
+        />
       </section>
-      <details>
-        <summary className="cursor-pointer text-label font-semibold">Place and turn</summary>
-        <PlaceFields part={part} change={change} end={end} />
-      </details>
     </aside>
   );
 }
@@ -84,13 +50,13 @@ function PartSide({ part }: { part: Part }) {
 export function GlintStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, selected, select, after } = useDesk();
-  const [close, setClose] = useState(false);
+  const { sheets, view, setView, selected, select, after, close, setClose } = useDesk();
   const part = piece.parts.find((p) => p.id === selected) ?? null;
+  if (piece.parts.length === 0) return <NoParts />;
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
-        <section aria-label="Parts" className="w-56 shrink-0 overflow-y-auto bg-g93 pt-3">
+        <section aria-label="Parts" className="w-52 shrink-0 overflow-y-auto bg-g93 pt-3 max-xl:w-44">
           <h2 className="px-3 pb-1 text-label text-g28">Parts, nearest the eye first</h2>
           <ul>
             {[...piece.parts].reverse().map((p) => (
@@ -105,32 +71,37 @@ export function GlintStation() {
           sheets={sheets}
           selected={selected}
           closeUp={close && part ? part.id : null}
-          onSelect={(id) => id && select(id)}
+          onPress={(id) => id && select(id)}
           {...moveLight(store)}
         >
-          <div className="absolute top-4 left-5">
+          <div className="absolute top-3 left-4">
             <ViewSwitch value={view} onChange={setView} />
           </div>
-          {part && (
-            <button
-              type="button"
-              onClick={() => setClose(!close)}
-              aria-pressed={close}
-              className="absolute bottom-4 left-5 border-b-2 border-g05 text-label font-semibold text-g05 hover:text-g98"
-            >
-              {close ? 'Show the whole piece' : `Show ${part.name.split(',')[0].toLowerCase()} close up`}
-            </button>
-          )}
-          {!sheets.settled && !sheets.failed && (
-            <p role="status" className="absolute right-5 bottom-4 text-label text-g05">
-              Measuring, {sheets.done} of {sheets.of}
-            </p>
-          )}
+          {view === 'squint' && <SquintPanel />}
+          <div className="absolute bottom-3 left-4 flex items-center gap-3">
+            {part && (
+              <button
+                type="button"
+                onClick={() => setClose(!close)}
+                aria-pressed={close}
+                className="rounded-sm bg-g10 px-3 py-2 text-label font-semibold text-g98 hover:bg-g28"
+              >
+                {close ? 'Show the whole piece' : `Show ${part.name.split(',')[0].toLowerCase()} close up`}
+              </button>
+            )}
+            {!sheets.settled && !sheets.failed && (
+              <p role="status" className="rounded-sm bg-g10 px-2 py-1 text-label text-g98">
+                Measuring, {sheets.done} of {sheets.of}
+              </p>
+            )}
+          </div>
         </MapStage>
         {part ? (
           <PartSide key={part.id} part={part} />
         ) : (
-          <aside className="w-74 shrink-0 bg-g96 p-4 text-g28">Choose a part to see its figures.</aside>
+          <aside aria-label="No part chosen" className="w-74 shrink-0 bg-g96 p-4 text-g28">
+            Choose a part to see its figures.
+          </aside>
         )}
       </div>
       <StepStrip />

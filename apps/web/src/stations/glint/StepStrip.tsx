@@ -1,9 +1,8 @@
 import {
   labToHex,
-  ladderColours,
+  layerColour,
   layerKey,
   layerOf,
-  paintsById,
   percent,
   plain,
   type OrderLayer,
@@ -29,18 +28,14 @@ const SHORT: Record<Role, string> = {
 /** Colour of the mix of a layer, and its value; the matte layer has none. */
 function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: number }[] {
   const piece = usePiece();
-  return useMemo(() => {
-    const paints = paintsById(piece.paints);
-    return order.map((layer) => {
-      const ladder = piece.ladders.find((l) => l.id === layer.ladder);
-      if (!ladder || layer.mix.length === 0) return { hex: '#b0b0b0', value: 72 };
-      const [lab] = ladderColours(
-        { ...ladder, steps: [{ id: 'x', mix: layer.mix, water: 1, aimedShare: 1 }] },
-        paints,
-      );
-      return { hex: labToHex(lab), value: lab.l };
-    });
-  }, [order, piece]);
+  return useMemo(
+    () =>
+      order.map((layer) => {
+        const lab = layerColour(layer, piece);
+        return lab ? { hex: labToHex(lab), value: lab.l } : { hex: '#b0b0b0', value: 72 };
+      }),
+    [order, piece],
+  );
 }
 
 function whatSays(layer: OrderLayer, position: number, count: number, readsFrom: number | null): string {
@@ -70,6 +65,8 @@ export function StepStrip() {
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
   const move = (i: number) => setAfter(i >= order.length - 1 ? null : layerOf(order[i]));
   const finished = position === order.length - 1;
+  // Many steps leave room for the values alone, and for the name of the one that is shown.
+  const crowded = order.length > 18;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
@@ -103,7 +100,7 @@ export function StepStrip() {
                 <span
                   className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
                 >
-                  {l.role === 'value' ? plain(colours[i].value, 0) : SHORT[l.role]}
+                  {l.role === 'value' ? plain(colours[i].value, 0) : crowded && i !== position ? '' : SHORT[l.role]}
                   {ticked ? ' ✓' : ''}
                 </span>
                 <span

@@ -1,0 +1,196 @@
+import {
+  clockText, labToHex, layerColour, modelOf, paintingOrder, percent, placedBounds, plain, unionBounds, duration, orderTime, type Bounds, type OrderLayer, type Part, type Piece,
+} from '@pale-glint/core'; // prettier-ignore
+import { rgb } from 'pdf-lib';
+import { sheetFor } from '../workers/stages.js';
+import { drawPart, tag, type Placing } from './drawMap.js';
+import { ink, newPaper, SHEET, soft, wrapped, writable, type Paper } from './page.js';
+
+const boundsOf = (parts: readonly Part[]): Bounds =>
+  unionBounds(parts.map((p) => placedBounds(modelOf(p.form), p.place)));
+
+/** Fits bounds in mm into a frame of the sheet, in the frame's middle. */
+function fitted(b: Bounds, frame: { x: number; y: number; width: number; height: number }): Placing {
+  const scale = Math.min(
+    frame.width / Math.max(0.5, b.right - b.left),
+    frame.height / Math.max(0.5, b.top - b.bottom),
+  );
+  const midX = frame.x + frame.width / 2 - ((b.left + b.right) / 2) * scale;
+  const midY = frame.y + frame.height / 2 - ((b.top + b.bottom) / 2) * scale;
+  return { x: (mm) => midX + mm * scale, y: (mm) => midY + mm * scale, scale };
+}
+
+interface Row {
+  readonly colour: string | null;
+  readonly value: string;
+  readonly title: string;
+  readonly mix: string;
+  readonly detail: string;
+}
+
+/** What the card says of one layer: on one part where and how, on the piece on how many parts. */
+function rowOf(layer: OrderLayer, piece: Piece, part: string | null): Row {
+  const lab = layerColour(layer, piece);
+  const own = layer.parts.find((p) => p.part === part);
+  const coats = layer.parts.map((p) => p.coats);
+  const [low, high] = [Math.min(...coats), Math.max(...coats)];
+  const detail = own
+    ? [
+        `${own.coats} ${own.coats === 1 ? 'coat' : 'coats'}`,
+        own.coverShare < 1 ? `${percent(own.coverShare)} of it` : '',
+        own.where,
+        own.border ? `border ${own.border}` : '',
+      ]
+    : [
+        `${layer.parts.length} ${layer.parts.length === 1 ? 'part' : 'parts'}`,
+        `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`,
+        layer.amount,
+      ];
+  return {
+    colour: lab && labToHex(lab),
+    value: lab ? plain(lab.l, 0) : '',
+    title: layer.title,
+    mix: `${layer.mixText}, ${layer.thinning}`,
+    detail: [...detail.filter(Boolean), `dry ${layer.dryMin} min`].join('; '),
+  };
+}
+
+const SWATCH = 15;
+const SIZES = [9, 8.5, 8, 7.5, 7, 6.5, 6, 5.5, 5] as const;
+
+interface Laid {
+  readonly row: Row;
+  readonly title: readonly string[];
+  readonly text: readonly string[];
+  readonly height: number;
+}
+
+/** The rows at the largest size of type at which they fit into `height` points. */
+function layRows(
+  rows: readonly Row[],
+  paper: Paper,
+  width: number,
+  height: number,
+): { size: number; laid: Laid[] } {
+  let best: { size: number; laid: Laid[] } = { size: SIZES[0], laid: [] };
+  for (const size of SIZES) {
+    const room = width - SWATCH - 34;
+    const laid = rows.map((row): Laid => {
+      const title = wrapped(`${row.title}: ${row.mix}`, paper.strong, size, room);
+      const text = wrapped(row.detail, paper.plain, size, room);
+      return {
+        row,
+        title,
+        text,
+        height: Math.max(SWATCH + 2, (title.length + text.length) * size * 1.22) + size * 0.45,
+      };
+    });
+    best = { size, laid };
+    if (laid.reduce((s, r) => s + r.height, 0) <= height) return best;
+  }
+  return best;
+}
+
+function drawRows(
+  paper: Paper,
+  rows: readonly Row[],
+  x: number,
+  top: number,
+  width: number,
+  height: number,
+): number {
+  const { page, plain: face, strong } = paper;
+  const { size, laid } = layRows(rows, paper, width, height);
+  let y = top;
+  laid.forEach(({ row, title, text, height: h }, i) => {
+    page.drawText(String(i + 1), { x, y: y - size, size: size + 1, font: strong, color: soft });
+    if (row.colour) {
+      const [r, g, b] = [1, 3, 5].map((k) => parseInt(row.colour!.slice(k, k + 2), 16) / 255);
+      page.drawRectangle({ x: x + 16, y: y - SWATCH, width: SWATCH, height: SWATCH, color: rgb(r, g, b), borderColor: ink, borderWidth: 0.4 }); // prettier-ignore
+      // The value beside the swatch, so that a grey print says what a coloured one shows.
+      const light = Number(row.value) > 55;
+      page.drawText(row.value, {
+        x: x + 16 + (SWATCH - strong.widthOfTextAtSize(row.value, 7)) / 2, y: y - SWATCH / 2 - 2.5, size: 7, font: strong, color: light ? ink : rgb(1, 1, 1),
+      }); // prettier-ignore
+    }
+    const left = x + SWATCH + 24;
+    title.forEach((line, k) => page.drawText(line, { x: left, y: y - size - k * size * 1.22, size, font: strong, color: ink })); // prettier-ignore
+    text.forEach((line, k) => page.drawText(line, { x: left, y: y - size - (title.length + k) * size * 1.22, size, font: face, color: ink })); // prettier-ignore
+    y -= h;
+  });
+  return y;
+}
+
+/**
+ * A sheet for the table, one page of A4: the map in zones with numbers, the steps with mixes, and the cautions. Of one
+ * part, or of the whole piece. Values stand beside every swatch, so that it reads in black and white.
+ * @returns the bytes of a PDF
+ */
+export async function makeCard(piece: Piece, partId: string | null): Promise<Uint8Array<ArrayBuffer>> {
+  const part = piece.parts.find((p) => p.id === partId) ?? null;
+  const shown = part ? [part] : piece.parts;
+  const paper = await newPaper(part ? `${piece.name}: ${part.name}` : piece.name);
+  const { page, plain: face, strong } = paper;
+  const { width, height, margin } = SHEET;
+  const order = paintingOrder(piece, new Map(shown.map((p) => [p.id, sheetFor(p, piece)])));
+  let y = height - margin;
+  const say = (text: string, size: number, font = face, color = ink) => {
+    page.drawText(writable(text, font), { x: margin, y: y - size, size, font, color });
+    y -= size * 1.35;
+  };
+  say(part ? part.name : piece.name, 20, strong);
+  const { activeMin } = orderTime(order, part ? 1 : piece.copies, () => false);
+  say(
+    [
+      part ? piece.name : `${piece.parts.length} parts`,
+      `main light ${clockText(piece.rig.keyClockHours)}, ${Math.round(piece.rig.keyHeightDeg)} degrees toward you`,
+      `about ${duration(activeMin)} at the brush`,
+    ].join(' · '),
+    9,
+    face,
+    soft,
+  );
+  y -= 6;
+
+  // A tall part stands beside its steps, a wide one over them.
+  const b = boundsOf(shown);
+  const tall = (b.top - b.bottom) / (b.right - b.left) > 0.8;
+  const cautions = [...new Set(order.flatMap((l) => (l.caution ? [l.caution] : [])))];
+  const foot = margin + 14 + cautions.length * 22;
+  const frame = tall
+    ? { x: margin, y: foot, width: 210, height: y - foot }
+    : { x: margin, y: y - 210, width: width - 2 * margin, height: 210 };
+  const to = fitted(b, { ...frame, x: frame.x + 6, width: frame.width - 12, y: frame.y + 6, height: frame.height - 12 }); // prettier-ignore
+  page.drawRectangle({ ...frame, color: rgb(0.93, 0.93, 0.93) });
+  for (const p of shown) drawPart(page, p, piece, to, part ? strong : null);
+  if (part) {
+    const lowest = to.y(b.bottom);
+    const line = (fromMm: number) => page.drawLine({ start: { x: fromMm, y: frame.y + 8 }, end: { x: fromMm + 5 * to.scale, y: frame.y + 8 }, thickness: 1.2, color: ink }); // prettier-ignore
+    if (lowest > frame.y + 20) {
+      line(frame.x + 8);
+      page.drawText('5 mm', { x: frame.x + 8, y: frame.y + 12, size: 7, font: face, color: ink });
+    }
+  } else
+    piece.parts.forEach((p, i) => {
+      if (p.finish.kind === 'metal')
+        tag(page, strong, String(i + 1), to.x(p.place.xMm), to.y(p.place.yMm), 5.4);
+    });
+
+  const rows = order.map((l) => rowOf(l, piece, part?.id ?? null));
+  const at = tall
+    ? { x: margin + 224, y, width: width - 2 * margin - 224 }
+    : { x: margin, y: y - 224, width: width - 2 * margin };
+  drawRows(paper, rows, at.x, at.y, at.width, at.y - foot);
+
+  y = foot - 8;
+  for (const caution of cautions)
+    for (const lineText of wrapped(`Take care: ${caution}`, strong, 7.5, width - 2 * margin)) {
+      page.drawText(lineText, { x: margin, y: y - 7.5, size: 7.5, font: strong, color: ink });
+      y -= 9.5;
+    }
+  page.drawText(
+    writable('Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. Figures by a swatch are value, 0 black to 100 white. Pale Glint.', face),
+    { x: margin, y: margin - 12, size: 6.5, font: face, color: soft },
+  ); // prettier-ignore
+  return (await paper.document.save()) as Uint8Array<ArrayBuffer>;
+}

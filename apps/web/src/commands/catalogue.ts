@@ -1,0 +1,83 @@
+/** A deed with a key. `keys` are as in KeyboardEvent.key; Ctrl and Shift are written out. */
+export interface Command {
+  readonly id: string;
+  readonly keys: readonly string[];
+  readonly label: string;
+}
+
+export interface CommandGroup {
+  readonly title: string;
+  readonly commands: readonly Command[];
+}
+
+const c = (id: string, keys: string | readonly string[], label: string): Command => ({
+  id,
+  keys: typeof keys === 'string' ? [keys] : keys,
+  label,
+});
+
+/** Every command there is, in the order of the page that lists them. */
+export const catalogue = [
+  {
+    title: 'Stations',
+    commands: [
+      c('light', '1', 'Light'),
+      c('parts', '2', 'Parts'),
+      c('glint', '3', 'Glint map'),
+      c('steps', '4', 'Steps and mixes'),
+      c('order', '5', 'Painting order'),
+      c('pieces', '0', 'All pieces'),
+    ],
+  },
+  {
+    title: 'Looking',
+    commands: [
+      c('painted', 'p', 'Map as painted'),
+      c('values', 'v', 'Map in values'),
+      c('zones', 'z', 'Map in zones'),
+      c('lines', 'l', 'Map in lines'),
+      c('tint', 't', 'Tint alone'),
+      c('squint', 'q', 'Squint: small and blurred'),
+      c('close', 'c', 'Chosen part close up, and back'),
+      c('surround', 'b', 'Next surround: dark, mid, light'),
+      c('mirror', 'm', 'Mirror the picture'),
+      c('turn', 'r', 'Turn the picture a quarter'),
+      c('next', 'n', 'Next part'),
+      c('previous', 'Shift+N', 'Part before'),
+      c('earlier', ',', 'One step of the painting back'),
+      c('later', '.', 'One step of the painting on'),
+    ],
+  },
+  {
+    title: 'Light',
+    commands: [
+      c('key-light', 'i', 'To the main light; then arrows turn and raise it, Shift six times as far'),
+    ],
+  },
+  {
+    title: 'Parts',
+    commands: [
+      c('add', 'a', 'To the library: choose a form or a set'),
+      c('move', 'h', 'To the handle: arrows move 0.1 mm, Shift 1 mm; U and O turn 1 degree, Shift 5'),
+      c('duplicate', 'd', 'Duplicate'),
+      c('twin', 'w', 'Mirrored twin on the other side'),
+      c('nearer', 'PageUp', 'Nearer to the eye'),
+      c('farther', 'PageDown', 'Farther from the eye'),
+      c('group', 'g', 'To the group it belongs to'),
+      c('remove', 'Delete', 'Remove'),
+    ],
+  },
+  {
+    title: 'Everywhere',
+    commands: [
+      c('undo', 'Ctrl+Z', 'Undo'),
+      c('redo', ['Ctrl+Shift+Z', 'Ctrl+Y'], 'Redo'),
+      c('take', 'e', 'Take it with you: files, drawings, cards'),
+      c('guide', 's', 'Be shown round again'),
+      c('help', '?', 'This list'),
+    ],
+  },
+] as const satisfies readonly CommandGroup[];
+
+export type CommandId = (typeof catalogue)[number]['commands'][number]['id'];
+export const allCommands: readonly Command[] = catalogue.flatMap((g) => g.commands);

@@ -1,0 +1,94 @@
+import { newPiece, writePiece } from '@pale-glint/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, keys } from '../api/pieces.js';
+import { Button } from '../ui/Button.js';
+import { Choice } from '../ui/Choice.js';
+import { Dialog } from '../ui/Dialog.js';
+import { NumberField } from '../ui/NumberField.js';
+
+const HEIGHTS = [28, 32, 54, 75, 90] as const;
+
+/** Begins a piece: a name and its height are all that is asked. */
+export function NewPiece() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [heightMm, setHeight] = useState(54);
+  const [copies, setCopies] = useState(1);
+  const [failed, setFailed] = useState<string | null>(null);
+  const begin = async () => {
+    try {
+      const fresh = newPiece(`piece-${Date.now().toString(36)}`, name.trim() || 'New piece', []);
+      const saved = await api.add(writePiece({ ...fresh, heightMm, copies }), 'copy');
+      await client.invalidateQueries({ queryKey: keys.pieces });
+      await navigate(`/pieces/${saved.id}/parts`);
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <>
+      <Button look="plain" onClick={() => setOpen(true)}>
+        New piece
+      </Button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="A new piece">
+        <form
+          className="space-y-1"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void begin();
+          }}
+        >
+          <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">
+            Its name
+            <input
+              autoFocus
+              className="flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
+              value={name}
+              maxLength={120}
+              placeholder="New piece"
+              onChange={(e) => setName(e.target.value)}
+            />
+          </label>
+          <Choice
+            label="Scale"
+            value={HEIGHTS.includes(heightMm as (typeof HEIGHTS)[number]) ? String(heightMm) : ''}
+            options={[
+              ...HEIGHTS.map((h) => ({ value: String(h), label: `${h} mm` })),
+              { value: '', label: 'another height' },
+            ]}
+            onChange={(h) => h && setHeight(Number(h))}
+          />
+          <NumberField
+            label="Foot to crown"
+            unit="mm"
+            value={heightMm}
+            min={1}
+            max={1000}
+            step={1}
+            onChange={setHeight}
+          />
+          <NumberField
+            label="How many alike"
+            unit=""
+            value={copies}
+            min={1}
+            max={500}
+            step={1}
+            onChange={(v) => setCopies(Math.round(v))}
+          />
+          {failed && <p role="alert">{failed}</p>}
+          <div className="flex justify-end gap-2 pt-4">
+            <Button look="plain" onClick={() => setOpen(false)}>
+              Not now
+            </Button>
+            <Button type="submit">Begin</Button>
+          </div>
+        </form>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,56 @@
+import { Link, useNavigate } from 'react-router';
+import { catalogue } from '../commands/catalogue.js';
+import { useCommands } from '../commands/useCommands.js';
+
+/** Every command and its key. */
+export function Keys() {
+  const navigate = useNavigate();
+  useCommands({ pieces: () => void navigate('/'), help: () => void navigate(-1) });
+  return (
+    <div className="flex h-full flex-col bg-g93">
+      <header className="flex h-14 shrink-0 items-center gap-6 bg-g05 px-6 text-g98">
+        <Link to="/" className="wide font-bold">
+          Pale Glint
+        </Link>
+        <h1 className="mr-auto font-semibold">Everything by keyboard</h1>
+        <button
+          type="button"
+          className="text-label font-semibold underline"
+          onClick={() => void navigate(-1)}
+        >
+          Back to where you were
+        </button>
+      </header>
+      <main className="min-h-0 flex-1 overflow-y-auto p-6">
+        <p className="max-w-3xl pb-5 text-g28">
+          Tab goes from one thing to the next; the arrow keys change numbers, lists and handles, with Shift
+          farther. Single letters work while no text field is open.
+        </p>
+        <div className="columns-[19rem] gap-8">
+          {catalogue.map((group) => (
+            <section key={group.title} className="mb-6 break-inside-avoid bg-g98 p-4">
+              <h2 className="pb-2 text-lead font-semibold">{group.title}</h2>
+              <dl className="space-y-1">
+                {group.commands.map((command) => (
+                  <div key={command.id} className="flex items-baseline gap-3">
+                    <dt className="flex w-28 shrink-0 flex-wrap gap-1">
+                      {command.keys.map((key) => (
+                        <kbd
+                          key={key}
+                          className="narrow min-w-6 rounded-[3px] bg-g18 px-1.5 py-0.5 text-center text-label text-g98"
+                        >
+                          {key.length === 1 ? key.toUpperCase() : key.replaceAll('+', ' ')}
+                        </kbd>
+                      ))}
+                    </dt>
+                    <dd className="text-label">{command.label}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
+        </div>
+      </main>
+    </div>
+  );
+}

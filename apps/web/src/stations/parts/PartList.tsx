@@ -1,0 +1,104 @@
+import { type Part, type Piece } from '@pale-glint/core';
+import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
+import { NumberField } from '../../ui/NumberField.js';
+import { whyOf } from '../../ui/whys.js';
+import { PartRow } from '../PartRow.js';
+import type { Chosen } from './edits.js';
+
+interface Section {
+  readonly id: string | null;
+  readonly name: string;
+  readonly parts: readonly Part[];
+}
+
+/** Parts nearest first, in the groups they belong to; a group stands where its nearest part does. */
+function sectionsOf(piece: Piece): Section[] {
+  const names = new Map(piece.groups.map((g) => [g.id, g.name]));
+  const sections = new Map<string | null, Part[]>();
+  for (const part of [...piece.parts].reverse()) {
+    const at = part.group !== null && names.has(part.group) ? part.group : null;
+    sections.set(at, [...(sections.get(at) ?? []), part]);
+  }
+  return [...sections].map(([id, parts]) => ({
+    id,
+    name: id === null ? 'On its own' : names.get(id)!,
+    parts,
+  }));
+}
+
+interface PartListProps {
+  readonly chosen: Chosen;
+  readonly choose: (chosen: Chosen) => void;
+}
+
+/** The parts by group, and what the piece is as a whole. */
+export function PartList({ chosen, choose }: PartListProps) {
+  const store = usePieceStore();
+  const { piece } = usePieceState();
+  const sections = sectionsOf(piece);
+  return (
+    <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
+      <div className="min-h-0 flex-1 overflow-y-auto py-2">
+        {piece.parts.length === 0 && <p className="px-3 py-2 text-label text-g28">No part yet.</p>}
+        {sections.map((s) => (
+          <div key={s.id ?? '-'} className="pb-1">
+            {s.id === null ? (
+              sections.length > 1 && <h2 className="px-3 pt-1 text-label text-g28">{s.name}</h2>
+            ) : (
+              <button
+                type="button"
+                aria-pressed={chosen?.kind === 'group' && chosen.id === s.id}
+                onClick={() => choose({ kind: 'group', id: s.id! })}
+                className="flex w-full justify-between px-3 py-1 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
+              >
+                {s.name}
+                <span className="font-normal">{s.parts.length}</span>
+              </button>
+            )}
+            <ul>
+              {s.parts.map((p) => (
+                <PartRow key={p.id} part={p} onChoose={() => choose({ kind: 'part', id: p.id })} />
+              ))}
+            </ul>
+          </div>
+        ))}
+      </div>
+      <section aria-label="The piece" className="border-t border-g72 px-3 py-2">
+        <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">
+          Piece
+          <input
+            className="min-w-0 flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
+            value={piece.name}
+            maxLength={120}
+            onChange={(e) =>
+              e.target.value && store.change((d) => void (d.name = e.target.value), 'piece/name')
+            }
+            onBlur={() => store.endGesture()}
+          />
+        </label>
+        <NumberField
+          label="Foot to crown"
+          why={whyOf('pieceHeight')}
+          unit="mm"
+          value={piece.heightMm}
+          min={1}
+          max={1000}
+          step={1}
+          onChange={(v) => store.change((d) => void (d.heightMm = v), 'piece/height')}
+          onEnd={() => store.endGesture()}
+        />
+        <NumberField
+          label="How many alike"
+          why={whyOf('copies')}
+          unit=""
+          value={piece.copies}
+          min={1}
+          max={500}
+          step={1}
+          onChange={(v) => store.change((d) => void (d.copies = Math.round(v)), 'piece/copies')}
+          onEnd={() => store.endGesture()}
+        />
+      </section>
+    </section>
+  );
+}

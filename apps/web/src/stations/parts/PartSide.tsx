@@ -1,0 +1,154 @@
+import { forms, type Part, type Piece } from '@pale-glint/core';
+import {
+  ArrowDownFromLine,
+  ArrowUpFromLine,
+  Copy,
+  FlipHorizontal2,
+  Trash2,
+  type LucideIcon,
+} from 'lucide-react';
+import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
+import { usePieceStore } from '../../store/PieceContext.js';
+import { Choice } from '../../ui/Choice.js';
+import { edits, type Chosen } from './edits.js';
+
+const NEW_GROUP = '+';
+
+export interface Deeds {
+  readonly duplicate: () => void;
+  readonly twin: () => void;
+  readonly nearer: () => void;
+  readonly farther: () => void;
+  readonly remove: () => void;
+}
+
+const DEEDS: readonly { key: keyof Deeds; label: string; hint: string; icon: LucideIcon }[] = [
+  { key: 'duplicate', label: 'Duplicate', hint: 'D', icon: Copy },
+  { key: 'twin', label: 'Mirrored twin', hint: 'W', icon: FlipHorizontal2 },
+  { key: 'nearer', label: 'Nearer to the eye', hint: 'Page up', icon: ArrowUpFromLine },
+  { key: 'farther', label: 'Farther from the eye', hint: 'Page down', icon: ArrowDownFromLine },
+  { key: 'remove', label: 'Remove', hint: 'Delete', icon: Trash2 },
+];
+
+function DeedRow({ deeds }: { deeds: Deeds }) {
+  return (
+    <div className="flex gap-1.5">
+      {DEEDS.map(({ key, label, hint, icon: Icon }) => (
+        <button
+          key={key}
+          type="button"
+          aria-label={label}
+          title={`${label} (${hint})`}
+          onClick={deeds[key]}
+          className="grid h-9 flex-1 place-items-center rounded-sm bg-g88 text-g10 hover:bg-g10 hover:text-g98"
+        >
+          <Icon size={17} />
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const nameField =
+  'w-full bg-transparent text-lead font-semibold outline-none focus:border-b focus:border-g10';
+
+/** All that makes one part, in numbers. */
+export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; deeds: Deeds }) {
+  const store = usePieceStore();
+  const index = piece.parts.findIndex((p) => p.id === part.id);
+  const change = (recipe: (p: Part) => void, gesture: string) =>
+    store.change((d) => recipe(d.parts[index]), gesture);
+  const end = () => store.endGesture();
+  return (
+    <aside aria-label={part.name} className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 px-4 py-3">
+      <input
+        aria-label="Name of the part"
+        className={nameField}
+        value={part.name}
+        maxLength={80}
+        onChange={(e) => e.target.value && change((p) => void (p.name = e.target.value), `${part.id}/name`)}
+        onBlur={end}
+      />
+      <DeedRow deeds={deeds} />
+      <section aria-label="Form">
+        <h2 className="pt-1 text-label font-semibold">
+          {forms[part.form.kind].label}: {forms[part.form.kind].serves}
+        </h2>
+        <SizeFields part={part} change={change} end={end} />
+      </section>
+      <section aria-label="Finish">
+        <h2 className="pt-1 text-label font-semibold">Finish</h2>
+        <FinishFields
+          part={part}
+          piece={piece}
+          change={change}
+          changePiece={(r, gesture) => store.change(r, gesture)}
+        />
+      </section>
+      <section aria-label="Place">
+        <h2 className="pt-1 text-label font-semibold">Place and turn</h2>
+        <div data-command="group">
+          <Choice
+            label="Belongs to"
+            value={part.group ?? ''}
+            options={[
+              { value: '', label: 'no group' },
+              ...piece.groups.map((g) => ({ value: g.id, label: g.name })),
+              { value: NEW_GROUP, label: 'a new group' },
+            ]}
+            onChange={(g) => edits.intoGroup(store, part.id, g === NEW_GROUP ? '' : g || null)}
+          />
+        </div>
+        <PlaceFields part={part} change={change} end={end} />
+      </section>
+    </aside>
+  );
+}
+
+/** A group: its name, and what is done to all of it at once. */
+export function GroupSide({
+  piece,
+  id,
+  deeds,
+  choose,
+}: {
+  piece: Piece;
+  id: string;
+  deeds: Deeds;
+  choose: (chosen: Chosen) => void;
+}) {
+  const store = usePieceStore();
+  const group = piece.groups.find((g) => g.id === id);
+  if (!group) return null;
+  const parts = piece.parts.filter((p) => p.group === id);
+  return (
+    <aside aria-label={group.name} className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 px-4 py-3">
+      <input
+        aria-label="Name of the group"
+        className={nameField}
+        value={group.name}
+        maxLength={80}
+        onChange={(e) =>
+          e.target.value &&
+          store.change((d) => void (d.groups.find((g) => g.id === id)!.name = e.target.value), `${id}/name`)
+        }
+        onBlur={() => store.endGesture()}
+      />
+      <DeedRow deeds={deeds} />
+      <p className="text-label text-g28">
+        {parts.length} {parts.length === 1 ? 'part' : 'parts'}, moved, mirrored and ordered as one. Drag any
+        of them on the picture.
+      </p>
+      <button
+        type="button"
+        className="text-label font-semibold underline"
+        onClick={() => {
+          edits.ungroup(store, id);
+          choose(parts[0] ? { kind: 'part', id: parts[0].id } : null);
+        }}
+      >
+        Take the group apart
+      </button>
+    </aside>
+  );
+}

@@ -1,0 +1,66 @@
+import type { Form, FormKind, FormOf, Part } from '../piece/index.js';
+
+type Mirrors = { readonly [K in FormKind]?: (form: FormOf<K>) => FormOf<K> };
+
+const across = <P extends { readonly x: number }>(p: P): P => ({ ...p, x: -p.x });
+
+/** Families that have a left and a right; all others are their own mirror image. */
+const mirrors: Mirrors = {
+  tube: (f) => ({ ...f, bowMm: -f.bowMm }),
+  blade: (f) => ({ ...f, ridge: -f.ridge }),
+  relief: (f) => ({
+    ...f,
+    outline: f.outline.map(across),
+    holes: f.holes.map((hole) => hole.map(across)),
+    bumps: f.bumps.map((b) => ({ ...across(b), rollDeg: -b.rollDeg })),
+  }),
+};
+
+/** A form as seen in a mirror, left and right exchanged. */
+export function mirroredForm(form: Form): Form {
+  const mirror = mirrors[form.kind] as ((form: Form) => Form) | undefined;
+  return mirror ? mirror(form) : form;
+}
+
+/** An id that is not taken: the wanted one, or the first with a number behind it that is free. */
+export function freeId(wanted: string, taken: ReadonlySet<string>): string {
+  const stem = wanted.replace(/-\d+$/, '') || 'part';
+  if (!taken.has(wanted)) return wanted;
+  for (let n = 2; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
+}
+
+/** Copies of parts under free ids, moved by so many millimetres. Their order is kept. */
+export function copiesOf(
+  parts: readonly Part[],
+  taken: Iterable<string>,
+  dxMm: number,
+  dyMm: number,
+): Part[] {
+  const ids = new Set(taken);
+  return parts.map((p) => {
+    const id = freeId(p.id, ids);
+    ids.add(id);
+    return { ...p, id, place: { ...p.place, xMm: p.place.xMm + dxMm, yMm: p.place.yMm + dyMm } };
+  });
+}
+
+const SIDES: Readonly<Record<string, string>> = {
+  left: 'right',
+  right: 'left',
+  Left: 'Right',
+  Right: 'Left',
+};
+const otherSide = (text: string) => text.replace(/\b(left|right|Left|Right)\b/g, (side) => SIDES[side]);
+
+/** The same parts for the other side of the piece, mirrored about its upright middle (x = 0), under free ids. */
+export function twinsOf(parts: readonly Part[], taken: Iterable<string>): Part[] {
+  return copiesOf(
+    parts.map((p) => ({ ...p, id: otherSide(p.id), name: otherSide(p.name), form: mirroredForm(p.form) })),
+    taken,
+    0,
+    0,
+  ).map((p) => ({
+    ...p,
+    place: { ...p.place, xMm: -p.place.xMm, rollDeg: -p.place.rollDeg, yawDeg: -p.place.yawDeg },
+  }));
+}

@@ -1,0 +1,15 @@
+import type { Lab } from '../colour/index.js';
+import { ladderColours, paintsById } from '../ladder/index.js';
+import type { Piece } from '../piece/index.js';
+import type { OrderLayer } from './order.js';
+
+/** Dried colour of the mix of a layer, fully covering; null where it has no mix of this piece's paints. */
+export function layerColour(
+  layer: Pick<OrderLayer, 'ladder' | 'mix'>,
+  piece: Pick<Piece, 'ladders' | 'paints'>,
+): Lab | null {
+  const ladder = piece.ladders.find((l) => l.id === layer.ladder);
+  if (!ladder || layer.mix.length === 0) return null;
+  const step = { id: 'mix', mix: layer.mix, water: 1, aimedShare: 1 };
+  return ladderColours({ ...ladder, steps: [step] }, paintsById(piece.paints))[0];
+}
