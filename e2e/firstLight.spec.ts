@@ -56,8 +56,8 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
     .getByRole('button', { name: /Sluice blade/ })
     .first()
     .click();
-  await page.getByLabel('Length').fill('40');
-  await page.getByLabel('Length').press('Enter');
+  await page.getByLabel('Length', { exact: true }).fill('40');
+  await page.getByLabel('Length', { exact: true }).press('Enter');
   await expect(page.getByRole('button', { name: /Sluice blade/ }).first()).toContainText('40 × 6.4 mm');
   await saved(page);
 
@@ -102,19 +102,19 @@ test('a stale write is told, nothing is lost, and the painter chooses', async ({
   await other.goto(`${server.address}${DEMO}/glint`);
   for (const p of [page, other]) await settled(p);
 
-  await other.getByLabel('Length').fill('33');
+  await other.getByLabel('Length', { exact: true }).fill('33');
   await saved(other);
-  await page.getByLabel('Bevel').fill('40');
+  await page.getByLabel('Bevel', { exact: true }).fill('40');
   await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
-  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
   // Even a reload keeps the change.
   await page.reload();
-  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
   await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Keep both' }).click();
   await expect(page).toHaveURL(/lock-keepers-arm-2/);
-  await expect(page.getByLabel('Bevel')).toHaveValue('40');
+  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
   const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
   expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({
     lengthMm: 33,
@@ -124,15 +124,15 @@ test('a stale write is told, nothing is lost, and the painter chooses', async ({
   // The other ways: take the other's, then keep mine over it.
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
-  await other.getByLabel('Length').fill('31');
+  await other.getByLabel('Length', { exact: true }).fill('31');
   await saved(other);
-  await page.getByLabel('Bevel').fill('35');
+  await page.getByLabel('Bevel', { exact: true }).fill('35');
   await page.getByRole('button', { name: 'Take the other' }).click();
-  await expect(page.getByLabel('Length')).toHaveValue('31');
+  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('31');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByLabel('Bevel')).toHaveValue('35');
+  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('35');
   await saved(page);
-  await other.getByLabel('Length').fill('30');
+  await other.getByLabel('Length', { exact: true }).fill('30');
   await other.getByRole('button', { name: 'Keep mine' }).click();
   await saved(other);
 });
@@ -144,7 +144,7 @@ test('with the server stopped the page says so, keeps the change and saves it wh
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   await server.stop('SIGKILL');
-  await page.getByLabel('Length').fill('29');
+  await page.getByLabel('Length', { exact: true }).fill('29');
   await expect(page.getByTestId('save-state')).toContainText('Server away');
   await settled(page);
   await page.getByRole('link', { name: /Painting order/ }).click();
@@ -182,5 +182,5 @@ test('a refused file is told field by field and nothing is stored', async ({ pag
     await expect(dialog).toContainText(says);
     await dialog.getByRole('button', { name: 'Close' }).click();
   }
-  expect(((await (await fetch(`${server.address}/api/pieces`)).json()) as unknown[]).length).toBe(1);
+  expect(((await (await fetch(`${server.address}/api/pieces`)).json()) as unknown[]).length).toBe(4);
 });

@@ -58,7 +58,6 @@ test('a part is chosen on the map, its figures follow its size, and undo brings 
   const box = (await stage.boundingBox())!;
   const k = css / width;
   await page.mouse.click(box.x + (-7.4 - left) * px * k, box.y + (top + 0.8) * px * k);
-  await expect(page.getByRole('textbox', { name: 'Name of the part' })).toHaveValue('Couter, elbow dome');
   const side = page.getByRole('complementary', { name: 'Couter, elbow dome' });
   await expect(side.getByText('93 mm²')).toBeVisible();
   await side.getByLabel('Width', { exact: true }).fill('22.8');
@@ -67,7 +66,7 @@ test('a part is chosen on the map, its figures follow its size, and undo brings 
   await expect(side.getByRole('alert')).toContainText('Accepted: 0.2 to 400 mm');
   await side.getByLabel('Width', { exact: true }).press('Enter');
   await expect(side.getByLabel('Width', { exact: true })).toHaveValue('22.8');
-  await side.getByLabel('Polish').selectOption('dull');
+  await side.getByLabel('Polish', { exact: true }).selectOption('dull');
   await expect(side.getByText('Contrast, wanted 20')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(side.getByText('Contrast, wanted 55')).toBeVisible();
@@ -111,14 +110,14 @@ test('a step is unticked, and a step no longer planned stays as done earlier', a
   await expect(page.getByText(/1 of \d+ ticked/)).toBeVisible();
   await page.getByRole('link', { name: /Glint map/ }).click();
   await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
-  await page.getByLabel('Value steps').selectOption('3');
+  await page.getByLabel('Value steps', { exact: true }).selectOption('3');
   // Each step shows what was aimed at, however many there are.
   await expect(page.getByTestId('aim')).toHaveCount(3);
   await saved(page);
   await page.getByRole('link', { name: /Painting order/ }).click();
   await expect(page.getByText('Done earlier, no longer planned')).toBeVisible();
   await page.getByRole('link', { name: /Glint map/ }).click();
-  await page.getByLabel('Value steps').selectOption('size');
+  await page.getByLabel('Value steps', { exact: true }).selectOption('size');
   await page.getByRole('link', { name: /Painting order/ }).click();
   await expect(box).toBeChecked();
   await box.click();
@@ -144,7 +143,7 @@ test('just one part: form, size, light, map and order in under 30 seconds at hum
   await think();
   await page.getByLabel('Width', { exact: true }).fill('7');
   await think();
-  await page.getByLabel('Height').fill('8');
+  await page.getByLabel('Height', { exact: true }).fill('8');
   await think();
   await page.mouse.move(...(await lightAt(page, 10.75)));
   await page.mouse.down();
@@ -173,11 +172,18 @@ test('the map leaves as SVG with its layers and as a PNG of its own size', async
     return readFileSync((await download.path())!);
   };
   const svg = (await take(/SVG/)).toString('utf8');
-  for (const layer of ['zones', 'hard-borders', 'soft-borders', 'horizons', 'glints'])
+  for (const layer of ['zones', 'hard-borders', 'soft-borders', 'horizons', 'edges', 'glints'])
     expect(svg).toContain(`data-layer="${layer}"`);
   expect(svg.match(/<g id=/g)).toHaveLength(8);
-  const png = await take(/PNG/);
-  expect(Math.max(png.readUInt32BE(16), png.readUInt32BE(20))).toBe(2400);
+  await page.getByRole('button', { name: 'Take it with you' }).click();
+  await page.getByRole('menuitem', { name: /PNG/ }).click();
+  await page.getByLabel('Longer side', { exact: true }).fill('1500');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Paint it' }).click(),
+  ]);
+  const png = readFileSync((await download.path())!);
+  expect(Math.max(png.readUInt32BE(16), png.readUInt32BE(20))).toBe(1500);
   expect(png.includes('sRGB')).toBe(true);
 });
 

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type Page } from '@playwright/test';
 
 const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
@@ -47,6 +48,21 @@ export class AppServer {
     });
   }
 
+  /** Stores a piece beside the demo's. */
+  async add(piece: Piece): Promise<void> {
+    const answer = await fetch(`${this.address}/api/pieces?ifExists=replace`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: writePiece(piece),
+    });
+    if (!answer.ok) throw new Error(`${piece.id} was not stored: ${await answer.text()}`);
+  }
+
+  /** A piece as the server holds it now. */
+  async piece(id: string): Promise<Piece> {
+    return ((await (await fetch(`${this.address}/api/pieces/${id}`)).json()) as { piece: Piece }).piece;
+  }
+
   async remove(): Promise<void> {
     await this.stop();
     rmSync(this.folder, { recursive: true, force: true });
@@ -54,10 +70,17 @@ export class AppServer {
 }
 
 /** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
-export const test = base.extend<{ server: AppServer; faults: string[] }>({
+export const test = base.extend<{ server: AppServer; faults: string[]; led: boolean }>({
+  /** Whether the browser is new to the program and is shown round. */
+  led: [false, { option: true }],
+  context: async ({ context, led }, use) => {
+    if (!led) await context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+    await use(context);
+  },
   server: async ({}, use) => {
     const server = new AppServer();
     await server.start();
+    await server.add(lockKeepersArm);
     await use(server);
     await server.remove();
   },

@@ -23,7 +23,7 @@ Ochre,#C08A2E,paint,semi-opaque,,,B1
 
 beforeAll(() => {
   writeFileSync(at('paints.csv'), CSV);
-  writeFileSync(at('arm.json'), execFileSync(process.execPath, [MAIN, 'demo']));
+  writeFileSync(at('arm.json'), execFileSync(process.execPath, [MAIN, 'demo', 'arm']));
 });
 
 describe('the command line', () => {

@@ -5,7 +5,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { lockKeepersArm, writePiece } from '@pale-glint/core';
+import { sluiceWarden, writePiece } from '@pale-glint/core';
 import { FolderInUse, lockFolder } from '../src/database/lock.js';
 import { startServer } from './support.js';
 
@@ -45,9 +45,10 @@ describe('the data folder', () => {
     await server.http
       .post('/api/pieces')
       .type('application/json')
-      .send(writePiece({ ...lockKeepersArm, id: 'kept', name: 'Kept' }))
+      .send(writePiece({ ...sluiceWarden, id: 'kept', name: 'Kept' }))
       .expect(201);
-    await server.http.delete('/api/pieces/lock-keepers-arm').expect(204);
+    for (const demo of ['sluice-warden', 'lock-militia', 'brass-heron'])
+      await server.http.delete(`/api/pieces/${demo}`).expect(204);
     await server.close(true);
     server = await startServer(f);
     const { body } = await server.http.get('/api/pieces');
@@ -87,7 +88,7 @@ describe('the data folder', () => {
     writeFileSync(join(f, 'db', 'PG_VERSION'), 'broken off');
     writeFileSync(join(f, 'first-load'), '');
     const server = await startServer(f);
-    await server.http.get('/api/pieces/lock-keepers-arm').expect(200);
+    await server.http.get('/api/pieces/sluice-warden').expect(200);
     expect(existsSync(join(f, 'first-load'))).toBe(false);
     await server.close();
   });
@@ -99,7 +100,7 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
   let next = 1;
   for (let round = 0; round < KILLS; round++) {
     const { child, address } = await spawnServer(f);
-    const { version, piece } = (await (await fetch(`${address}/api/pieces/lock-keepers-arm`)).json()) as {
+    const { version, piece } = (await (await fetch(`${address}/api/pieces/sluice-warden`)).json()) as {
       version: number;
       piece: { copies: number };
     };
@@ -112,10 +113,10 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
     try {
       for (;;) {
         const copies = Math.min(500, next++);
-        const answer = await fetch(`${address}/api/pieces/lock-keepers-arm?version=${at}`, {
+        const answer = await fetch(`${address}/api/pieces/sluice-warden?version=${at}`, {
           method: 'PUT',
           headers: { 'content-type': 'application/json' },
-          body: writePiece({ ...lockKeepersArm, copies }),
+          body: writePiece({ ...sluiceWarden, copies }),
         });
         expect(answer.status).toBe(200);
         at = ((await answer.json()) as { version: number }).version;
@@ -129,7 +130,7 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
   }
   expect(acknowledged).toBeGreaterThan(KILLS);
   const server = await startServer(f);
-  const { body } = await server.http.get('/api/pieces/lock-keepers-arm');
+  const { body } = await server.http.get('/api/pieces/sluice-warden');
   expect(body.piece.copies).toBeGreaterThanOrEqual(acknowledged);
   expect(readFileSync(join(f, 'lock'), 'utf8')).toContain(String(process.pid));
   await server.close();
@@ -165,6 +166,6 @@ test('a kill during the first load leaves a folder that starts', async () => {
   child.kill('SIGKILL');
   await ended(child);
   const server = await startServer(f);
-  await server.http.get('/api/pieces/lock-keepers-arm').expect(200);
+  await server.http.get('/api/pieces/sluice-warden').expect(200);
   await server.close();
 });

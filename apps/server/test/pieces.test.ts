@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
+import { sluiceWarden, writePiece, type Piece } from '@pale-glint/core';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -8,7 +8,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const text = (over: Partial<Piece> = {}) => writePiece({ ...lockKeepersArm, ...over });
+const text = (over: Partial<Piece> = {}) => writePiece({ ...sluiceWarden, ...over });
 const add = (body: string, query = '') =>
   server.http.post(`/api/pieces${query}`).type('application/json').send(body);
 const save = (id: string, version: unknown, body: string) =>
@@ -23,9 +23,9 @@ const names = async () =>
 
 describe('pieces', () => {
   test('the demo is there from the start', async () => {
-    const { body } = await server.http.get('/api/pieces/lock-keepers-arm').expect(200);
+    const { body } = await server.http.get('/api/pieces/sluice-warden').expect(200);
     expect(body.version).toBe(1);
-    expect(body.piece).toEqual(lockKeepersArm);
+    expect(writePiece(body.piece)).toBe(writePiece(sluiceWarden));
   });
 
   test('a piece is added, read, saved, given out and removed', async () => {
@@ -84,18 +84,18 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
     ['malformed', '{"format": pale}', 'line 1', 400],
     ['truncated', text().slice(0, 2500), 'parts', 400],
     ['empty', '', 'file', 400],
-    ['wrong version', text().replace('"version": 1', '"version": 9'), 'version', 400],
-    ['NaN', text().replace('"xMm": -9.4', '"xMm": NaN'), 'parts[0].place.xMm', 400],
-    ['1e999', text().replace('"xMm": -9.4', '"xMm": 1e999'), 'parts[0].place.xMm', 400],
-    ['negative', text().replace('"lengthMm": 16', '"lengthMm": -16'), 'parts[0].form.lengthMm', 400],
-    ['doubled id', text().replace('"id": "elbow"', '"id": "disc"'), 'parts[5].id', 400],
+    ['wrong version', text().replace('"version": 2', '"version": 9'), 'version', 400],
+    ['NaN', text().replace('"xMm": -5.3', '"xMm": NaN'), 'parts[1].place.xMm', 400],
+    ['1e999', text().replace('"xMm": -5.3', '"xMm": 1e999'), 'parts[1].place.xMm', 400],
+    ['negative', text().replace('"lengthMm": 11.4', '"lengthMm": -16'), 'parts[3].form.lengthMm', 400],
+    ['doubled id', text().replace('"id": "knee-left"', '"id": "coat"'), 'parts[7].id', 400],
     ['unknown field', text().replace('"copies": 1', '"copies": 1, "owner": "x"'), 'owner', 400],
     ['over 5 MB', text() + ' '.repeat(5 * 1024 * 1024), 'file', 413],
   ])('%s', async (_, body, path, status) => {
     const before = await names();
     for (const answer of [
-      await add(body.replaceAll('lock-keepers-arm', 'bad-one')),
-      await save('lock-keepers-arm', 1, body),
+      await add(body.replaceAll('sluice-warden', 'bad-one')),
+      await save('sluice-warden', 1, body),
     ]) {
       expect(answer.status).toBe(status);
       const [problem] = answer.body.problems;
@@ -104,7 +104,7 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
       expect(problem.accepted).toBeTruthy();
     }
     expect(await names()).toEqual(before);
-    expect((await server.http.get('/api/pieces/lock-keepers-arm')).body.version).toBe(1);
+    expect((await server.http.get('/api/pieces/sluice-warden')).body.version).toBe(1);
   });
 
   test('an address that disagrees with the piece, and versions that are none', async () => {
@@ -113,7 +113,7 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
       accepted: expect.stringContaining('elsewhere'),
     });
     for (const version of ['', 'x', '-1', '1.5', '1e99'])
-      expect((await save('lock-keepers-arm', version, text())).status).toBe(400);
+      expect((await save('sluice-warden', version, text())).status).toBe(400);
     expect((await add(text({ id: 'q' }), '?ifExists=merge')).body.problems[0].path).toBe('ifExists');
     expect((await add(text({ id: 'q' }), '?colour=red')).body.problems[0].path).toBe('colour');
   });
@@ -121,14 +121,14 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
 
 describe('runs', () => {
   const tick = {
-    part: 'elbow',
+    part: 'crown',
     step: 's1',
     role: 'value',
     copy: 1,
     doneAt: '2026-11-23T19:30:00Z',
     did: { mix: 'Chalk', coats: 2, coverShare: 0.8, minutes: 5 },
   };
-  const put = (body: object, id = 'lock-keepers-arm') =>
+  const put = (body: object, id = 'sluice-warden') =>
     server.http.put(`/api/pieces/${id}/run/ticks`).send(body);
 
   test('a step is ticked, ticked again, unticked', async () => {
@@ -136,14 +136,14 @@ describe('runs', () => {
     expect((await put({ ...tick, did: { ...tick.did, coats: 3 } }).expect(200)).body.ticks).toHaveLength(1);
     await put({ ...tick, step: 's2' }).expect(200);
     const { body } = await server.http
-      .delete('/api/pieces/lock-keepers-arm/run/ticks?part=elbow&step=s1&role=value&copy=1')
+      .delete('/api/pieces/sluice-warden/run/ticks?part=crown&step=s1&role=value&copy=1')
       .expect(200);
     expect(body.ticks.map((t: { step: string }) => t.step)).toEqual(['s2']);
   });
 
   test('the file carries the run, and importing it as a copy keeps it', async () => {
     await put(tick).expect(200);
-    const file = (await server.http.get('/api/pieces/lock-keepers-arm/file')).text;
+    const file = (await server.http.get('/api/pieces/sluice-warden/file')).text;
     expect(JSON.parse(file).run.ticks).toHaveLength(2);
     const { body } = await add(file, '?ifExists=copy').expect(201);
     expect((await server.http.get(`/api/pieces/${body.id}/run`)).body.ticks).toHaveLength(2);
@@ -160,7 +160,7 @@ describe('runs', () => {
     expect(await paths({ ...tick, extra: 1 })).toEqual(['extra']);
     await put(tick, 'nowhere').expect(404);
     const broken = await server.http
-      .put('/api/pieces/lock-keepers-arm/run/ticks')
+      .put('/api/pieces/sluice-warden/run/ticks')
       .type('application/json')
       .send('{"part":')
       .expect(400);

@@ -3,23 +3,23 @@ import { createBrowserRouter, Link, Navigate, useRouteError } from 'react-router
 import { FirstPage } from './first/FirstPage.js';
 import { StationFrame } from './stations/Station.js';
 
-const OnePart = lazy(() => import('./first/OnePart.js').then((m) => ({ default: m.OnePart })));
-const Keys = lazy(() => import('./help/Keys.js').then((m) => ({ default: m.Keys })));
-const LightStation = lazy(() =>
-  import('./stations/light/LightStation.js').then((m) => ({ default: m.LightStation })),
-);
-const PartsStation = lazy(() =>
-  import('./stations/parts/PartsStation.js').then((m) => ({ default: m.PartsStation })),
-);
-const GlintStation = lazy(() =>
-  import('./stations/glint/GlintStation.js').then((m) => ({ default: m.GlintStation })),
-);
-const StepsStation = lazy(() =>
-  import('./stations/steps/StepsStation.js').then((m) => ({ default: m.StepsStation })),
-);
-const OrderStation = lazy(() =>
-  import('./stations/order/OrderStation.js').then((m) => ({ default: m.OrderStation })),
-);
+const load = {
+  one: () => import('./first/OnePart.js'),
+  keys: () => import('./help/Keys.js'),
+  light: () => import('./stations/light/LightStation.js'),
+  parts: () => import('./stations/parts/PartsStation.js'),
+  glint: () => import('./stations/glint/GlintStation.js'),
+  steps: () => import('./stations/steps/StepsStation.js'),
+  order: () => import('./stations/order/OrderStation.js'),
+};
+const OnePart = lazy(() => load.one().then((m) => ({ default: m.OnePart })));
+const Keys = lazy(() => load.keys().then((m) => ({ default: m.Keys })));
+const LightStation = lazy(() => load.light().then((m) => ({ default: m.LightStation })));
+const PartsStation = lazy(() => load.parts().then((m) => ({ default: m.PartsStation })));
+const GlintStation = lazy(() => load.glint().then((m) => ({ default: m.GlintStation })));
+const StepsStation = lazy(() => load.steps().then((m) => ({ default: m.StepsStation })));
+const OrderStation = lazy(() => load.order().then((m) => ({ default: m.OrderStation })));
+const preload = () => void Promise.allSettled(Object.values(load).map((l) => l()));
 
 function Stumbled() {
   const error = useRouteError();
@@ -46,7 +46,7 @@ export const router = createBrowserRouter([
       { path: '/keys', element: <Keys /> },
       {
         path: '/pieces/:id',
-        element: <StationFrame />,
+        element: <StationFrame preload={preload} />,
         children: [
           { index: true, element: <Navigate to="glint" replace /> },
           { path: 'light', element: <LightStation /> },

@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { useCommands } from '../commands/useCommands.js';
 import { Guide, startGuide } from '../guide/Guide.js';
@@ -133,9 +133,16 @@ function Stations() {
   );
 }
 
+const PRELOAD_AFTER_MS = 1200;
+
 /** All stations of the piece in the address. */
-export function StationFrame() {
+export function StationFrame({ preload }: { preload: () => void }) {
   const { id = '' } = useParams();
+  // All stations are fetched once the first is shown: they must open with the server away, too.
+  useEffect(() => {
+    const timer = setTimeout(preload, PRELOAD_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [preload]);
   return (
     <PieceProvider id={id}>
       <Stations />

@@ -22,10 +22,11 @@ async function runMap(job: MapJob): Promise<void> {
   let lastBreath = start;
   const mine = piece.parts.filter((_, i) => i % job.of === job.worker);
   // Begins where the last map was cut off, so that under a moving light every part has its turn.
+  const from = resumeAt;
   for (let k = 0; k < mine.length; k++) {
-    const part = mine[(resumeAt + k) % mine.length];
+    const part = mine[(from + k) % mine.length];
     if (latest.map !== job.generation) {
-      resumeAt = (resumeAt + k) % mine.length;
+      resumeAt = (from + k) % mine.length;
       return;
     }
     const begun = performance.now();

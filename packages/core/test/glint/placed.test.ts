@@ -35,10 +35,9 @@ describe('however a part is placed and turned', () => {
         z.zones
           .slice(1)
           .forEach((q, k) => expect(q.coverShare).toBeLessThanOrEqual(z.zones[k].coverShare + 1e-9));
-        for (const v of valuesOn(p.shape.canonical, p).value) {
-          expect(v).toBeGreaterThanOrEqual(0);
-          expect(v).toBeLessThanOrEqual(1 + 1e-6);
-        }
+        expect(valuesOn(p.shape.canonical, p).value.filter((v) => !(v >= 0 && v <= 1 + 1e-6))).toHaveLength(
+          0,
+        );
         const { rings, corners } = p.shape.model;
         let area = 0;
         for (const g of p.metal!.glints) {
@@ -48,7 +47,7 @@ describe('however a part is placed and turned', () => {
         }
         expect(area).toBeLessThanOrEqual(areaOf(rings) * MOST_SHARE * (1 + 1e-9));
       }),
-      { numRuns: 24 },
+      { numRuns: 16 },
     );
   });
 
@@ -97,7 +96,7 @@ describe('however a part is placed and turned', () => {
           expect(deg(Math.acos(Math.min(1, dot(normalise(n), half))))).toBeLessThan(2);
         }
       }),
-      { numRuns: 24 },
+      { numRuns: 16 },
     );
   });
 });

@@ -100,7 +100,11 @@ export function StepStrip() {
                 <span
                   className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
                 >
-                  {l.role === 'value' ? plain(colours[i].value, 0) : crowded && i !== position ? '' : SHORT[l.role]}
+                  {l.role === 'value'
+                    ? plain(colours[i].value, 0)
+                    : crowded && i !== position
+                      ? ''
+                      : SHORT[l.role]}
                   {ticked ? ' ✓' : ''}
                 </span>
                 <span

@@ -1,0 +1,65 @@
+import type { Page } from '@playwright/test';
+import { createRequire } from 'node:module';
+import { expect, settled, test } from './support/server.js';
+
+const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+interface Fault {
+  readonly id: string;
+  readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
+}
+
+/** What axe finds at level AA on the page as it stands. */
+async function faultsOn(page: Page): Promise<string[]> {
+  await page.addScriptTag({ path: AXE });
+  const found = await page.evaluate(async (values) => {
+    const { axe } = window as unknown as { axe: { run(o: object): Promise<{ violations: Fault[] }> } };
+    return (await axe.run({ runOnly: { type: 'tag', values } })).violations;
+  }, TAGS);
+  return found.flatMap((f) =>
+    f.nodes.map((n) => `${f.id}: ${n.html.slice(0, 140)} ${n.failureSummary.slice(0, 160)}`),
+  );
+}
+
+test('axe finds no fault of level AA on any screen', async ({ page, server }) => {
+  test.setTimeout(180_000);
+  const piece = `${server.address}/pieces/sluice-warden`;
+  const clean = async (what: string) => expect(await faultsOn(page), what).toEqual([]);
+  await page.goto(server.address);
+  await expect(page.getByRole('link', { name: /Sluice warden/ })).toBeVisible();
+  await clean('first page');
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await clean('a new piece');
+  await page.goto(`${server.address}/one-part?form=dome`);
+  await settled(page);
+  await clean('just one part');
+  await page.goto(`${server.address}/keys`);
+  await expect(page.getByRole('heading', { name: 'Everything by keyboard' })).toBeVisible();
+  await clean('keys');
+  for (const station of ['light', 'parts', 'glint']) {
+    await page.goto(`${piece}/${station}`);
+    await settled(page);
+    await clean(station);
+  }
+  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore
+  await page.getByRole('button', { name: 'Why: Width' }).click();
+  await clean('glint with figures and a why');
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Squint' }).click();
+  await clean('squint');
+  await page.getByRole('radio', { name: 'Dark surround' }).click();
+  await clean('on dark');
+  await page.getByRole('button', { name: 'Take it with you' }).click();
+  await clean('what can be taken along');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Steps and mixes/ }).click();
+  await expect(page.getByRole('heading', { name: /Bronze/ })).toBeVisible();
+  await clean('steps');
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await expect(page.getByRole('checkbox').first()).toBeVisible();
+  await clean('order');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('region', { name: 'First visit' })).toBeVisible();
+  await clean('led round');
+});

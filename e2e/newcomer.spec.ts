@@ -1,0 +1,118 @@
+import { expect, saved, settled, test } from './support/server.js';
+
+/** A person reads, aims and moves: nobody acts faster than this. */
+const THINK_MS = 700;
+
+test('a newcomer goes from an empty piece to knee, blade and band, each under 20 seconds; undo to empty, redo to full', async ({
+  page,
+  server,
+}) => {
+  test.setTimeout(150_000);
+  const think = () => page.waitForTimeout(THINK_MS);
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await page.getByLabel('Its name').fill('Lock hand');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/pieces\/piece-.*\/parts/);
+  await expect(page.getByText('Begin with a form')).toBeVisible();
+
+  const begun: Record<string, number> = {};
+  const timed = async (what: string, work: () => Promise<void>) => {
+    const start = Date.now();
+    await work();
+    await settled(page);
+    begun[what] = Date.now() - start;
+    expect(begun[what]).toBeLessThan(20_000);
+  };
+  const side = (name: string) => page.getByRole('complementary', { name });
+  await timed('knee', async () => {
+    await think();
+    await page.getByRole('button', { name: 'Add dome', exact: true }).click();
+    await think();
+    await side('Dome').getByLabel('Name of the part').fill('Knee');
+    await think();
+    await side('Knee').getByLabel('Width', { exact: true }).fill('5');
+    await think();
+    await side('Knee').getByLabel('Height', { exact: true }).fill('5.2');
+    await think();
+    const place = page.getByRole('slider', { name: 'Place of knee' });
+    const box = (await place.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x - 60, box.y + 40, { steps: 12 });
+    await page.mouse.up();
+  });
+  await timed('blade', async () => {
+    await think();
+    await page.getByRole('button', { name: 'Add blade with a ridge', exact: true }).click();
+    await think();
+    await side('Blade with a ridge').getByLabel('Length', { exact: true }).fill('22');
+    await think();
+    await side('Blade with a ridge').getByLabel('To the right', { exact: true }).fill('9');
+    await think();
+    await page.getByRole('slider', { name: 'Turn of blade with a ridge' }).focus();
+    for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  });
+  await timed('band', async () => {
+    await think();
+    await page.getByRole('button', { name: 'Add wrapped band', exact: true }).click();
+    await think();
+    await side('Wrapped band').getByLabel('Up', { exact: true }).fill('14');
+    await think();
+    await side('Wrapped band').getByLabel('Painted as', { exact: true }).selectOption('bronze');
+  });
+  process.stdout.write(`  placed and settled: ${Object.entries(begun).map(([k, ms]) => `${k} ${(ms / 1000).toFixed(1)} s`).join(', ')}\n`); // prettier-ignore
+  await saved(page);
+  const id = /pieces\/([^/]+)\//.exec(page.url())![1];
+  const full = await server.piece(id);
+  expect(full.parts.map((p) => p.name)).toEqual(['Knee', 'Blade with a ridge', 'Wrapped band']);
+  expect(full.parts[0].form).toMatchObject({ widthMm: 5, heightMm: 5.2 });
+  expect(full.parts[0].place.xMm).toBeLessThan(0);
+  expect(full.parts[1].place).toMatchObject({ xMm: 9, rollDeg: 4 });
+  expect(full.parts[2].finish).toMatchObject({ ladder: 'bronze' });
+  // The next part takes on metal and polish of the one before.
+  expect(full.parts[1].finish).toEqual(full.parts[0].finish);
+
+  const undo = page.getByRole('button', { name: 'Undo' });
+  for (let i = 0; i < 60 && (await undo.isEnabled()); i++) await page.keyboard.press('Control+z');
+  await expect(undo).toBeDisabled();
+  await expect(page.getByText('Begin with a form')).toBeVisible();
+  await saved(page);
+  expect((await server.piece(id)).parts).toEqual([]);
+  const redo = page.getByRole('button', { name: 'Redo' });
+  for (let i = 0; i < 60 && (await redo.isEnabled()); i++) await page.keyboard.press('Control+Shift+z');
+  await expect(redo).toBeDisabled();
+  await saved(page);
+  expect(await server.piece(id)).toEqual(full);
+});
+
+test.describe('a first visit', () => {
+  test.use({ led: true });
+  test('is led once through light, part, map, steps and order on the real screen', async ({
+    page,
+    server,
+  }) => {
+    await page.goto(`${server.address}/pieces/lock-keepers-arm/glint`);
+    const guide = page.getByRole('region', { name: 'First visit' });
+    await expect(guide).toContainText('1 of 5, light.');
+    await expect(page).toHaveURL(/\/light$/);
+    await page.getByRole('slider', { name: 'Main light' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(guide).toContainText('Done');
+    for (const [says, station] of [
+      ['2 of 5, part.', /\/parts$/],
+      ['3 of 5, map.', /\/glint$/],
+      ['4 of 5, steps.', /\/glint$/],
+      ['5 of 5, order.', /\/order$/],
+    ] as const) {
+      await guide.getByRole('button', { name: 'Go on' }).click();
+      await expect(guide).toContainText(says);
+      await expect(page).toHaveURL(station);
+    }
+    await guide.getByRole('button', { name: 'Finish' }).click();
+    await expect(guide).toBeHidden();
+    await page.reload();
+    await expect(page.getByRole('link', { name: /Painting order/ })).toBeVisible();
+    await expect(guide).toBeHidden();
+  });
+});
