@@ -1,8 +1,9 @@
 import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, settled, test } from './support/server.js';
 
-const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 interface Fault {
@@ -12,7 +13,7 @@ interface Fault {
 
 /** What axe finds at level AA on the page as it stands. */
 async function faultsOn(page: Page): Promise<string[]> {
-  await page.addScriptTag({ path: AXE });
+  await page.evaluate(AXE);
   const found = await page.evaluate(async (values) => {
     const { axe } = window as unknown as { axe: { run(o: object): Promise<{ violations: Fault[] }> } };
     return (await axe.run({ runOnly: { type: 'tag', values } })).violations;

@@ -29,7 +29,8 @@ test('200 parts work, 2,000 are refused with a reason, and very small and very l
   await expect(page.getByRole('link', { name: /201 parts/ })).toBeVisible();
   await settled(page);
 
-  const [head, tail] = writePiece({ ...crowd(1), id: 'crowd-2000' }).split('"parts": [');
+  const small = { ...crowd(1), id: 'crowd-2000', parts: [{ ...sluiceWarden.parts[1], id: 'p0' }] };
+  const [head, tail] = writePiece(small).split('"parts": [');
   const one = /^\s*\{[\s\S]*?\n {4}\}/.exec(tail)![0];
   const many = Array.from({ length: 2000 }, (_, i) => one.replace('"p0"', `"q${i}"`)).join(',');
   await page.goto(server.address);

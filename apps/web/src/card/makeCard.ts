@@ -157,8 +157,9 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
   const tall = (b.top - b.bottom) / (b.right - b.left) > 0.8;
   const cautions = [...new Set(order.flatMap((l) => (l.caution ? [l.caution] : [])))];
   const foot = margin + 14 + cautions.length * 22;
+  const reach = Math.min(y - foot, Math.max(120, (198 * (b.top - b.bottom)) / (b.right - b.left) + 44));
   const frame = tall
-    ? { x: margin, y: foot, width: 210, height: y - foot }
+    ? { x: margin, y: y - reach, width: 210, height: reach }
     : { x: margin, y: y - 210, width: width - 2 * margin, height: 210 };
   const to = fitted(b, { ...frame, x: frame.x + 6, width: frame.width - 12, y: frame.y + 6, height: frame.height - 12 }); // prettier-ignore
   page.drawRectangle({ ...frame, color: rgb(0.93, 0.93, 0.93) });

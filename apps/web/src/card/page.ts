@@ -23,7 +23,7 @@ export async function newPaper(title: string): Promise<Paper> {
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit);
   const [plain, strong] = await Promise.all(
-    [regular, bold].map(async (face) => document.embedFont(await load(face))),
+    [regular, bold].map(async (face) => document.embedFont(await load(face), { subset: true })),
   );
   document.setTitle(title);
   document.setProducer('Pale Glint');

@@ -8,7 +8,6 @@ import { MapStage } from '../map/MapStage.js';
 import { FinishFields, SizeFields } from '../map/PartForm.js';
 import { useSheets } from '../map/useSheets.js';
 import { OrderList } from '../stations/order/OrderList.js';
-import { useOrder } from '../stations/useOrder.js';
 import { PieceStore } from '../store/pieceStore.js';
 import { Button } from '../ui/Button.js';
 import { Thumb } from '../ui/Thumb.js';
@@ -30,7 +29,7 @@ export function OnePart() {
   );
   const { piece } = useSyncExternalStore(store.subscribe, store.get);
   const sheets = useSheets(piece);
-  const order = useOrder(piece, sheets);
+  const { order } = sheets;
   const [view, setView] = useState<ShownView>('painted');
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [note, setNote] = useState<string | null>(null);

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { useLocation, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { Desk } from '../stations/desk.js';
 import { usePieceState } from '../store/PieceContext.js';
 
@@ -57,7 +57,6 @@ export function Guide({ desk }: { desk: Desk }) {
   const step = useSyncExternalStore(subscribe, () => at);
   const { piece } = usePieceState();
   const navigate = useNavigate();
-  const { pathname } = useLocation();
   const light = `${piece.rig.keyClockHours}/${piece.rig.keyHeightDeg}`;
   const [done, setDone] = useState(false);
   const before = useRef<{ step: number; deed: string } | null>(null);
@@ -68,7 +67,8 @@ export function Guide({ desk }: { desk: Desk }) {
 
   const to = step === null ? null : STEPS[step].to;
   useEffect(() => {
-    if (to && !pathname.endsWith(`/${to}`)) void navigate(`/pieces/${piece.id}/${to}`);
+    // The address itself: what is shown may still be on its way to it.
+    if (to && !window.location.pathname.endsWith(`/${to}`)) void navigate(`/pieces/${piece.id}/${to}`);
     // Only where a new step begins: the painter may look elsewhere meanwhile.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [step]);

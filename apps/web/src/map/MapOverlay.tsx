@@ -1,7 +1,6 @@
 import {
   inside,
   linePath,
-  modelOf,
   numberPlace,
   regionPath,
   type Part,
@@ -10,6 +9,7 @@ import {
   type Point,
 } from '@pale-glint/core';
 import { useMemo } from 'react';
+import { ringsOf } from './outline.js';
 import type { MapView, SheetNews } from '../workers/protocol.js';
 
 interface MapOverlayProps {
@@ -28,7 +28,7 @@ function ZoneBorders({ news, part, px }: { news: SheetNews; part: Part; px: numb
   return (
     <g fill="none" clipPath="url(#chosen)">
       <clipPath id="chosen">
-        <path d={regionPath(modelOf(part.form).rings)} clipRule="evenodd" />
+        <path d={regionPath(ringsOf(part.form))} clipRule="evenodd" />
       </clipPath>
       {news.sheet.zones.borders.map((b) => (
         <g key={b.below}>
@@ -141,14 +141,14 @@ export function MapOverlay({ piece, picture, view, selected, byPart }: MapOverla
       {part && (
         <g transform={transformOf(part)}>
           <path
-            d={regionPath(modelOf(part.form).rings)}
+            d={regionPath(ringsOf(part.form))}
             fill="none"
             className="stroke-g05"
             strokeWidth={3 / px}
             opacity={0.55}
           />
           <path
-            d={regionPath(modelOf(part.form).rings)}
+            d={regionPath(ringsOf(part.form))}
             fill="none"
             className="stroke-g98"
             strokeWidth={1.2 / px}
@@ -170,13 +170,7 @@ export function partAt(piece: Piece, x: number, y: number): Part | null {
   for (const part of [...piece.parts].reverse()) {
     const a = (-part.place.rollDeg * Math.PI) / 180;
     const [dx, dy] = [x - part.place.xMm, y - part.place.yMm];
-    if (
-      inside(
-        modelOf(part.form).rings,
-        dx * Math.cos(a) - dy * Math.sin(a),
-        dx * Math.sin(a) + dy * Math.cos(a),
-      )
-    )
+    if (inside(ringsOf(part.form), dx * Math.cos(a) - dy * Math.sin(a), dx * Math.sin(a) + dy * Math.cos(a)))
       return part;
   }
   return null;

@@ -1,12 +1,5 @@
-import {
-  fitPicture,
-  modelOf,
-  placedBounds,
-  unionBounds,
-  type Bounds,
-  type Piece,
-  type Picture,
-} from '@pale-glint/core';
+import { fitPicture, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
+import { boundsOfPart } from './outline.js';
 import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 
 /** Size of an element in CSS pixels, followed as it changes. */
@@ -30,7 +23,7 @@ const EMPTY: Bounds = { left: -10, right: 10, bottom: -10, top: 10 };
 /** What a piece, or one part of it, takes up in mm. */
 export function boundsOfPiece(piece: Piece, part: string | null): Bounds {
   const shown = part ? piece.parts.filter((p) => p.id === part) : piece.parts;
-  return shown.length > 0 ? unionBounds(shown.map((p) => placedBounds(modelOf(p.form), p.place))) : EMPTY;
+  return shown.length > 0 ? unionBounds(shown.map(boundsOfPart)) : EMPTY;
 }
 
 const grown = (b: Bounds, share: number): Bounds => {

@@ -1,4 +1,4 @@
-import type { PartSheet, Piece } from '@pale-glint/core';
+import type { OrderLayer, PartSheet, Piece } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { sheetDesk } from '../workers/mapClient.js';
 import type { SheetNews } from '../workers/protocol.js';
@@ -7,6 +7,8 @@ export interface Sheets {
   readonly byPart: ReadonlyMap<string, SheetNews>;
   /** The bare sheets, as the painting order takes them. */
   readonly sheets: ReadonlyMap<string, PartSheet>;
+  /** The painting order that follows from them. */
+  readonly order: readonly OrderLayer[];
   /** Whether they belong to the piece as it is now. */
   readonly settled: boolean;
   readonly done: number;
@@ -19,6 +21,7 @@ const REST_MS = 350;
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
 export function useSheets(piece: Piece): Sheets {
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
+  const [order, setOrder] = useState<readonly OrderLayer[]>([]);
   const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({
     piece: null,
     done: 0,
@@ -41,6 +44,7 @@ export function useSheets(piece: Piece): Sheets {
         setProgress({ piece, done: found.size, settled: false });
       } else if (news.kind === 'sheetsDone') {
         setByPart(found);
+        setOrder(news.order);
         setFailed(null);
         setProgress({ piece, done: found.size, settled: true });
       }
@@ -57,6 +61,7 @@ export function useSheets(piece: Piece): Sheets {
   return {
     byPart,
     sheets,
+    order,
     settled: present && progress.settled,
     done: present ? progress.done : 0,
     of: piece.parts.length,

@@ -3,6 +3,7 @@ import { Keyboard, Redo2, Share, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useCommands } from '../commands/useCommands.js';
 import { SURROUNDS, useLook } from '../look/look.js';
 import { boundsOfPiece } from '../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../store/PieceContext.js';
@@ -33,11 +34,13 @@ export function PieceMenu() {
   const { view, run, after, selected, close } = useDesk();
   const { surround } = useLook();
   const [note, setNote] = useState<string | null>(null);
+  const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const [longer, setLonger] = useState(2400);
   const part = piece.parts.find((p) => p.id === selected) ?? null;
   const shown = close ? (part?.id ?? null) : null;
   const size = pictureSize(boundsOfPiece(piece, shown), longer);
+  useCommands({ take: () => setOpen(true) });
   const during = async (says: string, work: () => Promise<void>) => {
     setNote(says);
     try {
@@ -104,13 +107,8 @@ export function PieceMenu() {
       >
         <Redo2 size={18} />
       </button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger
-          className={round}
-          aria-label="Take it with you"
-          title="Take it with you (E)"
-          data-command="take"
-        >
+      <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
+        <DropdownMenu.Trigger className={round} aria-label="Take it with you" title="Take it with you (E)">
           <Share size={18} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>

@@ -2,7 +2,7 @@ import { clockSide, clockText, duration, focalRank, squintOrder } from '@pale-gl
 import { NavLink } from 'react-router';
 import { usePieceState } from '../store/PieceContext.js';
 import type { Desk } from './desk.js';
-import { useTimeLeft } from './useOrder.js';
+import { useTimeLeft } from './useTimeLeft.js';
 
 const ordinal = (n: number) =>
   `${n}${['th', 'st', 'nd', 'rd'][n % 10 > 3 || Math.floor((n % 100) / 10) === 1 ? 0 : n % 10]}`;

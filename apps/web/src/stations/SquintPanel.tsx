@@ -29,7 +29,7 @@ export function SquintPanel() {
             <button
               type="button"
               onClick={() => select(part.id)}
-              className="flex w-full items-center gap-2 py-0.5 text-left hover:bg-g88"
+              className="flex w-full items-center min-h-6 gap-2 text-left hover:bg-g88"
             >
               <span className="w-6 text-right text-g38">
                 {order.findIndex((o) => o.part.id === part.id) + 1}

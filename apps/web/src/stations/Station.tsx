@@ -14,14 +14,9 @@ import { DeskContext, type Desk } from './desk.js';
 import { PieceMenu } from './PieceMenu.js';
 import { Ramp } from './Ramp.js';
 import { SaveNote } from './SaveNote.js';
-import { useOrder } from './useOrder.js';
 import { useRun } from './useRun.js';
 
-const press = (selector: string, click = false) => {
-  const element = document.querySelector<HTMLElement>(selector);
-  element?.focus();
-  if (click) element?.click();
-};
+const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus();
 
 /** The commands that every station knows. */
 function useFrameCommands(desk: Desk): void {
@@ -58,14 +53,13 @@ function useFrameCommands(desk: Desk): void {
     previous: along(-1),
     earlier: step(-1),
     later: step(1),
-    'key-light': () => press('[data-command="key-light"]'),
+    'key-light': () => focusOn('[data-command="key-light"]'),
     add: () => {
       void navigate(`/pieces/${piece.id}/parts`);
-      setTimeout(() => press('[data-command="add"]'), 150);
+      setTimeout(() => focusOn('[data-command="add"]'), 150);
     },
     undo: () => store.undo(),
     redo: () => store.redo(),
-    take: () => press('[data-command="take"]', true),
     guide: startGuide,
   });
 }
@@ -105,7 +99,6 @@ function Frame({ desk }: { desk: Desk }) {
 function Stations() {
   const { piece } = usePieceState();
   const sheets = useSheets(piece);
-  const order = useOrder(piece, sheets);
   const run = useRun(piece.id);
   const [view, setView] = useState<ShownView>('painted');
   const [chosen, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
@@ -115,7 +108,7 @@ function Stations() {
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
   const desk: Desk = {
     sheets,
-    order,
+    order: sheets.order,
     run,
     view,
     setView,

@@ -80,7 +80,9 @@ export class PieceStore {
    * Changes the piece. Changes of one `gesture` that follow each other (a drag, a held key) are undone together.
    */
   change(recipe: (draft: Piece) => void, gesture: string | null = null): void {
-    const [next, forward, back] = produceWithPatches(this.state.piece, recipe);
+    const [next, forward, back] = produceWithPatches(this.state.piece, (draft) => {
+      recipe(draft);
+    });
     if (forward.length === 0) return;
     const last = this.past[this.past.length - 1];
     if (gesture !== null && last?.gesture === gesture)

@@ -1,8 +1,16 @@
-import { placedBounds, renderPiece, shapeOf, taggedSrgb, unionBounds, writeSvg } from '@pale-glint/core';
+import {
+  placedBounds,
+  renderPiece,
+  shapeOf,
+  taggedSrgb,
+  unionBounds,
+  writeSvg,
+  paintingOrder,
+  strokesOf,
+} from '@pale-glint/core';
 import { encode } from 'fast-png';
 import type { CardJob, Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
 import { internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
-import { strokesOf } from '@pale-glint/core';
 
 /** Work is given up to newer messages at least this often. */
 const YIELD_MS = 8;
@@ -74,7 +82,8 @@ async function runSheets(job: SheetsJob): Promise<void> {
       },
     });
   }
-  post({ kind: 'sheetsDone', generation: job.generation });
+  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, sheetFor(part, piece)])));
+  post({ kind: 'sheetsDone', generation: job.generation, order });
 }
 
 async function runPicture(job: PictureJob): Promise<void> {

@@ -1,4 +1,13 @@
-import type { Glint, Lab, LayerId, PartSheet, Picture, PictureView, Piece } from '@pale-glint/core';
+import type {
+  Glint,
+  Lab,
+  LayerId,
+  OrderLayer,
+  PartSheet,
+  Picture,
+  PictureView,
+  Piece,
+} from '@pale-glint/core';
 
 export type MapView = PictureView | 'lines';
 
@@ -79,7 +88,7 @@ export type News =
   | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
   | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
-  | { readonly kind: 'sheetsDone'; readonly generation: number }
+  | { readonly kind: 'sheetsDone'; readonly generation: number; readonly order: readonly OrderLayer[] }
   | {
       readonly kind: 'picture';
       readonly jobId: number;

@@ -156,7 +156,12 @@ export function edgeStrokes(
   const widthMm = edgeWidthMm(model.narrowestMm);
   const halfPx = Math.max(0.35, (widthMm / 2) * surface.grid.pxPerMm);
   return model.edges.flatMap((edge): EdgeStroke[] => {
-    const points = edge.closed ? [...edge.points, edge.points[0]] : edge.points;
+    // A rim's line lies just inside the outline, a ridge's on it.
+    const inset = edge.points.map(([x, y], i): Point => {
+      const [ox, oy] = edge.outward[i];
+      return [x - (ox * widthMm) / 2, y - (oy * widthMm) / 2];
+    });
+    const points = edge.closed ? [...inset, inset[0]] : inset;
     if (edge.kind === 'recess') return [{ kind: 'dark', points, widthMm: widthMm * 1.4, value: 0 }];
     const look = edgeLook(edge, surface, value, light, steps, mid, halfPx);
     const strokes: EdgeStroke[] = [];

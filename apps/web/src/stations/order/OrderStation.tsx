@@ -4,7 +4,7 @@ import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
 import { useDesk } from '../desk.js';
-import { useTimeLeft } from '../useOrder.js';
+import { useTimeLeft } from '../useTimeLeft.js';
 import { OrderList } from './OrderList.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */

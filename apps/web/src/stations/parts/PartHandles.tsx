@@ -3,7 +3,6 @@ import {
   clamp,
   deg,
   forms,
-  modelOf,
   rad,
   turn,
   type Form,
@@ -11,6 +10,7 @@ import {
   type Part,
   type Point,
 } from '@pale-glint/core';
+import { ringsOf } from '../../map/outline.js';
 import { Handle } from '../light/Handle.js';
 
 interface PartHandlesProps {
@@ -36,7 +36,7 @@ const name = (part: Part) => part.name.split(',')[0].toLowerCase();
 export function PartHandles({ part, px, change, end }: PartHandlesProps) {
   const { place } = part;
   const definition = forms[part.form.kind] as unknown as FormDefinition;
-  const b = boundsOf(modelOf(part.form).rings);
+  const b = boundsOf(ringsOf(part.form));
   const roll = rad(place.rollDeg);
   const seen = (p: Point): Point => {
     const [x, y] = turn(p[0], p[1], roll);

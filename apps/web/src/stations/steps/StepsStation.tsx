@@ -118,7 +118,12 @@ export function StepsStation() {
   );
   if (used.length === 0) return <p className="p-8 text-g28">No part of this piece is metal yet.</p>;
   return (
-    <div className="h-full space-y-8 overflow-y-auto bg-g72 px-8 py-6">
+    <div
+      role="region"
+      aria-label="Value steps and mixes"
+      tabIndex={0}
+      className="h-full space-y-8 overflow-y-auto bg-g72 px-8 py-6 outline-offset-[-3px]"
+    >
       {used.map((ladder) => {
         const paints = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
         return (
