@@ -49,10 +49,13 @@ function calibration() {
 }
 
 const dome = (side) => ({
-  model: pose(modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1, ridgeDeg: 0, rimMm: 0 }), {
-    yawDeg: 0,
-    pitchDeg: 0,
-  }),
+  model: pose(
+    modelOf({ kind: 'dome', widthMm: 10, heightMm: 10, side, fullness: 1, ridgeDeg: 0, rimMm: 0 }),
+    {
+      yawDeg: 0,
+      pitchDeg: 0,
+    },
+  ),
 });
 
 say(
@@ -92,13 +95,35 @@ say(
   'speed: 512 x 512, key, bounce, two neighbours, grain, form light, one core (wanted: 200 times the plain reference)',
 );
 {
-  const form = { kind: 'tube', lengthMm: 10, startWidthMm: 10, endWidthMm: 10, endCurve: 0, section: 'round', bowMm: 0, swell: 0, swellAt: 0.5 };
+  const form = {
+    kind: 'tube',
+    lengthMm: 10,
+    startWidthMm: 10,
+    endWidthMm: 10,
+    endCurve: 0,
+    section: 'round',
+    bowMm: 0,
+    swell: 0,
+    swellAt: 0.5,
+  };
   const model = pose(modelOf(form), { yawDeg: 0, pitchDeg: 0 });
   const grid = { ...gridAround(model.rings, 51.2, 0), width: 512, height: 512 };
   const surface = surfaceOf(model, grid);
   const neighbours = [
-    { id: 'a', name: 'a', where: { kind: 'far', clockHours: 4, heightDeg: 10, sizeDeg: 20 }, hex: '#ffffff', strength: 0.4 },
-    { id: 'b', name: 'b', where: { kind: 'far', clockHours: 7, heightDeg: 30, sizeDeg: 30 }, hex: '#ffffff', strength: 0.3 },
+    {
+      id: 'a',
+      name: 'a',
+      where: { kind: 'far', clockHours: 4, heightDeg: 10, sizeDeg: 20 },
+      hex: '#ffffff',
+      strength: 0.4,
+    },
+    {
+      id: 'b',
+      name: 'b',
+      where: { kind: 'far', clockHours: 7, heightDeg: 30, sizeDeg: 30 },
+      hex: '#ffffff',
+      strength: 0.3,
+    },
   ];
   const rig = { ...sluiceWarden.rig, neighbours };
   const part = { ...sluiceWarden.parts[3], form, place: { ...sluiceWarden.parts[3].place, rollDeg: 0 } };

@@ -97,7 +97,7 @@ export const test = base.extend<{ server: AppServer; faults: string[]; led: bool
 declare global {
   interface Window {
     /** Left by the map for whoever measures. */
-    paleGlint?: { timings: { part: string; ms: number }[] };
+    paleGlint?: { timings: { part: string; ms: number }[]; settles: number[] };
   }
 }
 

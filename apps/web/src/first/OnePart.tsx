@@ -99,7 +99,7 @@ export function OnePart() {
             <SizeFields key={part.form.kind} part={part} change={change} end={() => store.endGesture()} />
             <FinishFields
               part={part}
-              piece={piece}
+              ladders={piece.ladders}
               change={change}
               changePiece={(recipe, gesture) => store.change(recipe, gesture)}
             />

@@ -2,7 +2,7 @@ import type { Picture, Piece } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { mapDesk } from '../workers/mapClient.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
-import { noteTiming } from './timings.js';
+import { noteSettled, noteTiming } from './timings.js';
 
 interface PaintedPart {
   readonly bitmap: ImageBitmap;
@@ -21,7 +21,7 @@ interface MapCanvasProps {
 
 /** Changes that follow each other faster than this come from a moving hand. */
 const MOVING_MS = 250;
-const REST_MS = 120;
+const REST_MS = 90;
 
 /** The same view with half as many points each way. */
 const coarser = (p: Picture): Picture => ({
@@ -69,11 +69,13 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         p.bitmap.close();
         painted.current.delete(id);
       }
+    // While coarse parts come, the canvas is coarse, too: the page has a quarter to lay over each other.
+    let drawn = performance.now() - lastAsked.current < MOVING_MS ? coarser(picture) : picture;
     let frame = 0;
     const redraw = () => {
       cancelAnimationFrame(frame);
       frame = requestAnimationFrame(
-        () => canvas.current && draw(canvas.current, picture, order, painted.current),
+        () => canvas.current && draw(canvas.current, drawn, order, painted.current),
       );
     };
     let mine = -1;
@@ -81,16 +83,18 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     const ask = (fine: boolean) => {
       lastAsked.current = performance.now();
       waitsFor = fine ? mapDesk.answers : Infinity;
+      drawn = fine ? picture : coarser(picture);
       mine = mapDesk.ask({
         piece,
-        picture: fine ? picture : coarser(picture),
+        picture: drawn,
         view,
         after: role && step ? { ladder, role, step } : null,
       });
     };
     // Under a moving hand the map is coarse; once it rests it is asked for again, fine.
     const moving = performance.now() - lastAsked.current < MOVING_MS;
-    ask(!moving);
+    // Asked for in a task of its own: the hand's own task stays short.
+    const first = setTimeout(() => ask(!moving), 0);
     const timer = moving ? setTimeout(() => ask(true), REST_MS) : undefined;
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
     const stop = mapDesk.listen((news) => {
@@ -111,6 +115,7 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         painted.current.delete(news.part);
         redraw();
       } else if (news.kind === 'mapDone' && --waitsFor === 0) {
+        noteSettled(performance.now() - lastAsked.current);
         setFailed(null);
         if (canvas.current) canvas.current.dataset['settled'] = 'yes';
       }
@@ -118,6 +123,7 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     redraw();
     return () => {
       stop();
+      clearTimeout(first);
       clearTimeout(timer);
       cancelAnimationFrame(frame);
     };

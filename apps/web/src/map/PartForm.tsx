@@ -104,15 +104,15 @@ const MATTES = [
 const BROUGHT = [coldSteel, bronze] as const;
 
 type FinishFieldsProps = Omit<PartFormProps, 'end'> & {
-  readonly piece: Piece;
+  readonly ladders: Piece['ladders'];
   /** Changes the piece: a metal it did not have brings its ladder with it. */
   readonly changePiece: (recipe: (piece: Piece) => void, gesture: string) => void;
 };
 
 /** What a part is made of: metal or matte, polish and number of steps. */
-export function FinishFields({ part, piece, change, changePiece }: FinishFieldsProps) {
+export function FinishFields({ part, ladders: known, change, changePiece }: FinishFieldsProps) {
   const { finish } = part;
-  const ladders = [...piece.ladders, ...BROUGHT.filter((b) => !piece.ladders.some((l) => l.id === b.id))];
+  const ladders = [...known, ...BROUGHT.filter((b) => !known.some((l) => l.id === b.id))];
   const own = finish.kind === 'matte' ? `matte/${finish.name}` : finish.ladder;
   const options = [
     ...ladders.map((l) => ({ value: l.id, label: l.name })),
@@ -145,7 +145,7 @@ export function FinishFields({ part, piece, change, changePiece }: FinishFieldsP
     <Choice label="Painted as" why={whyOf('metal')} value={own} options={options} onChange={choose} />
   );
   if (finish.kind === 'matte') return metal;
-  const ladder = piece.ladders.find((l) => l.id === finish.ladder);
+  const ladder = known.find((l) => l.id === finish.ladder);
   const counts = Array.from({ length: Math.max(0, (ladder?.steps.length ?? 2) - 1) }, (_, i) => i + 2);
   return (
     <>

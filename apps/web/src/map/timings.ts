@@ -9,10 +9,14 @@ const timings: Timing[] = [];
 
 declare global {
   interface Window {
-    paleGlint?: { timings: Timing[] };
+    paleGlint?: { timings: Timing[]; settles: number[] };
   }
 }
-window.paleGlint = { timings };
+/** How long each map took from its last asking until it stood, in ms. */
+const settles: number[] = [];
+window.paleGlint = { timings, settles };
+
+export const noteSettled = (ms: number): void => void settles.push(ms);
 
 export function noteTiming(part: string, ms: number): void {
   timings.push({ part, ms });

@@ -58,13 +58,12 @@ export function useSheets(piece: Piece): Sheets {
 
   const sheets = useMemo(() => new Map([...byPart].map(([id, news]) => [id, news.sheet])), [byPart]);
   const present = progress.piece === piece;
-  return {
-    byPart,
-    sheets,
-    order,
-    settled: present && progress.settled,
-    done: present ? progress.done : 0,
-    of: piece.parts.length,
-    failed,
-  };
+  const settled = present && progress.settled;
+  const done = present ? progress.done : 0;
+  const of = piece.parts.length;
+  // The same object while nothing of it changes: all stations hang on it.
+  return useMemo(
+    () => ({ byPart, sheets, order, settled, done, of, failed }),
+    [byPart, sheets, order, settled, done, of, failed],
+  );
 }

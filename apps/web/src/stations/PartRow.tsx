@@ -1,27 +1,29 @@
-import { forms, plain, sizeOf, type Part } from '@pale-glint/core';
-import { usePieceState } from '../store/PieceContext.js';
+import { forms, plain, sizeOf, type Part, type Piece } from '@pale-glint/core';
+import { memo } from 'react';
 import { Thumb } from '../ui/Thumb.js';
-import { useDesk } from './desk.js';
 
 export const sizeText = (part: Part) => {
   const [a, b] = sizeOf(part.form);
   return `${plain(a)} × ${plain(b)} mm`;
 };
 
+interface PartRowProps {
+  readonly part: Part;
+  /** May lag behind the piece under the hand: the small picture is drawn once it rests. */
+  readonly piece: Piece;
+  readonly on: boolean;
+  /** Stays the same function. */
+  readonly onChoose: (part: string) => void;
+}
+
 /** A part in a list, with its small picture. */
-export function PartRow({ part, onChoose }: { part: Part; onChoose?: () => void }) {
-  const { piece } = usePieceState();
-  const { selected, select } = useDesk();
-  const on = part.id === selected;
+export const PartRow = memo(function PartRow({ part, piece, on, onChoose }: PartRowProps) {
   return (
     <li>
       <button
         type="button"
         aria-pressed={on}
-        onClick={() => {
-          select(part.id);
-          onChoose?.();
-        }}
+        onClick={() => onChoose(part.id)}
         className={`flex w-full items-center gap-3 py-1 pr-2 pl-3 text-left ${on ? 'bg-g10 text-g98' : 'hover:bg-g82'}`}
       >
         <Thumb piece={piece} part={part.id} width={40} height={40} restMs={700} />
@@ -34,4 +36,4 @@ export function PartRow({ part, onChoose }: { part: Part; onChoose?: () => void 
       </button>
     </li>
   );
-}
+});

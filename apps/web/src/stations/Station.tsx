@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { useCommands } from '../commands/useCommands.js';
 import { Guide, startGuide } from '../guide/Guide.js';
@@ -106,19 +106,22 @@ function Stations() {
   const [close, setClose] = useState(false);
   // A part that undo took away is no longer chosen; redo brings it back chosen.
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
-  const desk: Desk = {
-    sheets,
-    order: sheets.order,
-    run,
-    view,
-    setView,
-    selected,
-    select,
-    after,
-    setAfter,
-    close,
-    setClose,
-  };
+  const desk = useMemo(
+    (): Desk => ({
+      sheets,
+      order: sheets.order,
+      run,
+      view,
+      setView,
+      selected,
+      select,
+      after,
+      setAfter,
+      close,
+      setClose,
+    }),
+    [sheets, run, view, selected, after, close],
+  );
   return (
     <DeskContext value={desk}>
       <Frame desk={desk} />

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { stepKey, type StepId, type Tick } from '@pale-glint/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Unreachable } from '../api/http.js';
@@ -36,14 +37,14 @@ export function useRun(pieceId: string) {
     onMutate: (s) => void put((ticks) => ticks.filter((o) => stepKey(o) !== stepKey(s))),
   });
   const failed = tick.error ?? untick.error;
-  return {
-    ticks: query.data?.ticks ?? NO_TICKS,
-    tick: tick.mutate,
-    untick: untick.mutate,
-    away:
-      tick.failureReason instanceof Unreachable ||
-      untick.failureReason instanceof Unreachable ||
-      query.error instanceof Unreachable,
-    refused: failed && !(failed instanceof Unreachable) ? failed.message : null,
-  };
+  const away =
+    tick.failureReason instanceof Unreachable ||
+    untick.failureReason instanceof Unreachable ||
+    query.error instanceof Unreachable;
+  const refused = failed && !(failed instanceof Unreachable) ? failed.message : null;
+  const ticks = query.data?.ticks ?? NO_TICKS;
+  return useMemo(
+    () => ({ ticks, tick: tick.mutate, untick: untick.mutate, away, refused }),
+    [ticks, tick.mutate, untick.mutate, away, refused],
+  );
 }

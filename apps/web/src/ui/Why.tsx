@@ -1,7 +1,8 @@
 import { Popover } from 'radix-ui';
+import { memo } from 'react';
 
 /** Why a number or a choice is what it is: a sentence, on demand. */
-export function Why({ of, says }: { of: string; says: string }) {
+export const Why = memo(function Why({ of, says }: { of: string; says: string }) {
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -24,4 +25,4 @@ export function Why({ of, says }: { of: string; says: string }) {
       </Popover.Portal>
     </Popover.Root>
   );
-}
+});

@@ -17,27 +17,39 @@ const prepared = new Cache<PreparedPart>(4 * MB, () => 20000);
 const layers = new Cache<Layers>(34 * MB, (l) => pointsOf(l.surface) * 24);
 const sheets = new Cache<PartSheet>(5 * MB, () => 60000);
 
+/** More than two full pieces of forms. */
+const MOST_INTERNED = 1000;
 const interned = new Map<string, unknown>();
 /** The same object for equal content, so that what is cached by object stays valid over messages. */
 function intern<T>(value: T): T {
   const key = JSON.stringify(value);
   const found = interned.get(key) as T | undefined;
   if (found !== undefined) return found;
-  if (interned.size > 200) interned.clear();
+  if (interned.size > MOST_INTERNED) interned.clear();
   interned.set(key, value);
   return value;
 }
 
-/** A piece whose ladders and paints are interned. */
+const ids = new WeakMap<object, number>();
+let count = 0;
+/** A number that stands for an interned object in keys. */
+function idOf(value: object): number {
+  let id = ids.get(value);
+  if (id === undefined) ids.set(value, (id = ++count));
+  return id;
+}
+
+/** A piece whose forms, ladders and paints are interned. */
 export function internPiece(piece: Piece): Piece {
   return {
     ...piece,
+    parts: piece.parts.map((p): Part => ({ ...p, form: intern(p.form) })),
     ladders: piece.ladders.map((l): Ladder => intern(l)),
     paints: intern(piece.paints as Paint[]),
   };
 }
 
-const formKey = (part: Part) => JSON.stringify([part.form, part.place.yawDeg, part.place.pitchDeg]);
+const formKey = (part: Part) => `${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg}`;
 const shapeFor = (part: Part): Shape => shapes.get(formKey(part), () => shapeOf(part));
 
 /** Where a part stands matters to it once the light falls off or something stands near it. */
@@ -53,13 +65,11 @@ function lightKey(part: Part, piece: Piece): string {
     placed ? [xMm, yMm, depthMm] : null,
   ]);
 }
-const ladderKey = (part: Part, piece: Piece) =>
-  part.finish.kind === 'metal'
-    ? JSON.stringify([
-        piece.ladders.find((l) => l.id === (part.finish as { ladder: string }).ladder),
-        piece.paints,
-      ])
-    : '';
+function ladderKey({ finish }: Part, piece: Piece): string {
+  if (finish.kind !== 'metal') return '';
+  const ladder = piece.ladders.find((l) => l.id === finish.ladder);
+  return `${ladder ? idOf(ladder) : '-'} ${idOf(piece.paints)}`;
+}
 
 const frontIds = new WeakMap<readonly Front[], number>();
 let frontCount = 0;

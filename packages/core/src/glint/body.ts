@@ -32,7 +32,11 @@ export function fitBody(
   const composition = composeBands(facets, light, polish, seed);
   const r = radiance(canonical, model.patches, light, polish);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
-  const curved = sortedOf(canonical, (p) => model.patches[p].kind === 'smooth', r);
+  const points = innerPoints(canonical, model.patches.length);
+  const curved = sortedOf(
+    points.filter((_, p) => model.patches[p].kind === 'smooth'),
+    r,
+  );
   const span =
     curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
   const shared = span < FLAT_SPAN ? null : fitTone(curved, aimed);
@@ -40,10 +44,7 @@ export function fitBody(
   const tones = model.patches.map((patch, p) => {
     if (patch.facet) return null;
     if (patch.kind === 'smooth' && shared) return shared;
-    return fitTone(
-      sortedOf(canonical, (q) => q === p, flat[p] ? gradient(canonical, p, light) : r),
-      aimed,
-    );
+    return fitTone(sortedOf([points[p]], flat[p] ? gradient(canonical, p, light) : r), aimed);
   });
   const facetOf = model.patches.map((_, p) => {
     const index = facets.findIndex((f) => f.p === p);
@@ -57,8 +58,26 @@ function facetNormal(s: Surface, p: number): readonly [number, number, number] {
   return i < 0 ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
 }
 
-function sortedOf(s: Surface, of: (patch: number) => boolean, values: Float32Array): Float32Array {
-  const picked = values.filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && of(s.patch[i]));
+/** Canonical points well inside the part, by patch: the points that statistics are taken on. */
+const inner = new WeakMap<Surface, readonly Int32Array[]>();
+
+function innerPoints(s: Surface, patches: number): readonly Int32Array[] {
+  const known = inner.get(s);
+  if (known) return known;
+  const lists = Array.from({ length: patches }, (): number[] => []);
+  s.patch.forEach((p, i) => {
+    if (p !== NOTHING && s.alpha[i] >= 0.5) lists[p].push(i);
+  });
+  const found = lists.map((list) => Int32Array.from(list));
+  inner.set(s, found);
+  return found;
+}
+
+/** Values of the points of some patches, rising; at least two. */
+function sortedOf(lists: readonly Int32Array[], values: Float32Array): Float32Array {
+  const picked = new Float32Array(lists.reduce((n, list) => n + list.length, 0));
+  let k = 0;
+  for (const list of lists) for (const i of list) picked[k++] = values[i];
   return picked.length > 1 ? picked.sort() : new Float32Array(2);
 }
 

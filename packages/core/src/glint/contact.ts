@@ -49,6 +49,23 @@ function extent(form: Form): number {
 }
 
 const NONE: readonly Front[] = [];
+
+const idsByText = new Map<string, number>();
+const idsByForm = new WeakMap<Form, number>();
+/** A number that stands for a form's content, so that keys stay short. */
+function formId(form: Form): number {
+  let id = idsByForm.get(form);
+  if (id === undefined) {
+    const text = JSON.stringify(form);
+    if (idsByText.size > MOST_IDS) idsByText.clear();
+    id = idsByText.get(text) ?? nextId++;
+    idsByText.set(text, id);
+    idsByForm.set(form, id);
+  }
+  return id;
+}
+const MOST_IDS = 2000;
+let nextId = 1;
 /** Fronts by what they depend on, so that shades kept with a surface stay valid while the light moves. */
 const found = new Map<string, readonly Front[]>();
 
@@ -89,15 +106,17 @@ export function frontsOf(part: Part, parts: readonly Part[]): readonly Front[] {
     return p.form.kind !== 'ring' && apart <= reach + extent(p.form);
   });
   if (near.length === 0) return NONE;
-  const key = JSON.stringify(
-    [part, ...near].map((p) => [
-      p.form,
-      p.place.xMm - part.place.xMm,
-      p.place.yMm - part.place.yMm,
-      p.place.rollDeg,
-      p.place.depthMm - part.place.depthMm,
-    ]),
-  );
+  const key = [part, ...near]
+    .map(({ form, place }) =>
+      [
+        formId(form),
+        place.xMm - part.place.xMm,
+        place.yMm - part.place.yMm,
+        place.rollDeg,
+        place.depthMm - part.place.depthMm,
+      ].join(' '),
+    )
+    .join('|');
   const known = found.get(key);
   if (known) return known;
   const fronts = findFronts(part, near);

@@ -59,6 +59,26 @@ export function rampLinear(palette: Palette, stage: Stage, view: PictureView): F
   return ramp;
 }
 
+/** A ramp in linear light and as the bytes shown. */
+interface Ramp {
+  readonly linear: Float32Array;
+  readonly bytes: Uint8ClampedArray;
+}
+const ramps = new WeakMap<Palette, Map<string, Ramp>>();
+
+/** The ramp of a palette, kept with it: under a moving light it stays the same. */
+function rampOf(palette: Palette, stage: Stage, view: PictureView): Ramp {
+  const known = ramps.get(palette) ?? new Map<string, Ramp>();
+  ramps.set(palette, known);
+  const key = `${stage.laid} ${stage.smoothed} ${view}`;
+  let ramp = known.get(key);
+  if (!ramp) {
+    const linear = rampLinear(palette, stage, view);
+    known.set(key, (ramp = { linear, bytes: Uint8ClampedArray.from(linear, byteOf) }));
+  }
+  return ramp;
+}
+
 const GAMMA_ENTRIES = 8192;
 /** sRGB bytes over linear light 0..1. */
 const GAMMA = Uint8ClampedArray.from(
@@ -77,8 +97,7 @@ export function paintLayers(
   dotValue = 1,
 ): Uint8ClampedArray<ArrayBuffer> {
   const { alpha } = layers.surface;
-  const ramp = rampLinear(palette, stage, view);
-  const bytes = Uint8ClampedArray.from(ramp, byteOf);
+  const { linear: ramp, bytes } = rampOf(palette, stage, view);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
   const drawn = view === 'painted' || view === 'values';

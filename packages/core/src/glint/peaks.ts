@@ -7,28 +7,58 @@ const ROUNDS = 12;
 /** A place whose normal misses the wanted direction by more than this catches no dot. */
 const MISS = Math.cos(rad(5));
 
+/** Normals of a patch on a lattice over it; 0, 0, 0 where it is not. */
+interface Lattice {
+  readonly gap: number;
+  readonly columns: number;
+  readonly rows: number;
+  readonly normals: Float64Array;
+  placeAt(column: number, row: number): Point;
+}
+
+const lattices = new WeakMap<Patch, Lattice>();
+
+/** Depends on the patch alone, so that a moving light asks for it once. */
+function latticeOf(patch: Patch): Lattice {
+  const known = lattices.get(patch);
+  if (known) return known;
+  const b = boundsOf(patch.rings);
+  const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
+  const columns = Math.max(3, Math.ceil((b.right - b.left) / gap));
+  const rows = Math.max(3, Math.ceil((b.top - b.bottom) / gap));
+  const placeAt = (c: number, r: number): Point => [
+    b.left + ((c + 0.5) * (b.right - b.left)) / columns,
+    b.bottom + ((r + 0.5) * (b.top - b.bottom)) / rows,
+  ];
+  const normals = new Float64Array(columns * rows * 3);
+  const out = new Float64Array(SAMPLE.size);
+  for (let i = 0; i < columns * rows; i++) {
+    const [x, y] = placeAt(i % columns, Math.floor(i / columns));
+    if (!inside(patch.rings, x, y)) continue;
+    patch.at(x, y, out);
+    normals.set([out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]], i * 3);
+  }
+  const lattice = { gap, columns, rows, normals, placeAt };
+  lattices.set(patch, lattice);
+  return lattice;
+}
+
 /**
  * The places of a patch whose normals come nearest to a direction, best first: local maxima on a lattice, refined by
  * halving steps. At most `patch.peaks` (one where absent).
  */
 export function findPeaks(patch: Patch, toward: Vec3): Point[] {
-  const b = boundsOf(patch.rings);
-  const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
-  const columns = Math.max(3, Math.ceil((b.right - b.left) / gap));
-  const rows = Math.max(3, Math.ceil((b.top - b.bottom) / gap));
+  const { gap, columns, rows, normals, placeAt } = latticeOf(patch);
   const out = new Float64Array(SAMPLE.size);
   const score = (x: number, y: number): number => {
     if (!inside(patch.rings, x, y)) return -2;
     patch.at(x, y, out);
     return out[SAMPLE.nx] * toward[0] + out[SAMPLE.ny] * toward[1] + out[SAMPLE.nz] * toward[2];
   };
-  const placeAt = (c: number, r: number): Point => [
-    b.left + ((c + 0.5) * (b.right - b.left)) / columns,
-    b.bottom + ((r + 0.5) * (b.top - b.bottom)) / rows,
-  ];
-  const scores = Float64Array.from({ length: columns * rows }, (_, i) =>
-    score(...placeAt(i % columns, Math.floor(i / columns))),
-  );
+  const scores = Float64Array.from({ length: columns * rows }, (_, i) => {
+    const [x, y, z] = normals.subarray(i * 3, i * 3 + 3);
+    return x * toward[0] + y * toward[1] + z * toward[2];
+  });
   const peaks: { at: Point; score: number }[] = [];
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < columns; c++) {

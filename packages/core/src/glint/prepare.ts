@@ -48,6 +48,27 @@ export interface Palette {
 
 const palettes = new WeakMap<Ladder, Map<string, Palette>>();
 
+const mattes = new Map<string, Palette>();
+const MOST_MATTES = 200;
+
+function mattePalette(hex: string): Palette {
+  const found = mattes.get(hex);
+  if (found) return found;
+  const tones = matteTones(hex);
+  const palette: Palette = {
+    ladder: null,
+    steps: [],
+    colours: tones,
+    laid: tones,
+    undercoat: tones[0],
+    films: null,
+    aimed: [],
+  };
+  if (mattes.size > MOST_MATTES) mattes.clear();
+  mattes.set(hex, palette);
+  return palette;
+}
+
 /** Steps, colours and films for a part; computed once for each ladder, paint list and count. */
 export function paletteOf(
   part: Part,
@@ -55,16 +76,7 @@ export function paletteOf(
   piece: Pick<Piece, 'ladders' | 'paints'>,
 ): Palette {
   if (part.finish.kind === 'matte') {
-    const tones = matteTones(part.finish.hex);
-    return {
-      ladder: null,
-      steps: [],
-      colours: tones,
-      laid: tones,
-      undercoat: tones[0],
-      films: null,
-      aimed: [],
-    };
+    return mattePalette(part.finish.hex);
   }
   const { ladder: wanted, steps: count } = part.finish;
   const ladder = piece.ladders.find((l) => l.id === wanted);

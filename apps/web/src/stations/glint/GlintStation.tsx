@@ -1,4 +1,6 @@
-import { type Part } from '@pale-glint/core';
+import type { Part, Piece } from '@pale-glint/core';
+import { memo } from 'react';
+import { useCalm } from '../../store/useCalm.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { FinishFields, SizeFields } from '../../map/PartForm.js';
@@ -11,17 +13,23 @@ import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { StepStrip } from './StepStrip.js';
 
-function PartSide({ part }: { part: Part }) {
+interface PartSideProps {
+  readonly part: Part;
+  readonly ladders: Piece['ladders'];
+}
+
+const PartSide = memo(function PartSide({ part, ladders }: PartSideProps) {
   const store = usePieceStore();
-  const { piece } = usePieceState();
   const { sheets } = useDesk();
-  const index = piece.parts.findIndex((p) => p.id === part.id);
   const change = (recipe: (p: Part) => void, gesture: string) =>
-    store.change((d) => recipe(d.parts[index]), gesture);
+    store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture);
   const end = () => store.endGesture();
   const news = sheets.byPart.get(part.id);
   return (
-    <aside aria-label={part.name} className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
+    <aside
+      aria-label={part.name}
+      className="w-74 shrink-0 contain-content space-y-4 overflow-y-auto bg-g96 px-4 py-3"
+    >
       <h2 className="text-lead font-semibold">{part.name}</h2>
       {news ? (
         <PartFigures part={part} news={news} stale={!sheets.settled} />
@@ -37,14 +45,36 @@ function PartSide({ part }: { part: Part }) {
         <SizeFields part={part} change={change} end={end} />
         <FinishFields
           part={part}
-          piece={piece}
+          ladders={ladders}
           change={change}
           changePiece={(recipe, gesture) => store.change(recipe, gesture)}
         />
       </section>
     </aside>
   );
+});
+
+interface PartsProps {
+  readonly piece: Piece;
+  readonly selected: string | null;
+  readonly select: (part: string) => void;
 }
+
+const Parts = memo(function Parts({ piece, selected, select }: PartsProps) {
+  return (
+    <section
+      aria-label="Parts"
+      className="w-52 shrink-0 contain-content overflow-y-auto bg-g93 pt-3 max-xl:w-44"
+    >
+      <h2 className="px-3 pb-1 text-label text-g28">Parts, nearest the eye first</h2>
+      <ul>
+        {[...piece.parts].reverse().map((p) => (
+          <PartRow key={p.id} part={p} piece={piece} on={p.id === selected} onChoose={select} />
+        ))}
+      </ul>
+    </section>
+  );
+});
 
 /** The computed picture: drag the light, change a part, and all follows. */
 export function GlintStation() {
@@ -52,18 +82,13 @@ export function GlintStation() {
   const { piece } = usePieceState();
   const { sheets, view, setView, selected, select, after, close, setClose } = useDesk();
   const part = piece.parts.find((p) => p.id === selected) ?? null;
+  // Lists and strip may lag behind a moving light; the map may not.
+  const calm = useCalm(piece);
   if (piece.parts.length === 0) return <NoParts />;
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
-        <section aria-label="Parts" className="w-52 shrink-0 overflow-y-auto bg-g93 pt-3 max-xl:w-44">
-          <h2 className="px-3 pb-1 text-label text-g28">Parts, nearest the eye first</h2>
-          <ul>
-            {[...piece.parts].reverse().map((p) => (
-              <PartRow key={p.id} part={p} />
-            ))}
-          </ul>
-        </section>
+        <Parts piece={calm} selected={selected} select={select} />
         <MapStage
           piece={piece}
           view={view}
@@ -97,14 +122,14 @@ export function GlintStation() {
           </div>
         </MapStage>
         {part ? (
-          <PartSide key={part.id} part={part} />
+          <PartSide key={part.id} part={part} ladders={piece.ladders} />
         ) : (
           <aside aria-label="No part chosen" className="w-74 shrink-0 bg-g96 p-4 text-g28">
             Choose a part to see its figures.
           </aside>
         )}
       </div>
-      <StepStrip />
+      <StepStrip piece={calm} />
     </div>
   );
 }

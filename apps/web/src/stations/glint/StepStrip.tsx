@@ -6,11 +6,11 @@ import {
   percent,
   plain,
   type OrderLayer,
+  type Piece,
   type Role,
 } from '@pale-glint/core';
 import { Slider } from 'radix-ui';
-import { useMemo } from 'react';
-import { usePiece } from '../../store/PieceContext.js';
+import { memo, useMemo } from 'react';
 import { useDesk } from '../desk.js';
 
 const SHORT: Record<Role, string> = {
@@ -26,8 +26,7 @@ const SHORT: Record<Role, string> = {
 };
 
 /** Colour of the mix of a layer, and its value; the matte layer has none. */
-function useLayerColours(order: readonly OrderLayer[]): { hex: string; value: number }[] {
-  const piece = usePiece();
+function useLayerColours(order: readonly OrderLayer[], piece: Piece): { hex: string; value: number }[] {
   return useMemo(
     () =>
       order.map((layer) => {
@@ -50,9 +49,9 @@ function whatSays(layer: OrderLayer, position: number, count: number, readsFrom:
 }
 
 /** The painting as a scrubber: the map shows the piece as it looks after the chosen step. */
-export function StepStrip() {
+export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const { order, after, setAfter, selected, sheets, run } = useDesk();
-  const colours = useLayerColours(order);
+  const colours = useLayerColours(order, piece);
   if (order.length === 0)
     return (
       <div className="h-36 shrink-0 bg-g88 p-4 text-g28">The steps appear here once the map is measured.</div>
@@ -70,7 +69,7 @@ export function StepStrip() {
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
-    <section aria-label="Steps" className="flex h-36 shrink-0 bg-g88">
+    <section aria-label="Steps" className="flex h-36 shrink-0 contain-content bg-g88">
       <div className="w-56 shrink-0 px-3 pt-3">
         <p className="text-label text-g28">
           {finished ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
@@ -166,4 +165,4 @@ export function StepStrip() {
       </div>
     </section>
   );
-}
+});

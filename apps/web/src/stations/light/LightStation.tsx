@@ -11,6 +11,7 @@ import { useMemo } from 'react';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
+import { useCalm } from '../../store/useCalm.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { ColourField } from '../../ui/ColourField.js';
@@ -84,6 +85,7 @@ export function LightStation() {
   const end = () => store.endGesture();
   const changePiece = (recipe: (d: Piece) => void, gesture: string) => store.change(recipe, gesture);
   const preset = presetOf(rig);
+  const calm = useCalm(piece);
   const number = (key: 'keyClockHours' | 'keyHeightDeg' | 'leanDeg' | 'tint' | 'fallOff', label: string, unit: string, min: number, max: number, step: number, scale = 1) => (
     <NumberField key={key} label={label} why={whyOf(key)} unit={unit} value={rig[key]} min={min} max={max} step={step} scale={scale} onChange={(v) => change((r) => void (r[key] = v), key)} onEnd={end} />
   ); // prettier-ignore
@@ -99,7 +101,7 @@ export function LightStation() {
             <Preset
               key={p.id}
               preset={p}
-              piece={piece}
+              piece={calm}
               on={preset?.id === p.id}
               onTake={() => store.change((d) => void Object.assign(d.rig, p.rig))}
             />

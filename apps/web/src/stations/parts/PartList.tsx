@@ -1,7 +1,9 @@
 import { type Part, type Piece } from '@pale-glint/core';
+import { memo, useCallback } from 'react';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { whyOf } from '../../ui/whys.js';
+import { useCalm } from '../../store/useCalm.js';
 import { PartRow } from '../PartRow.js';
 import type { Chosen } from './edits.js';
 
@@ -26,6 +28,43 @@ function sectionsOf(piece: Piece): Section[] {
   }));
 }
 
+interface SectionsProps extends PartListProps {
+  readonly piece: Piece;
+}
+
+const Sections = memo(function Sections({ piece, chosen, choose }: SectionsProps) {
+  const sections = sectionsOf(piece);
+  const choosePart = useCallback((id: string) => choose({ kind: 'part', id }), [choose]);
+  const onPart = chosen?.kind === 'part' ? chosen.id : null;
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto py-2">
+      {piece.parts.length === 0 && <p className="px-3 py-2 text-label text-g28">No part yet.</p>}
+      {sections.map((s) => (
+        <div key={s.id ?? '-'} className="pb-1">
+          {s.id === null ? (
+            sections.length > 1 && <h2 className="px-3 pt-1 text-label text-g28">{s.name}</h2>
+          ) : (
+            <button
+              type="button"
+              aria-pressed={chosen?.kind === 'group' && chosen.id === s.id}
+              onClick={() => choose({ kind: 'group', id: s.id! })}
+              className="flex w-full justify-between px-3 py-1 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
+            >
+              {s.name}
+              <span className="font-normal">{s.parts.length}</span>
+            </button>
+          )}
+          <ul>
+            {s.parts.map((p) => (
+              <PartRow key={p.id} part={p} piece={piece} on={p.id === onPart} onChoose={choosePart} />
+            ))}
+          </ul>
+        </div>
+      ))}
+    </div>
+  );
+});
+
 interface PartListProps {
   readonly chosen: Chosen;
   readonly choose: (chosen: Chosen) => void;
@@ -35,34 +74,10 @@ interface PartListProps {
 export function PartList({ chosen, choose }: PartListProps) {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const sections = sectionsOf(piece);
+  const calm = useCalm(piece);
   return (
     <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
-      <div className="min-h-0 flex-1 overflow-y-auto py-2">
-        {piece.parts.length === 0 && <p className="px-3 py-2 text-label text-g28">No part yet.</p>}
-        {sections.map((s) => (
-          <div key={s.id ?? '-'} className="pb-1">
-            {s.id === null ? (
-              sections.length > 1 && <h2 className="px-3 pt-1 text-label text-g28">{s.name}</h2>
-            ) : (
-              <button
-                type="button"
-                aria-pressed={chosen?.kind === 'group' && chosen.id === s.id}
-                onClick={() => choose({ kind: 'group', id: s.id! })}
-                className="flex w-full justify-between px-3 py-1 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
-              >
-                {s.name}
-                <span className="font-normal">{s.parts.length}</span>
-              </button>
-            )}
-            <ul>
-              {s.parts.map((p) => (
-                <PartRow key={p.id} part={p} onChoose={() => choose({ kind: 'part', id: p.id })} />
-              ))}
-            </ul>
-          </div>
-        ))}
-      </div>
+      <Sections piece={calm} chosen={chosen} choose={choose} />
       <section aria-label="The piece" className="border-t border-g72 px-3 py-2">
         <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">
           Piece

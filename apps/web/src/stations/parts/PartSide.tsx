@@ -60,7 +60,10 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
     store.change((d) => recipe(d.parts[index]), gesture);
   const end = () => store.endGesture();
   return (
-    <aside aria-label={part.name} className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 px-4 py-3">
+    <aside
+      aria-label={part.name}
+      className="w-74 shrink-0 contain-content space-y-3 overflow-y-auto bg-g96 px-4 py-3"
+    >
       <input
         aria-label="Name of the part"
         className={nameField}
@@ -80,7 +83,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
         <h2 className="pt-1 text-label font-semibold">Finish</h2>
         <FinishFields
           part={part}
-          piece={piece}
+          ladders={piece.ladders}
           change={change}
           changePiece={(r, gesture) => store.change(r, gesture)}
         />
@@ -122,7 +125,10 @@ export function GroupSide({
   if (!group) return null;
   const parts = piece.parts.filter((p) => p.group === id);
   return (
-    <aside aria-label={group.name} className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 px-4 py-3">
+    <aside
+      aria-label={group.name}
+      className="w-74 shrink-0 contain-content space-y-3 overflow-y-auto bg-g96 px-4 py-3"
+    >
       <input
         aria-label="Name of the group"
         className={nameField}

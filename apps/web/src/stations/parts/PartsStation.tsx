@@ -1,4 +1,4 @@
-import { useState, type PointerEvent } from 'react';
+import { useCallback, useMemo, useState, type PointerEvent } from 'react';
 import { useCommands } from '../../commands/useCommands.js';
 import { inDrawing } from '../../map/inDrawing.js';
 import { moveLight } from '../../map/moveLight.js';
@@ -25,16 +25,20 @@ export function PartsStation() {
   const { piece } = usePieceState();
   const { sheets, view, setView, selected, select, after, close, setClose } = useDesk();
   const [group, setGroup] = useState<string | null>(null);
-  const chosen: Chosen =
-    group !== null && piece.groups.some((g) => g.id === group)
-      ? { kind: 'group', id: group }
-      : selected
-        ? { kind: 'part', id: selected }
-        : null;
-  const choose = (next: Chosen) => {
-    setGroup(next?.kind === 'group' ? next.id : null);
-    select(next?.kind === 'part' ? next.id : next ? (chosenParts(piece, next).at(-1)?.id ?? null) : null);
-  };
+  const grouped = group !== null && piece.groups.some((g) => g.id === group) ? group : null;
+  const chosen = useMemo(
+    (): Chosen =>
+      grouped !== null ? { kind: 'group', id: grouped } : selected ? { kind: 'part', id: selected } : null,
+    [grouped, selected],
+  );
+  const choose = useCallback(
+    (next: Chosen) => {
+      setGroup(next?.kind === 'group' ? next.id : null);
+      const last = next ? chosenParts(store.get().piece, next).at(-1) : undefined;
+      select(last?.id ?? null);
+    },
+    [store, select],
+  );
   const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
   const deeds: Deeds = {
     duplicate: () => choose(edits.duplicate(store, chosen)),

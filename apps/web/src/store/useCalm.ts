@@ -1,0 +1,18 @@
+import type { Piece } from '@pale-glint/core';
+import { useEffect, useState } from 'react';
+
+const REST_MS = 350;
+const sameParts = (a: Piece, b: Piece) =>
+  a.id === b.id && a.parts.length === b.parts.length && a.parts.every((p, i) => p.id === b.parts[i].id);
+
+/** The piece as it last rested: lists follow it, so that they cost nothing under a moving hand. Parts come and go at once. */
+export function useCalm(piece: Piece): Piece {
+  const [calm, setCalm] = useState(piece);
+  useEffect(() => {
+    const timer = setTimeout(() => setCalm(piece), REST_MS);
+    return () => clearTimeout(timer);
+  }, [piece]);
+  if (calm === piece || sameParts(calm, piece)) return calm;
+  setCalm(piece);
+  return piece;
+}
