@@ -53,7 +53,7 @@ export async function browserFigures(say) {
       window.paleGlint.timings.length = 0;
     });
     const settle = await drag();
-    console.log('last settles', await page.evaluate(() => window.paleGlint.settles.slice(-3)));
+    
     const { tasks, timings } = await page.evaluate(() => ({
       tasks: window.tasks,
       timings: window.paleGlint.timings,

@@ -9,24 +9,31 @@ const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 const server = await demoServer();
 const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
 const take = async (name) => {
   await page.waitForTimeout(1800);
   await page
     .getByText(/^Measuring/)
     .first()
-    .waitFor({ state: 'hidden' });
+    .waitFor({ state: 'hidden', timeout: 60_000 });
   await page.waitForTimeout(900);
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
 };
-const demo = `${server.address}/pieces/lock-keepers-arm`;
+const demo = `${server.address}/pieces/sluice-warden`;
+const map = () => page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 
 await page.goto(server.address);
+await page.waitForTimeout(6000);
 await take('first-page');
 await page.goto(`${server.address}/one-part?form=dome`);
 await take('one-part');
-await page.goto(`${demo}/glint`);
-await take('glint-painted');
-for (const view of ['Values', 'Zones', 'Lines']) {
+for (const station of ['light', 'parts', 'glint']) {
+  await page.goto(`${demo}/${station}`);
+  await map();
+  await page.waitForTimeout(9000);
+  await take(station === 'glint' ? 'glint-painted' : station);
+}
+for (const view of ['Values', 'Zones', 'Lines', 'Squint']) {
   await page.getByRole('radio', { name: view }).click();
   await take(`glint-${view.toLowerCase()}`);
 }
@@ -42,8 +49,10 @@ await page.mouse.move(0, 790);
 await take('steps');
 await page.getByRole('link', { name: /Painting order/ }).click();
 for (const part of ['Sluice blade', 'Haft ring'])
-  await page.getByRole('checkbox', { name: `Undercoat for cold steel, ${part}` }).click();
+  await page.getByRole('checkbox', { name: `Undercoat for cold steel and bronze, ${part}` }).click();
 await take('order');
+await page.goto(`${server.address}/keys`);
+await page.screenshot({ path: join(FOLDER, 'keys.png') });
 
 await browser.close();
 await server.stop();
