@@ -7,6 +7,7 @@ export * from './rig/index.js';
 export * from './form/index.js';
 export * from './glint/index.js';
 export * from './zone/index.js';
+export * from './critique/index.js';
 export * from './plan/index.js';
 export * from './format/index.js';
 export * from './demo/index.js';

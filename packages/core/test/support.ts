@@ -1,4 +1,5 @@
 import {
+  forms,
   lockKeepersArm,
   newPart,
   type Form,
@@ -27,6 +28,7 @@ export function part(
       ladder: 'cold-steel',
       polish: over.polish ?? 'polished',
       steps: over.steps ?? null,
+      composition: 0,
     },
   };
 }
@@ -52,6 +54,7 @@ export const tube = (startWidthMm = 6, endWidthMm = startWidthMm, lengthMm = 16,
   swellAt: 0.5,
 });
 export const blade: FormOf<'blade'> = {
+  ...forms.blade.defaults,
   kind: 'blade',
   lengthMm: 34,
   widthMm: 6,

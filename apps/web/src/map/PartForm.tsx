@@ -138,7 +138,7 @@ export function FinishFields({ part, ladders: known, change, changePiece }: Fini
       p.finish =
         p.finish.kind === 'metal'
           ? { ...p.finish, ladder: ladder.id }
-          : { kind: 'metal', ladder: ladder.id, polish: 'polished', steps: null };
+          : { kind: 'metal', ladder: ladder.id, polish: 'polished', steps: null, composition: 0 };
     }, `${part.id}/metal`);
   };
   const metal = (

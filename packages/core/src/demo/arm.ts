@@ -1,5 +1,5 @@
 import { coldSteel } from '../ladder/index.js';
-import { FORMAT, VERSION, type Form, type Piece, type Place, type Polish } from '../piece/index.js';
+import { AS_THE_PIECE, FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Form, type Piece, type Place, type Polish } from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 
@@ -28,6 +28,7 @@ export const lockKeepersArm: Piece = {
     neighbours: [],
     focalPart: 'blade',
   },
+  approach: FIRST_APPROACH,
   parts: [
     {
       id: 'sleeve',
@@ -35,6 +36,7 @@ export const lockKeepersArm: Piece = {
       form: shape('tube', { lengthMm: 16, startWidthMm: 9.6, endWidthMm: 12.4, endCurve: 0.22 }),
       place: place(-9.4, 14, -14, { yawDeg: -6 }),
       finish: { kind: 'matte', name: 'Coat, madder wool', hex: '#5c3330' },
+      approach: AS_THE_PIECE,
       group: 'arm',
     },
     metal('vambrace', 'Vambrace, forearm tube', shape('tube', { lengthMm: 17, startWidthMm: 6.8, endWidthMm: 8.8, endCurve: 0.24 }), place(-3.9, -11.2, 24)),
@@ -48,6 +50,7 @@ export const lockKeepersArm: Piece = {
   ladders: [coldSteel],
   paints: [...towline],
   adjustments: [],
+  critique: NO_WORD,
   groups: [{ id: 'arm', name: 'Arm' }],
   notes: [],
 }; // prettier-ignore

@@ -1,5 +1,5 @@
 import { forms } from '../form/index.js';
-import type { Form, FormKind, FormOf, Part, Place, Polish } from '../piece/index.js';
+import { AS_THE_PIECE, type Form, type FormKind, type FormOf, type Part, type Place, type Polish } from '../piece/index.js';
 
 export const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({
   xMm, yMm, rollDeg, yawDeg: 0, pitchDeg: 0, depthMm: 0, ...more,
@@ -21,7 +21,7 @@ export const metalOf = (
   form: Form,
   where: Place,
   { ladder = 'cold-steel', polish = 'polished', group = null }: MetalOptions = {},
-): Part => ({ id, name, form, place: where, finish: { kind: 'metal', ladder, polish, steps: null }, group }); // prettier-ignore
+): Part => ({ id, name, form, place: where, finish: { kind: 'metal', ladder, polish, steps: null, composition: 0 }, approach: AS_THE_PIECE, group }); // prettier-ignore
 
 export const matteOf = (
   id: string,
@@ -30,4 +30,4 @@ export const matteOf = (
   where: Place,
   [what, hex]: readonly [name: string, hex: string],
   group: string | null = null,
-): Part => ({ id, name, form, place: where, finish: { kind: 'matte', name: what, hex }, group }); // prettier-ignore
+): Part => ({ id, name, form, place: where, finish: { kind: 'matte', name: what, hex }, approach: AS_THE_PIECE, group }); // prettier-ignore

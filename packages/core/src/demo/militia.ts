@@ -1,5 +1,5 @@
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FORMAT, VERSION, type Part, type Piece } from '../piece/index.js';
+import { FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Part, type Piece } from '../piece/index.js';
 import { matteOf, metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 
@@ -20,7 +20,7 @@ const parts: Part[] = [
   iron('hat-brim', 'Kettle hat, brim', shape('band', { widthMm: 8.4, heightMm: 1.5, sagMm: 0.9, wrapDeg: 70, crownDeg: 30 }), place(0, 26.1, 0, { pitchDeg: 16 }), 'head'),
   matteOf('pole', 'Pole', shape('tube', { lengthMm: 34, startWidthMm: 0.9, endWidthMm: 0.9 }), place(7.4, 17), WOOD, 'boathook'),
   iron('hook', 'Boathook, blade', shape('blade', { lengthMm: 7, widthMm: 1.8, shoulderWidthMm: 1.9, pointMm: 2.4 }), place(7.4, 37), 'boathook'),
-  metalOf('hook-ring', 'Boathook, ring', shape('ring', { widthMm: 2, heightMm: 1.5, thicknessMm: 0.5 }), place(7.4, 33.4), { ladder: 'bronze', polish: 'dull', group: 'boathook' }),
+  metalOf('hook-ring', 'Boathook, ring', shape('ring', { widthMm: 2, heightMm: 1.5, thicknessMm: 0.5 }), place(7.4, 33.4), { ladder: 'bronze', polish: 'satin', group: 'boathook' }),
   matteOf('hand', 'Hand on the pole', shape('dome', { widthMm: 2.1, heightMm: 2.3 }), place(7.2, 15.6, 0, { depthMm: 1 }), ['Skin', '#b98566'], 'body'),
 ]; // prettier-ignore
 
@@ -46,10 +46,12 @@ export const lockMilitia: Piece = {
     neighbours: [],
     focalPart: 'hat',
   },
+  approach: FIRST_APPROACH,
   parts,
   ladders: [coldSteel, bronze],
   paints: [...towline],
   adjustments: [],
+  critique: NO_WORD,
   groups: [
     { id: 'head', name: 'Head' },
     { id: 'body', name: 'Body' },

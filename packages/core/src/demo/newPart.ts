@@ -1,6 +1,6 @@
 import { forms } from '../form/index.js';
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FORMAT, VERSION, type Form, type Part, type Piece } from '../piece/index.js';
+import { AS_THE_PIECE, FIRST_APPROACH, FORMAT, NO_WORD, VERSION, type Form, type Part, type Piece } from '../piece/index.js';
 import { lockKeepersArm } from './arm.js';
 import { towline } from './towline.js';
 
@@ -11,7 +11,8 @@ export function newPart(id: string, form: Form, name: string = forms[form.kind].
     name,
     form,
     place: { xMm: 0, yMm: 0, rollDeg: 0, yawDeg: 0, pitchDeg: 0, depthMm: 0 },
-    finish: { kind: 'metal', ladder: coldSteel.id, polish: 'polished', steps: null },
+    finish: { kind: 'metal', ladder: coldSteel.id, polish: 'polished', steps: null, composition: 0 },
+    approach: AS_THE_PIECE,
     group: null,
   };
 }
@@ -26,10 +27,12 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     heightMm: 54,
     copies: 1,
     rig: { ...lockKeepersArm.rig, tint: 0.5, fallOff: 1, focalPart: null },
+    approach: FIRST_APPROACH,
     parts,
     ladders: [coldSteel, bronze],
     paints: [...towline],
     adjustments: [],
+    critique: NO_WORD,
     groups: [],
     notes: [],
   };

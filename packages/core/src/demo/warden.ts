@@ -1,5 +1,7 @@
 import { bronze, coldSteel } from '../ladder/index.js';
 import {
+  FIRST_APPROACH,
+  NO_WORD,
   FORMAT,
   VERSION,
   type Form,
@@ -389,7 +391,7 @@ const lantern = (): Part[] => {
     b(
       'lantern-ring',
       'Lantern ring',
-      shape('ring', { widthMm: 2.6, heightMm: 2.8, thicknessMm: 0.45 }),
+      shape('ring', { widthMm: 2.7, heightMm: 2.9, thicknessMm: 0.6 }),
       place(-12.6, 17.6),
     ),
     matteOf(
@@ -434,10 +436,12 @@ export const sluiceWarden: Piece = {
     ],
     focalPart: 'visor',
   },
+  approach: FIRST_APPROACH,
   parts: [coat(), ...legs(), ...polearm(), ...body(), ...leftArm(), ...rightArm(), ...head(), ...lantern()],
   ladders: [coldSteel, bronze],
   paints: [...towline],
   adjustments: [],
+  critique: NO_WORD,
   groups: [
     { id: 'head', name: 'Head' },
     { id: 'body', name: 'Body' },

@@ -1,26 +1,23 @@
-import { clamp, mixNumbers, rad } from '../units/index.js';
+import { clamp, mixNumbers, plain, rad } from '../units/index.js';
+import { heightsOf, linesOf } from './bladeLines.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { lineBetween, unit } from './geometry.js';
-import { SAMPLE, type Edge, type Patch, type Point } from './surface.js';
+import { densified, outwardAlong, unit } from './geometry.js';
+import { fullerOf } from './fuller.js';
+import { notchesOf } from './notches.js';
+import { SAMPLE, type Edge, type Patch, type Point, type SurfaceModel } from './surface.js';
 
-/** How full the point's edges are: 1 straight, more for an arch. */
-const ARCH = 1.35;
-const POINT_STEPS = 10;
+/** The back of a single-edged blade leans this share of the bevel the other way. */
+const BACK_LEAN = 0.22;
 
-/** Blades of two flat facets that meet in a ridge, heel below, tip up. */
+/** Blades: two flat facets that meet in a ridge or beside a hollow, or a flat and one cutting edge. Heel below, tip up. */
 export const blade: FormDefinition<'blade'> = {
   kind: 'blade',
   label: 'Blade with a ridge',
   serves: 'sword, spear, polearm',
   defaults: {
-    kind: 'blade',
-    lengthMm: 30,
-    widthMm: 5,
-    shoulderWidthMm: 5,
-    pointMm: 6,
-    ridge: 0,
-    bevelDeg: 28,
-  },
+    kind: 'blade', lengthMm: 30, widthMm: 5, shoulderWidthMm: 5, pointMm: 6, ridge: 0, bevelDeg: 28,
+    edges: 'two', curveMm: 0, fullerMm: 0, fullerTo: 0.6, notches: [],
+  }, // prettier-ignore
   across: ['widthMm', 'shoulderWidthMm'],
   along: ['lengthMm'],
   numbers: [
@@ -30,95 +27,105 @@ export const blade: FormDefinition<'blade'> = {
     sizeMm('pointMm', 'Point'),
     shareOf('ridge', 'Ridge off the middle', { min: -0.8, max: 0.8 }),
     angleDeg('bevelDeg', 'Bevel', { min: 3, max: 70 }),
+    sizeMm('curveMm', 'Curves to the right', { min: -100, max: 100 }),
+    sizeMm('fullerMm', 'Hollow along it', { min: 0, max: 100 }),
+    shareOf('fullerTo', 'Hollow ends at', { min: 0.1, max: 0.95 }),
   ],
-  choices: [],
-  model(form) {
-    const length = form.lengthMm;
-    const point = Math.min(form.pointMm, length * 0.95);
-    const heel = -length / 2;
-    const shoulder = length / 2 - point;
-    const half = (y: number) => {
-      if (y <= shoulder)
-        return (
-          mixNumbers(form.widthMm, form.shoulderWidthMm, clamp((y - heel) / (shoulder - heel), 0, 1)) / 2
-        );
-      return (form.shoulderWidthMm / 2) * (1 - clamp((y - shoulder) / point, 0, 1) ** ARCH);
-    };
-    const ridgeAt = (y: number) => form.ridge * half(y);
-    const heights = [
-      heel,
-      ...Array.from({ length: POINT_STEPS + 1 }, (_, i) => shoulder + (point * i) / POINT_STEPS),
-    ];
-    const side = (sign: number): Point[] => heights.map((y) => [sign * half(y), y] as const);
-    const ridge = heights.map((y) => [ridgeAt(y), y] as const);
-    const left = side(-1);
-    const right = side(1);
+  choices: [
+    {
+      key: 'edges',
+      label: 'Cutting edges',
+      options: [
+        { value: 'two', label: 'Both sides' },
+        { value: 'right', label: 'Right side' },
+        { value: 'left', label: 'Left side' },
+      ],
+    },
+  ],
+  model(form): SurfaceModel {
+    const lines = linesOf(form);
+    const { heel, tip, shoulder, half, ridge, edge } = lines;
+    const { lengthMm: length } = form;
     const tilt = rad(form.bevelDeg);
+    const says: string[] = [];
+    const fuller = fullerOf(form, lines);
+    if (fuller && fuller.widthMm < form.fullerMm - 1e-6)
+      says.push(`the hollow is wider than the blade: drawn ${plain(fuller.widthMm)} mm instead of ${plain(form.fullerMm)} mm`); // prettier-ignore
+    const notches = notchesOf(form, lines);
+    says.push(...notches.says);
+    const heights = heightsOf(form, lines);
+    const inner = (side: number, y: number) => ridge(y) + side * (fuller?.half(y) ?? 0);
+    const withHeights = (more: readonly number[]) => [...new Set([...heights, ...more])].sort((a, b) => a - b);
+    const outer = (side: number): Point[] =>
+      withHeights(notches.heights(side)).map((y) => [edge(side, y) - side * notches.depth(side, y), y] as const); // prettier-ignore
+    const innerLine = (side: number): Point[] =>
+      withHeights(fuller?.heights ?? []).map((y) => [inner(side, y), y] as const);
+    const [left, right] = [outer(-1), outer(1)];
 
-    const facet = (sign: number, edge: Point[]): Patch => ({
-      kind: 'facet',
-      rings: [sign < 0 ? [...ridge, ...[...edge].reverse()] : [...edge, ...[...ridge].reverse()]],
-      grain: null,
-      facet: {
-        lengthMm: length,
-        widthMm: half(heel) * (1 - sign * form.ridge),
-        axis: [0, 1],
-        pointFrom: 1 - point / length,
-      },
-      at(x, y, out) {
-        const h = half(clamp(y, heel, length / 2 - point * 0.02));
-        out[SAMPLE.nx] = sign * Math.sin(tilt);
-        out[SAMPLE.ny] = 0;
-        out[SAMPLE.nz] = Math.cos(tilt);
-        out[SAMPLE.u] = clamp((sign * x - sign * form.ridge * h) / (h * (1 - sign * form.ridge)), 0, 1);
-        out[SAMPLE.v] = clamp((y - heel) / length, -0.05, 1.05);
-      },
+    const facet = (side: number, line: Point[]): Patch => {
+      const cuts = form.edges === 'two' || (form.edges === 'right') === side > 0;
+      const lean = side * (cuts ? tilt : tilt * BACK_LEAN);
+      const inside = innerLine(side);
+      return {
+        kind: 'facet',
+        rings: [side < 0 ? [...inside, ...[...line].reverse()] : [...line, ...[...inside].reverse()]],
+        grain: null,
+        facet: {
+          lengthMm: length,
+          widthMm: Math.abs(edge(side, heel) - inner(side, heel)),
+          axis: [0, 1],
+          pointFrom: (shoulder - heel) / length,
+          opens: cuts ? 1 : -1,
+        },
+        at(x, y, out) {
+          const h = clamp(y, heel, tip - (tip - shoulder) * 0.02);
+          const [from, to] = [inner(side, h), edge(side, h)];
+          out[SAMPLE.nx] = Math.sin(lean);
+          out[SAMPLE.ny] = 0;
+          out[SAMPLE.nz] = Math.cos(lean);
+          out[SAMPLE.u] = clamp((x - from) / (to - from || 1e-9), 0, 1);
+          out[SAMPLE.v] = clamp((y - heel) / length, -0.05, 1.05);
+        },
+      };
+    };
+    const crease = (points: Point[]): Edge => ({
+      kind: 'crease',
+      closed: false,
+      points,
+      outward: points.map(() => [0, 0] as const),
     });
-    const outwardOf = (points: Point[], sign: number): Point[] =>
-      points.map((_, i) => {
-        const [a, b] = [points[Math.max(0, i - 1)], points[Math.min(points.length - 1, i + 1)]];
-        return unit(sign * (b[1] - a[1]), -sign * (b[0] - a[0]));
-      });
+    const ridgeFrom = fuller?.endsAt ?? heel;
+    const ridgeHeights = [ridgeFrom, ...heights.filter((y) => y > ridgeFrom + 1e-6)].slice(0, -1);
     const edges: Edge[] = [
-      { kind: 'hard', closed: false, points: left, outward: outwardOf(left, -1) },
-      { kind: 'hard', closed: false, points: right, outward: outwardOf(right, 1) },
-      {
-        kind: 'crease',
-        closed: false,
-        points: ridge.slice(0, -1),
-        outward: ridge.slice(0, -1).map(() => [0, 0] as const),
-      },
-    ].map((e) => densify(e as Edge));
-    const heelLine = lineBetween(left[0], right[0]);
-    edges.push({
+      { kind: 'hard' as const, closed: false, points: left, outward: outwardAlong(left, -1) },
+      { kind: 'hard' as const, closed: false, points: right, outward: outwardAlong(right, 1) },
+      crease(ridgeHeights.map((y) => [ridge(y), y] as const)),
+    ].map(densified);
+    if (fuller) edges.push(...fuller.sides.map(crease).map(densified));
+    const heelLine: Edge = densified({
       kind: 'recess',
       closed: false,
-      points: heelLine,
-      outward: heelLine.map(() => [0, -1] as const),
-    });
+      points: [left[0], right[0]],
+      outward: [[0, -1], [0, -1]],
+    }); // prettier-ignore
+    edges.push(heelLine);
+    const nearTip = mixNumbers(tip, shoulder, 0.12);
     return {
       narrowestMm: Math.min(form.widthMm, form.lengthMm),
       rings: [[...left, ...[...right].reverse().slice(1)]],
       corners: [
-        { at: [ridgeAt(length / 2 - point * 0.12), length / 2 - point * 0.12], outward: [0, 1] },
-        { at: [-half(shoulder) * 0.96, shoulder], outward: unit(-1, 0.3) },
-        { at: [half(shoulder) * 0.96, shoulder], outward: unit(1, 0.3) },
+        { at: [ridge(nearTip), nearTip], outward: [0, 1] },
+        ...(form.edges === 'two'
+          ? [-1, 1].map((s) => ({
+              at: [edge(s, shoulder) - s * 0.04 * half(shoulder), shoulder] as const,
+              outward: unit(s, 0.3),
+            }))
+          : []),
+        ...notches.corners,
       ],
       edges,
-      patches: [facet(-1, left), facet(1, right)],
+      patches: [facet(-1, left), facet(1, right), ...(fuller ? [fuller.patch] : [])],
+      says,
     };
   },
 };
-
-/** The same line with points close enough for an edge to change along it. */
-function densify(edge: Edge): Edge {
-  const points: Point[] = [];
-  const outward: Point[] = [];
-  for (let i = 0; i + 1 < edge.points.length; i++) {
-    const piece = lineBetween(edge.points[i], edge.points[i + 1]);
-    const last = i + 2 === edge.points.length;
-    points.push(...(last ? piece : piece.slice(0, -1)));
-    for (let k = 0; k < (last ? piece.length : piece.length - 1); k++) outward.push(edge.outward[i]);
-  }
-  return { ...edge, points, outward };
-}

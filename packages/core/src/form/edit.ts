@@ -7,7 +7,13 @@ const across = <P extends { readonly x: number }>(p: P): P => ({ ...p, x: -p.x }
 /** Families that have a left and a right; all others are their own mirror image. */
 const mirrors: Mirrors = {
   tube: (f) => ({ ...f, bowMm: -f.bowMm }),
-  blade: (f) => ({ ...f, ridge: -f.ridge }),
+  blade: (f) => ({
+    ...f,
+    ridge: -f.ridge,
+    curveMm: -f.curveMm,
+    edges: f.edges === 'two' ? 'two' : f.edges === 'left' ? 'right' : 'left',
+    notches: f.notches.map((n) => ({ ...n, side: n.side === 'left' ? 'right' : 'left' })),
+  }),
   relief: (f) => ({
     ...f,
     outline: f.outline.map(across),

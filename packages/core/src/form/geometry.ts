@@ -1,4 +1,4 @@
-import type { Point, Ring } from './surface.js';
+import type { Edge, Point, Ring } from './surface.js';
 
 /** Points around an ellipse, counter-clockwise. */
 export function ellipse(a: number, b: number, count = 96): Ring {
@@ -78,4 +78,33 @@ export function lineBetween(a: Point, b: Point, gap = 0.4): Point[] {
     { length: n },
     (_, i) => [a[0] + ((b[0] - a[0]) * i) / (n - 1), a[1] + ((b[1] - a[1]) * i) / (n - 1)] as const,
   );
+}
+
+/** Unit outward directions of a closed outline's points, from its neighbours' line. */
+export function outwardOf(ring: Ring): Point[] {
+  const turned = Math.sign(signedArea(ring)) || 1;
+  return ring.map((_, i) => {
+    const [a, b] = [ring[(i + ring.length - 1) % ring.length], ring[(i + 1) % ring.length]];
+    return unit(turned * (b[1] - a[1]), turned * (a[0] - b[0]));
+  });
+}
+
+/** Unit directions beside an open line that runs upward: to its left (-1) or right (1). */
+export const outwardAlong = (points: readonly Point[], side: number): Point[] =>
+  points.map((_, i) => {
+    const [a, b] = [points[Math.max(0, i - 1)], points[Math.min(points.length - 1, i + 1)]];
+    return unit(side * (b[1] - a[1]), -side * (b[0] - a[0]));
+  });
+
+/** The same line with points close enough for an edge to change along it. */
+export function densified(edge: Edge): Edge {
+  const points: Point[] = [];
+  const outward: Point[] = [];
+  for (let i = 0; i + 1 < edge.points.length; i++) {
+    const piece = lineBetween(edge.points[i], edge.points[i + 1]);
+    const last = i + 2 === edge.points.length;
+    points.push(...(last ? piece : piece.slice(0, -1)));
+    for (let k = 0; k < (last ? piece.length : piece.length - 1); k++) outward.push(edge.outward[i]);
+  }
+  return { ...edge, points, outward };
 }

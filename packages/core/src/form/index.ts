@@ -7,3 +7,5 @@ export * from './registry.js';
 export * from './surface.js';
 export { RIM } from './dome.js';
 export * from './edit.js';
+export * from './locate.js';
+export * from './pull.js';

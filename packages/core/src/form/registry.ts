@@ -4,6 +4,7 @@ import { blade } from './blade.js';
 import type { FormDefinition } from './definition.js';
 import { disc } from './disc.js';
 import { dome } from './dome.js';
+import { plate } from './plate.js';
 import { relief } from './relief.js';
 import { ring } from './ringForm.js';
 import { rivets } from './rivets.js';
@@ -16,6 +17,7 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   tube,
   dome,
   band,
+  plate,
   ring,
   disc,
   relief,

@@ -1,7 +1,8 @@
 import { clamp, rad } from '../units/index.js';
 import type { FormOf } from '../piece/index.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { signedArea, unit } from './geometry.js';
+import { outwardOf } from './geometry.js';
+import { crossesItself, uncrossed } from './uncross.js';
 import { SAMPLE, type Edge, type Point, type Ring } from './surface.js';
 
 type Relief = FormOf<'relief'>;
@@ -65,15 +66,6 @@ export function heightOf(form: Relief): (x: number, y: number) => Height {
     for (const bump of bumps) bump(x, y, h);
     return h;
   };
-}
-
-/** Unit outward directions of a closed outline's points, from its neighbours' line. */
-function outwardOf(ring: Ring): Point[] {
-  const turn = Math.sign(signedArea(ring)) || 1;
-  return ring.map((_, i) => {
-    const [a, b] = [ring[(i + ring.length - 1) % ring.length], ring[(i + 1) % ring.length]];
-    return unit(turn * (b[1] - a[1]), turn * (a[0] - b[0]));
-  });
 }
 
 const CUTS = 2;
@@ -148,9 +140,17 @@ export const relief: FormDefinition<'relief'> = {
   model(form) {
     const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
     const gap = Math.max(0.05, GAP_SHARE * Math.min(form.widthMm, form.heightMm));
-    const ringOf = (points: Relief['outline']): Ring =>
-      finer(cornersCut(points.map(({ x, y }) => [x * halfW, y * halfH] as const), CUTS), gap); // prettier-ignore
-    const rings = [ringOf(form.outline), ...form.holes.map(ringOf)];
+    const says: string[] = [];
+    const ringsOf = (points: Relief['outline'], what: string): Ring[] => {
+      const raw = points.map(({ x, y }) => [x * halfW, y * halfH] as const);
+      const crossed = crossesItself(raw);
+      if (crossed) says.push(`${what} crosses itself: where it lies twice over itself there is a gap`);
+      return (crossed ? uncrossed(raw) : [raw]).map((ring) => finer(cornersCut(ring, CUTS), gap));
+    };
+    const rings = [
+      ...ringsOf(form.outline, 'the outline'),
+      ...form.holes.flatMap((h, i) => ringsOf(h, `hole ${i + 1}`)),
+    ];
     const height = heightOf(form);
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),
@@ -181,6 +181,7 @@ export const relief: FormDefinition<'relief'> = {
           peaks: Math.max(1, form.bumps.length),
         },
       ],
+      says,
     };
   },
 };

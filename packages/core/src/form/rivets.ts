@@ -1,4 +1,4 @@
-import { clamp } from '../units/index.js';
+import { clamp, plain } from '../units/index.js';
 import { shareOf, sizeMm, type FormDefinition } from './definition.js';
 import { RIM } from './dome.js';
 import { ellipse, ellipseOutward } from './geometry.js';
@@ -21,9 +21,13 @@ export const rivets: FormDefinition<'rivets'> = {
   ],
   choices: [],
   model(form) {
-    const r = form.headMm / 2;
-    const steep = RIM * form.fullness;
     const { count } = form;
+    // Heads that would overlap are drawn as wide as the row allows.
+    const room = count > 1 ? form.lengthMm / (count - 1) : Infinity;
+    const headMm = Math.min(form.headMm, room);
+    const says = headMm < form.headMm ? [`${count} heads fit only ${plain(headMm, 2)} mm wide into this row`] : []; // prettier-ignore
+    const r = headMm / 2;
+    const steep = RIM * form.fullness;
     const middles = Array.from({ length: count }, (_, i): Point => {
       const t = count > 1 ? (2 * i) / (count - 1) - 1 : 0;
       return [(t * form.lengthMm) / 2, form.sagMm * (t * t - 0.5)];
@@ -58,6 +62,6 @@ export const rivets: FormDefinition<'rivets'> = {
         },
       });
     }
-    return { narrowestMm: form.headMm, rings: patches.flatMap((p) => p.rings), corners: [], edges, patches, repeats: true };
+    return { narrowestMm: headMm, rings: patches.flatMap((p) => p.rings), corners: [], edges, patches, repeats: true, says };
   },
 }; // prettier-ignore

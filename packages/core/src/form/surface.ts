@@ -41,8 +41,10 @@ export interface Facet {
   readonly widthMm: number;
   /** Along the facet from v = 0 to v = 1, unit, in the part's frame. */
   readonly axis: Point;
-  /** Share of the length at which the point begins. */
+  /** Share of the length at which the point begins; 1 where there is none. */
   readonly pointFrom: number;
+  /** 1 where light widens from ridge to edge, -1 where it narrows: the flat beside a cutting edge. */
+  readonly opens: 1 | -1;
 }
 
 export type EdgeKind = 'hard' | 'crease' | 'recess';
@@ -66,4 +68,6 @@ export interface SurfaceModel {
   readonly narrowestMm: number;
   /** Many alike, each with a dot of its own. */
   readonly repeats?: boolean;
+  /** What had to be drawn otherwise than asked, in words. */
+  readonly says?: readonly string[];
 }

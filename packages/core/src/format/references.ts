@@ -63,6 +63,7 @@ export function referenceProblems(piece: Piece): Problem[] {
     });
   });
   piece.adjustments.forEach((a, i) => need(parts, a.part, 'parts', ['adjustments', i, 'part']));
+  piece.critique.quiet.forEach((q, i) => need(parts, q.part, 'parts', ['critique', 'quiet', i, 'part']));
   piece.notes.forEach((n, i) => need(parts, n.part, 'parts', ['notes', i, 'part']));
   return problems;
 }

@@ -1,4 +1,4 @@
-import { VERSION } from '../piece/index.js';
+import { AS_THE_PIECE, FIRST_APPROACH, VERSION } from '../piece/index.js';
 
 type Json = Record<string, unknown>;
 /** One step of the way to the present version: a pure function from the version it is listed under to the next. */
@@ -37,8 +37,44 @@ const toVersion2: Migration = (piece) => ({
     : piece['rig'],
 });
 
+/** What blades gained in version 3, set so that an older one stays as it was. */
+const BLADE_3: Json = { edges: 'two', curveMm: 0, fullerMm: 0, fullerTo: 0.6, notches: [] };
+const MOST_NOTES = 500;
+
+/** Version 2 kept adjustments without applying them, and without saying which band they meant: they become notes. */
+function asNotes(adjustments: unknown): Json[] {
+  if (!Array.isArray(adjustments)) return [];
+  return adjustments.filter(isObject).map((a, i) => ({
+    id: `from-version-2-${i + 1}`,
+    part: typeof a['part'] === 'string' ? a['part'] : null,
+    text: `A change by hand from an older file, to make again: ${JSON.stringify(a)}`.slice(0, 4000),
+  }));
+}
+
+/** Version 3: more of blades, approaches, a critique with its settings, adjustments that are applied. */
+const toVersion3: Migration = (piece) => ({
+  ...piece,
+  version: 3,
+  approach: { ...FIRST_APPROACH },
+  critique: { limits: [], quiet: [] },
+  parts: each(piece['parts'], (part) => ({
+    ...part,
+    approach: { ...AS_THE_PIECE },
+    form: isObject(part['form']) && part['form']['kind'] === 'blade' ? { ...part['form'], ...BLADE_3 } : part['form'],
+    finish:
+      isObject(part['finish']) && part['finish']['kind'] === 'metal' ? { ...part['finish'], composition: 0 } : part['finish'],
+  })),
+  adjustments: [],
+  notes: Array.isArray(piece['notes'])
+    ? [...(piece['notes'] as unknown[]), ...asNotes(piece['adjustments'])].slice(0, MOST_NOTES)
+    : piece['notes'],
+}); // prettier-ignore
+
 /** Migrations by the version they start from. */
-const migrations: ReadonlyMap<number, Migration> = new Map([[1, toVersion2]]);
+const migrations: ReadonlyMap<number, Migration> = new Map([
+  [1, toVersion2],
+  [2, toVersion3],
+]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */
 export function migrate(piece: Record<string, unknown>): Record<string, unknown> {

@@ -14,7 +14,16 @@ export interface Band {
   readonly lean: number;
   /** Value at its middle, 0..1. */
   readonly peak: number;
+  /** 0 is the main light; the same band keeps its number under any light. Bands added by hand count from ADDED_FROM. */
+  readonly number: number;
+  /** 1 where it is wholly there, less as it slides off an end or comes with the light. */
+  readonly present: number;
+  /** Ids of the adjustments that shaped it. */
+  readonly by?: readonly string[];
 }
+
+/** Number of the first band added by hand. */
+export const ADDED_FROM = 16;
 
 /** The composition of one facet. */
 export interface FacetBands {
@@ -41,9 +50,12 @@ const HALF = (2 * Math.LN2) ** (1 / SHAPE);
 const NARROW_MM = 1.5;
 /** Four zones of 0.25 mm must fit across a band. */
 const LEAST_BAND_MM = 1;
-/** Neighbouring widths, and the two ends of a band, differ at least by these. */
+/** Neighbouring widths and any two dark gaps differ by these; the two ends of a band by (1 + GROWTH) / (1 - GROWTH). */
 const WIDTH_RATIO = 1.45;
-const GROWTH = 0.42;
+const GAP_RATIO = 1.45;
+export const GROWTH = 0.42;
+/** A band leans at most over this share of the length, however wide its facet. */
+const MOST_LEAN = 0.4;
 /** How far the main light travels from the middle, at most. */
 const TRAVEL = 0.27;
 /** Angle from the blade's axis within which the light passes over from one facet to the other. */
@@ -62,17 +74,50 @@ export interface FacetInput {
 /** What a seed settles about a facet once and for all. */
 interface Character {
   readonly shift: number;
-  readonly offsets: readonly number[];
+  /** Draws that choose the order of bands and gaps. */
+  readonly draws: readonly number[];
   readonly lean: number;
 }
 
-function characterOf(random: () => number, mirrored: boolean): Character {
-  const side = mirrored ? -1 : 1;
-  return {
-    shift: side * random() * 0.04,
-    offsets: [0, 0.45 + random() * 0.05, 0.78 + random() * 0.04, 0.27].map((o) => side * o),
-    lean: 0.8 + random() * 0.4,
-  };
+const characterOf = (random: () => number): Character => ({
+  shift: (random() - 0.5) * 0.06,
+  draws: Array.from({ length: 8 }, random),
+  lean: 0.8 + random() * 0.4,
+});
+
+/** The list in an order chosen by draws of 0..1 (Fisher and Yates). */
+function shuffled<T>(list: readonly T[], draws: readonly number[]): T[] {
+  const out = [...list];
+  for (let i = out.length - 1; i > 0; i--) {
+    const k = Math.floor(draws[i % draws.length] * (i + 1));
+    [out[i], out[k]] = [out[k], out[i]];
+  }
+  return out;
+}
+
+/**
+ * Where bands of these half-widths stand, as shifts from the main one, band 0: round a circle of PERIOD with dark gaps
+ * of which no two are alike, in an order that the draws choose. The last band, which comes and goes with the light,
+ * stands beside the widest gap, so that the gaps stay unlike without it.
+ */
+export function arranged(halfWidths: readonly number[], draws: readonly number[]): number[] {
+  const n = halfWidths.length;
+  if (n < 2) return [0];
+  const order = [0, ...shuffled(Array.from({ length: n - 1 }, (_, i) => i + 1), draws)];
+  const dark = PERIOD - 2 * halfWidths.reduce((a, b) => a + b, 0);
+  const unit = dark / Array.from({ length: n }, (_, i) => GAP_RATIO ** i).reduce((a, b) => a + b, 0);
+  const gaps = shuffled(Array.from({ length: n }, (_, i) => unit * GAP_RATIO ** i), draws.slice(3)); // prettier-ignore
+  const last = order.indexOf(n - 1);
+  const widest = gaps.indexOf(Math.max(...gaps));
+  const beside = draws[7] < 0.5 ? last : last - 1;
+  [gaps[beside], gaps[widest]] = [gaps[widest], gaps[beside]];
+  const at = new Array<number>(n).fill(0);
+  let place = 0;
+  for (let i = 1; i < n; i++) {
+    place += halfWidths[order[i - 1]] + gaps[i - 1] + halfWidths[order[i]];
+    at[order[i]] = place;
+  }
+  return at;
 }
 
 /**
@@ -93,26 +138,36 @@ function litShare(mine: Vec3, other: Vec3 | undefined, key: Vec3, across: number
  * toward the end nearer the light and the other's toward the far end, only one light facet at the tip. Everything
  * follows the light without a jump. Seeded; the same seed keeps the same character.
  * @param facets viewer's left first
+ * @param free lights lie where the seed puts them, whatever the tilt
  */
 export function composeBands(
   facets: readonly FacetInput[],
   light: PartLight,
   polish: PolishModel,
   seed: number,
+  free = false,
 ): Composition {
   const random = seededRandom(seed);
   const says: string[] = [];
   const [kx, ky] = light.key;
   const across = Math.hypot(kx, ky);
   const composed = facets.map(({ facet, normal }, f): FacetBands => {
-    const character = characterOf(random, f > 0);
+    const character = characterOf(random);
     const lit = litShare(normal, facets[1 - f]?.normal, light.key, across);
     /** 1 where the light comes from the tip's end, -1 from the heel's; turned round on the shaded facet. */
-    const toward =
-      across > 1e-6 ? ((kx * facet.axis[0] + ky * facet.axis[1]) / across) * mixNumbers(-1, 1, lit) : 0;
+    const toward = free
+      ? 1.6 * (character.draws[0] - 0.5)
+      : across > 1e-6
+        ? ((kx * facet.axis[0] + ky * facet.axis[1]) / across) * mixNumbers(-1, 1, lit)
+        : 0;
     const { pointFrom } = facet;
-    if (facet.widthMm < NARROW_MM) return { bands: [], base: 0.12, lit, gradient: toward, pointFrom };
-    const { bands, left } = bandsOn(facet, toward * smoothstep(0, 0.35, across), lit, polish, character);
+    if (facet.widthMm < NARROW_MM) {
+      // With the light along the blade both faces are lit alike: then the left one grows toward the tip.
+      const alike = facets.length > 1 ? 1 - smoothstep(0, 0.5, Math.abs(mixNumbers(-1, 1, lit))) : 0;
+      const gradient = clamp(toward + alike * (f === 0 ? 1 : -1), -1, 1);
+      return { bands: [], base: 0.12, lit, gradient, pointFrom };
+    }
+    const { bands, left } = bandsOn(facet, free ? toward : toward * smoothstep(0, 0.35, across), lit, polish, character);
     for (const b of left) {
       says.push(
         `band ${b} on the ${f === 0 ? 'left' : 'right'} facet left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,
@@ -129,35 +184,34 @@ function bandsOn(
   toward: number,
   lit: number,
   polish: PolishModel,
-  { shift, offsets, lean }: Character,
+  { shift, draws, lean }: Character,
 ): { bands: Band[]; left: number[] } {
   const { lengthMm, widthMm } = facet;
   const count = mixNumbers(polish.bands[0], polish.bands[1], lit);
+  const most = polish.bands[1];
   const main = 0.5 + toward * TRAVEL + shift;
   // The more bands, the narrower; held to the facet's width too, so that long thin blades do not smear.
-  const wish = ((0.16 + 0.03 * lit) * lengthMm) / Math.sqrt(polish.bands[1]);
-  const mainHalf = clamp(wish, 0.55, widthMm * 1.7) / lengthMm;
+  const wish = (0.18 * lengthMm) / Math.sqrt(most);
+  const mainHalf = clamp(wish, 0.55, Math.max(0.55, widthMm * 1.7)) / lengthMm;
+  const halves = Array.from({ length: most }, (_, b) => mainHalf / WIDTH_RATIO ** b);
+  const fits = Math.max(1, halves.filter((h) => 2 * h * lengthMm >= LEAST_BAND_MM).length);
+  const places = arranged(halves.slice(0, fits), draws);
   const peaks = [mixNumbers(0.68, 1, lit), mixNumbers(0.42, 0.7, lit), mixNumbers(0.3, 0.48, lit), 0.36];
-  const bands: Band[] = [];
-  const left: number[] = [];
-  for (let b = 0; b < Math.ceil(count); b++) {
-    const centre = b === 0 ? main : wrap(main + offsets[b]);
-    const halfWidth = mainHalf / WIDTH_RATIO ** b;
-    if (2 * halfWidth * lengthMm < LEAST_BAND_MM) {
-      left.push(b + 1);
-      continue;
-    }
+  const bands = places.map((place, b): Band => {
+    const centre = b === 0 ? main : wrap(main + place);
     // Bands fade as they slide off an end, and the last one fades in as the count grows.
     const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
-    bands.push({
+    return {
       centre,
-      halfWidth,
-      growth: GROWTH,
-      lean: (lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / lengthMm,
+      halfWidth: halves[b],
+      growth: GROWTH * facet.opens,
+      lean: clamp((lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / lengthMm, -MOST_LEAN, MOST_LEAN),
       peak: peaks[b] * present,
-    });
-  }
-  return { bands, left };
+      number: b,
+      present,
+    };
+  });
+  return { bands, left: halves.flatMap((_, b) => (b >= fits ? [b + 1] : [])) };
 }
 
 function wrap(centre: number): number {
@@ -231,7 +285,7 @@ export function bandValue(f: FacetBands, u: number, v: number): number {
   }
   // Toward the ridge the light narrows and sinks a little, toward the edge it opens.
   light *= 0.9 + 0.1 * u;
-  const tip = smoothstep(f.pointFrom, f.pointFrom + 0.6 * (1 - f.pointFrom), v);
+  const tip = f.pointFrom < 1 ? smoothstep(f.pointFrom, f.pointFrom + 0.6 * (1 - f.pointFrom), v) : 0;
   const atTip = mixNumbers(0.04, 0.62, f.lit);
   const body = f.base + (1 - f.base) * light;
   return clamp(mixNumbers(body, Math.max(atTip, body * f.lit), tip * 0.75), 0, 1);

@@ -1,6 +1,9 @@
 import { canonicalGrid, NOTHING, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
 import type { PartLight, PolishModel } from '../rig/index.js';
 import { bandValue, composeBands, type Composition } from './bands.js';
+import { uncovered, type Front } from './contact.js';
+import { bandsByHand, isBandChange } from './bandsByHand.js';
+import type { Asleep, Hand } from './hand.js';
 import { FLAT_SPAN, fitTone, toned, type Tone } from './exposure.js';
 import { radiance } from './radiance.js';
 
@@ -12,10 +15,22 @@ export interface Body {
   readonly composition: Composition;
   /** Patches that reflect one value and are graded by hand instead. */
   readonly flat: readonly boolean[];
+  /** Changes of bands that find no band now. */
+  readonly asleep: readonly Asleep[];
 }
 
 /** The canonical points of a part, which its statistics are taken on. Depends on the form alone. */
 export const canonicalSurface = (model: SurfaceModel): Surface => surfaceOf(model, canonicalGrid(model));
+
+/** How a part's bands are made. */
+export interface Making {
+  readonly seed: number;
+  /** Lights lie where the seed puts them, whatever the tilt. */
+  readonly free: boolean;
+  readonly hand: Hand;
+  /** What stands in front and covers some of it. */
+  readonly fronts: readonly Front[];
+}
 
 /** Fits tones and composes bands for a part under a light. `canonical` comes from `canonicalSurface`. */
 export function fitBody(
@@ -24,15 +39,19 @@ export function fitBody(
   light: PartLight,
   polish: PolishModel,
   aimed: readonly number[],
-  seed: number,
+  { seed, free, hand, fronts }: Making,
 ): Body {
   const facets = model.patches.flatMap((patch, p) =>
     patch.facet ? [{ p, facet: patch.facet, normal: facetNormal(canonical, p) }] : [],
   );
-  const composition = composeBands(facets, light, polish, seed);
+  const { composition, asleep } = bandsByHand(
+    composeBands(facets, light, polish, seed, free),
+    facets.map((f) => f.facet),
+    hand.all.filter(isBandChange),
+  );
   const r = radiance(canonical, model.patches, light, polish);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
-  const points = innerPoints(canonical, model.patches.length);
+  const points = innerPoints(canonical, model.patches.length, fronts);
   const curved = sortedOf(
     points.filter((_, p) => model.patches[p].kind === 'smooth'),
     r,
@@ -50,7 +69,7 @@ export function fitBody(
     const index = facets.findIndex((f) => f.p === p);
     return index < 0 ? null : index;
   });
-  return { tones, facetOf, composition, flat };
+  return { tones, facetOf, composition, flat, asleep };
 }
 
 function facetNormal(s: Surface, p: number): readonly [number, number, number] {
@@ -58,18 +77,30 @@ function facetNormal(s: Surface, p: number): readonly [number, number, number] {
   return i < 0 ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
 }
 
-/** Canonical points well inside the part, by patch: the points that statistics are taken on. */
-const inner = new WeakMap<Surface, readonly Int32Array[]>();
+/** With less than this share of it seen, a part is toned as if all of it were. */
+const LEAST_SEEN = 0.04;
+const inner = new WeakMap<Uint8Array, readonly Int32Array[]>();
 
-function innerPoints(s: Surface, patches: number): readonly Int32Array[] {
-  const known = inner.get(s);
+/**
+ * Canonical points by patch that statistics are taken on: well inside the part, and seen. What a part in front covers
+ * needs no light: the range is spread over what is left.
+ */
+function innerPoints(s: Surface, patches: number, fronts: readonly Front[]): readonly Int32Array[] {
+  const seen = uncovered(s, fronts);
+  const known = inner.get(seen);
   if (known) return known;
-  const lists = Array.from({ length: patches }, (): number[] => []);
-  s.patch.forEach((p, i) => {
-    if (p !== NOTHING && s.alpha[i] >= 0.5) lists[p].push(i);
-  });
-  const found = lists.map((list) => Int32Array.from(list));
-  inner.set(s, found);
+  const listed = (counts: (i: number) => boolean) => {
+    const lists = Array.from({ length: patches }, (): number[] => []);
+    s.patch.forEach((p, i) => {
+      if (p !== NOTHING && s.alpha[i] >= 0.5 && counts(i)) lists[p].push(i);
+    });
+    return lists.map((list) => Int32Array.from(list));
+  };
+  const count = (lists: readonly Int32Array[]) => lists.reduce((n, l) => n + l.length, 0);
+  const all = listed(() => true);
+  const some = fronts.length > 0 ? listed((i) => seen[i] === 1) : all;
+  const found = count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
+  inner.set(seen, found);
   return found;
 }
 

@@ -31,7 +31,8 @@ export const bounceTilt = TILT;
 /**
  * Adds the weak light from below: a crescent near the rim opposite the main light, never above `most`, with a dark
  * gap inside it so that it does not join the main light.
- * @param most value of the mid step
+ * @param most value of its crest: that of the mid step
+ * @param gap how much its gap takes away, 0..1
  * @param flat patches graded by hand, which get none
  * @returns new values; `body` stays as it is
  */
@@ -42,6 +43,7 @@ export function addBounce(
   light: PartLight,
   most: number,
   flat: readonly boolean[] = [],
+  gap: number = GAP.depth,
 ): Float32Array {
   const out = Float32Array.from(body);
   const [lx, ly] = light.key;
@@ -64,7 +66,7 @@ export function addBounce(
     const place = side * ENTRIES;
     const k = place >= ENTRIES ? ENTRIES - 1 : place | 0;
     const t = place - k;
-    const dimmed = out[i] * (1 - GAP.depth * azimuth * (GAP_BELL[k] + (GAP_BELL[k + 1] - GAP_BELL[k]) * t));
+    const dimmed = out[i] * (1 - gap * azimuth * (GAP_BELL[k] + (GAP_BELL[k + 1] - GAP_BELL[k]) * t));
     const crest = most * azimuth * (CREST[k] + (CREST[k + 1] - CREST[k]) * t);
     out[i] = dimmed > crest ? dimmed : crest;
   }

@@ -151,3 +151,16 @@ export function contactShade(surface: Surface, fronts: readonly Front[]): Float3
   shades.set(surface, { fronts, shade });
   return shade;
 }
+
+const seenPoints = new WeakMap<Surface, { fronts: readonly Front[]; points: Uint8Array }>();
+
+/** 1 for every point of a surface that no part in front covers. Kept with the surface. */
+export function uncovered(surface: Surface, fronts: readonly Front[]): Uint8Array {
+  const known = seenPoints.get(surface);
+  if (known?.fronts === fronts) return known.points;
+  const covered = new Uint8Array(surface.patch.length);
+  for (const front of fronts) fillRings(front.rings, surface.grid, covered, 1);
+  const points = covered.map((c) => 1 - c);
+  seenPoints.set(surface, { fronts, points });
+  return points;
+}

@@ -28,8 +28,12 @@ export function droppedSteps(
   return clamp(rig.fallOff * (Math.max(0, below) + far), 0, steps - 1 - midStep(steps));
 }
 
+/** A part painted in very few steps keeps at least this share of its range. */
+const MOST_LOST = 0.6;
+
 /** The share of its value that the lightest place of a part loses when `dropped` of its steps are lost. */
-export const fallOffShare = (dropped: number, steps: number): number => dropped / Math.max(1, steps - 1);
+export const fallOffShare = (dropped: number, steps: number): number =>
+  Math.min(MOST_LOST, dropped / Math.max(1, steps - 1));
 
 /** Value after fall-off: the whole range shrinks toward the dark, so that the part is quieter as well as less bright. */
 export const fallen = (value: number, share: number): number => value * (1 - share);

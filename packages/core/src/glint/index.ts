@@ -16,3 +16,7 @@ export * from './render.js';
 export * from './fallOff.js';
 export * from './peaks.js';
 export * from './tint.js';
+export * from './bandRules.js';
+export * from './glint.js';
+export * from './hand.js';
+export { MOST_ADDED } from './glintsByHand.js';

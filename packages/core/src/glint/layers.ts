@@ -1,10 +1,12 @@
-import { surfaceOf, type Grid, type Surface } from '../form/index.js';
+import { cellOf, surfaceOf, type Edge, type Grid, type Surface } from '../form/index.js';
+import { smoothstep } from '../units/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
 import { contactShade } from './contact.js';
 import { fallen } from './fallOff.js';
 import { glintAlpha } from './glints.js';
-import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
+import type { Hold } from './hand.js';
+import { edgeLooks, edgeStrokes, lineLayers, type EdgeLook, type Edging, type EdgeStroke, type LineLayers } from './lines.js';
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
@@ -37,22 +39,58 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
     for (let i = 0; i < body.length; i++) body[i] *= 1 - shade[i];
   }
   if (!p.metal) return { body, value: body };
-  const most = p.midValue * (1 - p.lost);
-  return { body, value: addBounce(body, surface, model.patches, p.light, most, p.metal.body.flat) };
+  const value = bounced(body, surface, p, p.metal.body.flat);
+  holdPlaces(value, surface, p.hand.holds);
+  return { body, value };
 }
+
+function bounced(body: Float32Array, surface: Surface, p: PreparedPart, flat: readonly boolean[]): Float32Array {
+  const own = p.hand.bounce;
+  if (!own && p.approach.bounce === 'none') return Float32Array.from(body);
+  const { patches } = p.shape.model;
+  const most = own ? own.peak : p.midValue * (1 - p.lost);
+  return addBounce(body, surface, patches, p.light, most, flat, own?.gap);
+}
+
+/** A held place keeps its value over this share of its radius, and lets go softly beyond. */
+const HELD_TO = 0.6;
+
+/** Values where the painter holds them. Writes into `value`. */
+function holdPlaces(value: Float32Array, surface: Surface, holds: readonly Hold[]): void {
+  const { grid, patch } = surface;
+  for (const hold of holds) {
+    const [cx, cy] = cellOf(grid, hold.at);
+    const r = hold.radiusMm * grid.pxPerMm;
+    const [c0, c1] = [Math.max(0, Math.floor(cx - r)), Math.min(grid.width - 1, Math.ceil(cx + r))];
+    for (let row = Math.max(0, Math.floor(cy - r)); row <= Math.min(grid.height - 1, Math.ceil(cy + r)); row++)
+      for (let col = c0; col <= c1; col++) {
+        const i = row * grid.width + col;
+        if (patch[i] !== hold.patch) continue;
+        const w = 1 - smoothstep(HELD_TO * r, r, Math.hypot(col + 0.5 - cx, row + 0.5 - cy));
+        value[i] += (hold.value - value[i]) * w;
+      }
+  }
+}
+
+/** How the edges of a part are lit. */
+const edging = (p: PreparedPart): Edging => ({
+  light: p.light,
+  steps: p.steps,
+  mid: p.midValue * (1 - p.lost),
+  which: p.approach.edges,
+  held: p.hand.edge?.value ?? null,
+  marks: p.hand.marks,
+});
+
+/** How the edges of a part look on its canonical points; none on matte parts. */
+export const edgesSeen = (p: PreparedPart, value: Float32Array): { edge: Edge; look: EdgeLook }[] =>
+  p.metal ? edgeLooks(p.shape.model, p.shape.canonical, value, edging(p)) : [];
 
 /** The edges of a part as strokes, for drawings; none on matte parts. */
 export function strokesOf(p: PreparedPart): EdgeStroke[] {
   if (!p.metal) return [];
   const { model, canonical } = p.shape;
-  return edgeStrokes(
-    model,
-    canonical,
-    valuesOn(canonical, p).value,
-    p.light,
-    p.steps,
-    p.midValue * (1 - p.lost),
-  );
+  return edgeStrokes(model, canonical, valuesOn(canonical, p).value, edging(p));
 }
 
 /** All layers of a part. A sampled surface may be handed in where the form has not changed. */
@@ -67,7 +105,7 @@ export function layersOf(
     surface,
     body,
     value,
-    lines: lineLayers(p.shape.model, surface, value, p.light, p.steps, p.midValue * (1 - p.lost)),
+    lines: lineLayers(p.shape.model, surface, value, edging(p)),
     glints: glintAlpha(p.metal.glints, surface),
     tints: tintLayers(surface, value, p.light, p.metal.tints, p.metal.tint),
   };

@@ -1,5 +1,5 @@
 import { type Lab } from '../colour/index.js';
-import { canonicalGrid, modelOf, pose, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
+import { canonicalGrid, modelOf, pose, pulled, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
 import {
   chooseSteps,
   ladderColours,
@@ -11,25 +11,43 @@ import {
   thresholdOf,
   type LaidLadder,
 } from '../ladder/index.js';
-import type { Ladder, LadderStep, Paint, Part, Piece } from '../piece/index.js';
-import { partLight, polishModels, type PartLight, type PolishModel } from '../rig/index.js';
+import type { Adjustment, Ladder, LadderStep, Paint, Part, Piece } from '../piece/index.js';
+import {
+  approachOf,
+  partLight,
+  polishModels,
+  rigFor,
+  type Approach,
+  type PartLight,
+  type PolishModel,
+} from '../rig/index.js';
 import { seedOf } from '../units/index.js';
 import { fitBody, type Body } from './body.js';
 import { frontsOf, type Front } from './contact.js';
 import { aimedShares, plannedCover } from './exposure.js';
 import { droppedSteps, fallOffShare, unfallen } from './fallOff.js';
-import { findGlints, type Glint } from './glints.js';
+import type { Glint } from './glint.js';
+import { findGlints } from './glints.js';
+import { handOf, type Asleep, type Hand } from './hand.js';
 import { tintSources, type TintSource } from './tint.js';
 
-/** A part's form, turned and sampled for its statistics. Depends on form, yaw and pitch alone. */
+/** A part's form, turned, pulled about by hand and sampled for its statistics. Depends on form, yaw, pitch and adjustments alone. */
 export interface Shape {
   readonly model: SurfaceModel;
   readonly canonical: Surface;
+  /** What was changed by hand, on this form. */
+  readonly hand: Hand;
 }
 
-export function shapeOf(part: Pick<Part, 'form' | 'place'>): Shape {
-  const model = pose(modelOf(part.form), part.place);
-  return { model, canonical: surfaceOf(model, canonicalGrid(model)) };
+/** The adjustments of a part. */
+export const adjustmentsOf = (part: Pick<Part, 'id'>, piece: Pick<Piece, 'adjustments'>): Adjustment[] =>
+  piece.adjustments.filter((a) => a.part === part.id);
+
+export function shapeOf(part: Pick<Part, 'form' | 'place'>, adjustments: readonly Adjustment[] = []): Shape {
+  const posed = pose(modelOf(part.form), part.place);
+  const hand = handOf(posed, adjustments);
+  const model = pulled(posed, hand.pulls);
+  return { model, canonical: surfaceOf(model, canonicalGrid(model)), hand };
 }
 
 /** The value steps chosen for a metal part and their colours. */
@@ -136,6 +154,10 @@ export interface PreparedPart {
   /** Value steps in use. */
   readonly steps: number;
   readonly midValue: number;
+  readonly approach: Approach;
+  readonly hand: Hand;
+  /** Changes by hand that cannot be applied now. */
+  readonly asleep: readonly Asleep[];
 }
 
 /** A dot stands this many steps above the lightest zone where fall-off has lowered it. */
@@ -150,17 +172,25 @@ function aimedAfter(aimed: readonly number[], k: number, lost: number): number {
 
 export function preparePart(
   part: Part,
-  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm'>,
-  shape: Shape = shapeOf(part),
+  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments'>,
+  shape: Shape = shapeOf(part, adjustmentsOf(part, piece)),
 ): PreparedPart {
-  const light = partLight(piece.rig, part.place.rollDeg, part.place);
+  const approach = approachOf(part, piece);
+  const rig = rigFor(piece.rig, approach);
+  const light = partLight(rig, part.place.rollDeg, part.place);
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;
   const lost = fallOffShare(droppedSteps(part, piece, steps), steps);
   const base = {
     lost,
     aimed: palette.aimed.map((_, k) => aimedAfter(palette.aimed, k, lost)),
-    dotValue: Math.min(1, 1 - lost + DOT_ABOVE / Math.max(1, steps - 1)),
+    dotValue: Math.min(
+      approach.glints === 'pale' ? 1 - 1 / Math.max(1, steps - 1) : 1,
+      1 - lost + DOT_ABOVE / Math.max(1, steps - 1),
+    ),
+    approach,
+    hand: shape.hand,
+    asleep: shape.hand.asleep,
     part,
     shape,
     light,
@@ -171,15 +201,16 @@ export function preparePart(
   };
   if (part.finish.kind === 'matte') return { ...base, metal: null };
   const polish = polishModels[part.finish.polish];
-  const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, seedOf(part.id));
+  const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, {
+    seed: seedOf(part.id) + part.finish.composition * 7919,
+    free: approach.blade === 'free',
+    hand: shape.hand,
+    fronts: base.fronts,
+  });
+  const { glints, asleep } = findGlints(shape.model, light, body, shape.hand.all);
   return {
     ...base,
-    metal: {
-      polish,
-      body,
-      glints: findGlints(shape.model, light, body),
-      tints: tintSources(piece.rig),
-      tint: piece.rig.tint,
-    },
+    asleep: [...shape.hand.asleep, ...body.asleep, ...asleep],
+    metal: { polish, body, glints, tints: tintSources(rig), tint: rig.tint },
   };
 }

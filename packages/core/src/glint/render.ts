@@ -4,7 +4,7 @@ import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
 import { FINISHED, paintLayers, type PictureView, type Stage } from './look.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
-import { preparePart, shapeOf, type PreparedPart } from './prepare.js';
+import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from './prepare.js';
 
 /** A finished raster: opaque RGBA bytes. */
 export interface Raster {
@@ -41,7 +41,7 @@ export function renderPiece(piece: Piece, options: RenderOptions): Raster {
     throw new RangeError(
       options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show',
     );
-  const shapes = parts.map((part) => shapeOf(part));
+  const shapes = parts.map((part) => shapeOf(part, adjustmentsOf(part, piece)));
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
   const picture = fitPicture(bounds, options.width, options.height);
   const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);

@@ -51,6 +51,28 @@ export const formSchema = z.discriminatedUnion(
       pointMm: size('length of the point'),
       ridge: ratio(-0.8, 0.8, 'place of the ridge: 0 in the middle, 1 on the right edge'),
       bevelDeg: degrees(3, 70, 'how far each facet leans away from the viewer'),
+      edges: oneOf(['two', 'right', 'left'], 'sharp on both sides, or a flat back and one cutting edge'),
+      curveMm: mm(-100, 100, "how far the middle stands off to the viewer's right of the line from heel to tip"),
+      fullerMm: mm(0, 100, 'width of a hollow along the ridge, 0 for none'),
+      fullerTo: ratio(0.1, 0.95, 'where the hollow ends: 0 heel, 1 tip'),
+      notches: list(
+        z.strictObject({
+          side: oneOf(['left', 'right'], 'which edge'),
+          at: ratio(0.03, 0.97, 'its middle: 0 heel, 1 tip'),
+          widthMm: mm(0.1, 50, 'along the edge'),
+          depthMm: mm(0.05, 50, 'into the blade'),
+        }),
+        12,
+        'cut into the edges',
+      ),
+    }),
+    z.strictObject({
+      kind: z.literal('plate'),
+      widthMm: size('at its middle, left to right'),
+      heightMm: size('bottom to top'),
+      taper: ratio(-0.9, 0.9, 'how much wider the upper edge is than the lower, as a share'),
+      cornerMm: mm(0, 100, 'how far the corners are rounded'),
+      bowDeg: degrees(0, 80, 'how far it turns away at its left and right edge, 0 for flat'),
     }),
     z.strictObject({
       kind: z.literal('ring'),
@@ -103,7 +125,7 @@ export const formSchema = z.discriminatedUnion(
       rimMm: mm(0, 100, 'width of a raised rim, 0 for none'),
     }),
   ],
-  { error: () => 'a form whose kind is one of tube, band, dome, blade, ring, relief, rivets, disc' },
+  { error: () => 'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, rivets, disc' },
 );
 
 export type Form = z.infer<typeof formSchema>;
@@ -114,6 +136,7 @@ export const FORM_KINDS = [
   'tube',
   'dome',
   'band',
+  'plate',
   'ring',
   'disc',
   'relief',

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { degrees, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from './fields.js';
+import { adjustmentSchema } from './adjustments.js';
+import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 2;
+export const VERSION = 3;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -33,12 +35,6 @@ export const ROLES = [
   'glints',
   'matte',
 ] as const;
-/** What a painter can change by hand on a computed map. Named from the start so that files keep them. */
-export const ADJUSTMENT_KINDS = [
-  'band-centre', 'band-ends', 'band-lean', 'band-peak', 'band-add', 'band-remove',
-  'glint-move', 'glint-add', 'glint-remove', 'border-pull', 'zone-hold', 'edge', 'bounce', 'cut',
-] as const; // prettier-ignore
-
 export const paintSchema = z.strictObject({
   id: id('of this paint'),
   name: words(80, 'as on the pot', 1),
@@ -88,6 +84,7 @@ const finishSchema = z.discriminatedUnion(
       ladder: id('of a ladder in ladders'),
       polish: oneOf(POLISHES, 'how mirror-like'),
       steps: whole(2, 12, 'value steps; null chooses by size').nullable(),
+      composition: whole(0, 9999, 'which composition of bands its facets bear'),
     }),
     z.strictObject({
       kind: z.literal('matte'),
@@ -104,6 +101,7 @@ export const partSchema = z.strictObject({
   form: formSchema,
   place: placeSchema,
   finish: finishSchema,
+  approach: partApproachSchema,
   group: id('of a group in groups').nullable(),
 });
 
@@ -150,20 +148,6 @@ export const rigSchema = z.strictObject({
   focalPart: id('of the part the eye should find first').nullable(),
 });
 
-const anchorSchema = z.strictObject({
-  u: ratio(0, 1, 'across the form'),
-  v: ratio(0, 1, 'along the form'),
-});
-
-const adjustmentSchema = z.strictObject({
-  id: id('of this adjustment'),
-  part: id('of the part it belongs to'),
-  kind: oneOf(ADJUSTMENT_KINDS, 'what was changed'),
-  anchor: anchorSchema,
-  to: anchorSchema.nullable(),
-  value: ratio(-1000, 1000, 'meaning depends on the kind').nullable(),
-});
-
 export const tickSchema = z.strictObject({
   part: id('of the part'),
   step: id('of the ladder step, or the role where a step has none'),
@@ -188,10 +172,12 @@ export const pieceSchema = z.strictObject({
   heightMm: mm(1, 1000, 'of the miniature, foot to crown'),
   copies: whole(1, 500, 'identical miniatures painted together'),
   rig: rigSchema,
+  approach: approachSchema,
   parts: list(partSchema, MOST_PARTS, 'back to front'),
   ladders: list(ladderSchema, 24, 'metals and their value steps'),
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),
   adjustments: list(adjustmentSchema, 2000, 'changes made by hand, as intent'),
+  critique: critiqueSchema,
   groups: list(
     z.strictObject({ id: id('of this group'), name: words(80, 'of the group', 1) }),
     100,

@@ -1,5 +1,6 @@
 import { areaOf, turn, type Point } from '../form/index.js';
-import { preparePart, shapeOf } from '../glint/index.js';
+import { adjustmentsOf, preparePart, shapeOf, type Asleep } from '../glint/index.js';
+import { saysOf } from './partSheet.js';
 import type { Piece } from '../piece/index.js';
 import { rad } from '../units/index.js';
 import { lightnessOf, surfaceRatio, zonesOf, type Lightness } from '../zone/index.js';
@@ -26,12 +27,14 @@ export interface PartReport {
   }[];
   readonly borders: readonly { below: number; hardMm: number; softMm: number; blendMm: number }[];
   readonly says: readonly string[];
+  /** Adjustments that cannot be applied now, and why. */
+  readonly asleep: readonly Asleep[];
 }
 
 /** Computes the map of every part of a piece. `pxPerMm` sets how finely contours are drawn; by size when absent. */
 export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
   return piece.parts.map((part) => {
-    const shape = shapeOf(part);
+    const shape = shapeOf(part, adjustmentsOf(part, piece));
     const p = preparePart(part, piece, shape);
     const z = zonesOf(
       p,
@@ -61,7 +64,8 @@ export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
         openingMm: q.openingMm,
       })),
       borders: z.borders.map(({ below, hardMm, softMm, blendMm }) => ({ below, hardMm, softMm, blendMm })),
-      says: p.metal?.body.composition.says ?? [],
+      says: saysOf(p),
+      asleep: p.asleep,
     };
   });
 }

@@ -1,8 +1,11 @@
-import { areaOf, type Edge } from '../form/index.js';
+import { areaOf, type Point } from '../form/index.js';
 import {
+  adjustmentsOf,
   edgeWidthMm,
+  type Asleep,
   preparePart,
   shapeOf,
+  strokesOf,
   tintLayers,
   valuesOn,
   type PreparedPart,
@@ -37,16 +40,22 @@ export interface PartSheet {
   /** The first value step (1..n) after which it has its polish's contrast; null where it never does. */
   readonly readsAsMetalFrom: number | null;
   readonly says: readonly string[];
+  /** Adjustments that cannot be applied now, and why. */
+  readonly asleep: readonly Asleep[];
 }
 
-const lengthOf = ({ points, closed }: Edge): number => {
-  let sum = 0;
-  for (let i = closed ? 0 : 1; i < points.length; i++) {
-    const a = points[(i + points.length - 1) % points.length];
-    sum += Math.hypot(points[i][0] - a[0], points[i][1] - a[1]);
-  }
-  return sum;
-};
+const strokeMm = (points: readonly Point[]): number =>
+  points.reduce(
+    (sum, p, i) => sum + (i > 0 ? Math.hypot(p[0] - points[i - 1][0], p[1] - points[i - 1][1]) : 0),
+    0,
+  );
+
+/** Length of all light and all dark lines, in mm. */
+function lineLengths(p: PreparedPart): { light: number; dark: number } {
+  const of = (kind: 'light' | 'dark') =>
+    strokesOf(p).reduce((sum, s) => sum + (s.kind === kind ? strokeMm(s.points) : 0), 0);
+  return { light: of('light'), dark: of('dark') };
+}
 
 /**
  * The first step after which the part shows the range and spread its polish wants, each laid over the one before.
@@ -77,26 +86,33 @@ function tintsOf(p: PreparedPart): PartSheet['tints'] {
   });
 }
 
+/** What was drawn or composed otherwise than asked, in words. */
+export const saysOf = ({ shape, hand, metal }: PreparedPart): string[] => [
+  ...new Set([...(shape.model.says ?? []), ...hand.says, ...(metal?.body.composition.says ?? [])]),
+];
+
 export function partSheet(
   part: Part,
   piece: Piece,
-  shape: Shape = shapeOf(part),
+  shape: Shape = shapeOf(part, adjustmentsOf(part, piece)),
   prepared: PreparedPart = preparePart(part, piece, shape),
 ): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
+  const edges = lineLengths(prepared);
   return {
     part: part.id,
     steps: prepared.steps,
     zones: zonesOf(prepared),
     lightness: lightnessOf(prepared),
     surfaceRatio: surfaceRatio(prepared),
-    edgeMm: model.edges.filter((e) => e.kind !== 'recess').reduce((s, e) => s + lengthOf(e), 0),
+    edgeMm: edges.light,
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
-    recessMm: model.edges.filter((e) => e.kind === 'recess').reduce((s, e) => s + lengthOf(e), 0),
+    recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
     tints: tintsOf(prepared),
     readsAsMetalFrom: readsAsMetalFrom(prepared),
-    says: prepared.metal?.body.composition.says ?? [],
+    says: saysOf(prepared),
+    asleep: prepared.asleep,
   };
 }

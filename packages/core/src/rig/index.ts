@@ -2,3 +2,4 @@ export * from './light.js';
 export * from './polish.js';
 export * from './surroundings.js';
 export * from './presets.js';
+export * from './approach/index.js';

@@ -1,6 +1,6 @@
 import { colourAt } from '../ladder/index.js';
 import { NOTHING } from '../form/index.js';
-import { valuesOn, type PreparedPart } from '../glint/index.js';
+import { uncovered, valuesOn, type PreparedPart } from '../glint/index.js';
 
 /** Value (L*) over a part as painted, before edges and dots. */
 export interface Lightness {
@@ -13,11 +13,15 @@ export interface Lightness {
   readonly middleHalf: number;
 }
 
-/** Values 0..1 of a part's canonical points. */
+/** Values 0..1 of what is seen of a part, on its canonical points; of all of it where nothing is seen. */
 export function valuesOnCanonical(p: PreparedPart): number[] {
   const s = p.shape.canonical;
   const { value } = valuesOn(s, p);
-  return Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5);
+  const free = uncovered(s, p.fronts);
+  const of = (counts: (i: number) => boolean) =>
+    Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && counts(i));
+  const seen = of((i) => free[i] === 1);
+  return seen.length > 0 ? seen : of(() => true);
 }
 
 /** Value statistics of a part on its canonical points. */

@@ -89,12 +89,25 @@ const KEPT = 0.9;
 const LEAST_PIECE_MM2 = 0.05;
 const ROUNDS = 7;
 
+/** A region's opening widths, in mm. */
+export interface Opening {
+  /** The widest brush line that still paints every piece of it. */
+  readonly narrowest: number;
+  /** The widest brush line that still paints most of it. */
+  readonly main: number;
+}
+
+/** Most of a region: this share of it. */
+const MOST = 0.6;
+const MAIN_ROUNDS = 5;
+
 /**
  * The largest disc whose opening keeps 90 % of a region, in mm across: the widest brush line that still paints it.
- * The narrowest of the region's pieces of 0.05 mm2 or more counts; 0 where there is none.
+ * The narrowest of the region's pieces of 0.05 mm2 or more counts; 0 where there is none. Beside it the disc that keeps
+ * 60 % of the whole, which thin tails do not narrow.
  * @param mask non-zero inside, width * height, with at least one empty point around
  */
-export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): number {
+export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): Opening {
   const { label, sizes } = pieces(mask, width, height);
   const inner = distance2(
     mask.map((m) => (m ? 0 : 1)),
@@ -102,23 +115,30 @@ export function openingWidth(mask: Uint8Array, width: number, height: number, px
     height,
   );
   const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
-  if (!counted.includes(true)) return 0;
-  /** Share of every piece kept by the opening of radius r points. */
+  if (!counted.includes(true)) return { narrowest: 0, main: 0 };
+  /** Points of every piece kept by the opening of radius r points. */
   const kept = (r: number): number[] => {
     const core = inner.map((d2) => (d2 >= r * r ? 1 : 0));
     const back = distance2(Uint8Array.from(core), width, height);
     const keep = sizes.map(() => 0);
     for (let i = 0; i < mask.length; i++) if (label[i] && back[i] < r * r) keep[label[i]]++;
-    return keep.map((n, id) => n / Math.max(1, sizes[id]));
+    return keep;
   };
   // All pieces are narrowed at once: the result is the smallest, so one failing piece ends the search upward.
-  let low = 0.5;
-  let high = Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
+  const widest = Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
+  let [low, high] = [0.5, widest];
   for (let round = 0; round < ROUNDS; round++) {
     const mid = (low + high) / 2;
-    const shares = kept(mid);
-    if (shares.some((s, id) => counted[id] && s < KEPT)) high = mid;
+    if (kept(mid).some((n, id) => counted[id] && n < KEPT * sizes[id])) high = mid;
     else low = mid;
   }
-  return (low + high) / pxPerMm;
+  const narrowest = (low + high) / pxPerMm;
+  const all = sizes.reduce((sum, n) => sum + n, 0);
+  high = widest;
+  for (let round = 0; round < MAIN_ROUNDS; round++) {
+    const mid = (low + high) / 2;
+    if (kept(mid).reduce((sum, n) => sum + n, 0) < MOST * all) high = mid;
+    else low = mid;
+  }
+  return { narrowest, main: (low + high) / pxPerMm };
 }

@@ -14,7 +14,7 @@ import { thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
 import { intersect, regionArea, type Region } from './clip.js';
 import { linesAt, regionAbove } from './contour.js';
-import { openingWidth } from './opening.js';
+import { openingWidth, type Opening } from './opening.js';
 
 /** A border between a step and the one below it. */
 export interface Border {
@@ -42,8 +42,10 @@ export interface Zone {
   /** What still shows of it at the end. */
   readonly ownMm2: number;
   readonly ownShare: number;
-  /** Widest brush line that still paints it, in mm. */
+  /** Widest brush line that still paints it, every piece of it, in mm. */
   readonly openingMm: number;
+  /** Widest brush line that still paints most of it, in mm. */
+  readonly mainOpeningMm: number;
 }
 
 export interface ZoneMap {
@@ -180,8 +182,8 @@ function middleWidth(widths: { mm: number; width: number }[], total: number): nu
   return 0;
 }
 
-function openingOf(p: PreparedPart, region: Region, points: number): number {
-  if (region.length === 0) return 0;
+function openingOf(p: PreparedPart, region: Region, points: number): Opening {
+  if (region.length === 0) return { narrowest: 0, main: 0 };
   const grid = gridAround(
     region.filter((r) => r.length > 2),
     densityFor(Math.max(regionArea(region), areaOf(p.shape.model.rings) / 8), points),
@@ -218,6 +220,7 @@ export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): 
   const areas = covers.map(regionArea);
   const zones = covers.map((cover, k): Zone => {
     const ownMm2 = areas[k] - (areas[k + 1] ?? 0);
+    const opening = openingOf(p, cover, points / OPENING_COARSER);
     return {
       step: k + 1,
       threshold: thresholdOf(k, n),
@@ -226,7 +229,8 @@ export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): 
       coverShare: areas[k] / areaMm2,
       ownMm2,
       ownShare: ownMm2 / areaMm2,
-      openingMm: openingOf(p, cover, points / OPENING_COARSER),
+      openingMm: opening.narrowest,
+      mainOpeningMm: opening.main,
     };
   });
   const horizons = fields.flatMap((f) =>

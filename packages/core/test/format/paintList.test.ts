@@ -116,9 +116,11 @@ describe('reading a piece', () => {
     expect(refused({ notes: [{ id: 'n', part: 'nose', text: 'x' }] })).toEqual(['notes[0].part']);
     expect(
       refused({
-        adjustments: [{ id: 'a', part: 'nose', kind: 'cut', anchor: { u: 0, v: 0 }, to: null, value: null }],
+        adjustments: [{ id: 'a', part: 'nose', kind: 'edge', value: 0.5 }],
       }),
     ).toEqual(['adjustments[0].part']);
+    const quiet = [{ part: 'nose', finding: 'contrast', reason: 'old' }];
+    expect(refused({ critique: { limits: [], quiet } })).toEqual(['critique.quiet[0].part']);
     const steps = lockKeepersArm.ladders[0].steps.map((s, i) => (i === 3 ? { ...s, aimedShare: 0.9 } : s));
     expect(refused({ ladders: [{ ...lockKeepersArm.ladders[0], steps }] })).toEqual([
       'ladders[0].steps[3].aimedShare',

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import {
-  ADJUSTMENT_KINDS, coldSteel, FORMAT, lockKeepersArm, pieceJsonSchema, POLISHES, readPiece, RefusedInput, towline, VERSION, writePiece, type Form, type Piece,
+  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, lockKeepersArm, pieceJsonSchema, POLISHES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
 } from '../../src/index.js'; // prettier-ignore
 
 const id = fc.stringMatching(/^[a-z0-9][a-z0-9-]{0,12}$/);
@@ -81,6 +81,27 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     pointMm: size,
     ridge: number(-0.8, 0.8),
     bevelDeg: number(3, 70),
+    edges: fc.constantFrom('two' as const, 'right' as const, 'left' as const),
+    curveMm: number(-100, 100),
+    fullerMm: number(0, 100),
+    fullerTo: number(0.1, 0.95),
+    notches: fc.array(
+      fc.record({
+        side: fc.constantFrom('left' as const, 'right' as const),
+        at: number(0.03, 0.97),
+        widthMm: number(0.1, 50),
+        depthMm: number(0.05, 50),
+      }),
+      { maxLength: 3 },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('plate' as const),
+    widthMm: size,
+    heightMm: size,
+    taper: number(-0.9, 0.9),
+    cornerMm: number(0, 100),
+    bowDeg: number(0, 80),
   }),
   fc.record({
     kind: fc.constant('band' as const),
@@ -100,6 +121,37 @@ const place = fc.record({
   pitchDeg: number(-80, 80),
   depthMm: number(-500, 500),
 });
+
+const uv = fc.record({ u: share, v: share });
+const shift = fc.record({ u: number(-1, 1), v: number(-1, 1) });
+const band = { facet: fc.integer({ min: 0, max: 7 }), band: fc.integer({ min: 0, max: 15 }) };
+const patch = fc.integer({ min: 0, max: 5 });
+/** One generator a kind of adjustment: a kind without one fails the check below. */
+const adjustments = {
+  'band-centre': fc.record({ ...band, by: number(-1, 1) }),
+  'band-ends': fc.record({ ...band, ridge: number(0.05, 8), edge: number(0.05, 8) }),
+  'band-lean': fc.record({ ...band, by: number(-1, 1) }),
+  'band-peak': fc.record({ ...band, to: share }),
+  'band-add': fc.record({ facet: band.facet, at: share, width: number(0.002, 1), peak: share }),
+  'band-remove': fc.record(band),
+  'glint-move': fc.record({ glint: id, by: shift }),
+  'glint-add': fc.record({ patch, anchor: uv, radiusMm: number(0.03, 2) }),
+  'glint-remove': fc.record({ glint: id }),
+  'border-pull': fc.record({ patch, anchor: uv, by: shift, reachMm: number(0.1, 100) }),
+  'zone-hold': fc.record({ patch, anchor: uv, radiusMm: number(0.1, 200), value: share }),
+  edge: fc.record({ value: share }),
+  bounce: fc.record({ peak: share, gap: share }),
+  cut: fc.record({
+    patch,
+    points: fc.array(uv, { minLength: 2, maxLength: 6 }),
+    mark: fc.constantFrom('cut' as const, 'dent' as const),
+    widthMm: number(0.05, 5),
+    lip: fc.constantFrom('by-light' as const, 'left' as const, 'right' as const, 'both' as const),
+  }),
+} satisfies Record<(typeof ADJUSTMENT_KINDS)[number], fc.Arbitrary<object>>;
+const adjusted = fc.oneof(
+  ...ADJUSTMENT_KINDS.map((kind) => adjustments[kind].map((fields) => ({ kind, ...fields }) as Adjustment)),
+);
 
 const pieces: fc.Arbitrary<Piece> = fc
   .record({
@@ -149,15 +201,20 @@ const pieces: fc.Arbitrary<Piece> = fc
       selector: (n) => n.id,
       maxLength: 3,
     }),
-    adjusted: fc.array(
-      fc.record({
-        kind: fc.constantFrom(...ADJUSTMENT_KINDS),
-        u: share,
-        v: share,
-        value: fc.option(number(-1000, 1000)),
-      }),
-      { maxLength: 3 },
+    adjusted: fc.array(adjusted, { maxLength: 4 }),
+    approach: fc.record({
+      edges: fc.constantFrom(...APPROACHES.edges),
+      bounce: fc.constantFrom(...APPROACHES.bounce),
+      blade: fc.constantFrom(...APPROACHES.blade),
+      glints: fc.constantFrom(...APPROACHES.glints),
+      surroundings: fc.constantFrom(...APPROACHES.surroundings),
+    }),
+    light: fc.option(fc.constantFrom(...APPROACHES.light)),
+    limits: fc.uniqueArray(
+      fc.record({ finding: fc.constantFrom(...FINDINGS), limit: number(0, 100), note: name }),
+      { selector: (l) => l.finding, maxLength: 3 },
     ),
+    quiet: fc.array(fc.record({ finding: fc.constantFrom(...FINDINGS), reason: name }), { maxLength: 3 }),
     run: fc.option(
       fc.array(fc.record({ step: id, copy: fc.integer({ min: 1, max: 10 }), coats: number(0, 50), share }), {
         maxLength: 3,
@@ -179,6 +236,7 @@ const pieces: fc.Arbitrary<Piece> = fc
       neighbours: g.neighbours,
       focalPart: g.parts[0]?.id ?? null,
     },
+    approach: g.approach,
     parts: g.parts.map((p) => ({
       id: p.id,
       name: p.name,
@@ -186,21 +244,16 @@ const pieces: fc.Arbitrary<Piece> = fc
       place: p.place,
       finish: p.matte
         ? { kind: 'matte', name: 'Wool', hex: p.hex }
-        : { kind: 'metal', ladder: 'cold-steel', polish: p.polish, steps: p.steps },
+        : { kind: 'metal', ladder: 'cold-steel', polish: p.polish, steps: p.steps, composition: 7 },
+      approach: { ...AS_THE_PIECE, light: g.light },
       group: null,
     })),
     ladders: [coldSteel],
     paints: [...towline],
     adjustments: g.parts.length
-      ? g.adjusted.map((a, i) => ({
-          id: `a${i}`,
-          part: g.parts[0].id,
-          kind: a.kind,
-          anchor: { u: a.u, v: a.v },
-          to: null,
-          value: a.value,
-        }))
+      ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id }))
       : [],
+    critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })) },
     groups: [],
     notes: g.notes.map((n) => ({ id: n.id, part: null, text: n.text })),
     ...(g.run
@@ -250,7 +303,7 @@ const damages: readonly ((text: string, at: number) => string)[] = [
   (t, at) => damageNumber(t, at, '-99999999'),
   (t, at) => damageKey(t, at, (key) => `"${key}x"`),
   (t, at) => damageKey(t, at, (key) => `"${key}": 1, "${key}"`),
-  (t) => t.replace('"version": 2', '"version": 7'),
+  (t) => t.replace(`"version": ${VERSION}`, '"version": 77'),
   (t) => t.replace(FORMAT, 'something/else'),
   (t, at) => insertComma(t, at),
 ];
@@ -325,7 +378,7 @@ describe('a refusal names the field, what it held and what is accepted', () => {
       '"gold"',
       'ladders',
     ],
-    ['a newer version', text.replace('"version": 2', '"version": 3'), 'version', '3', 'newer'],
+    ['a newer version', text.replace(`"version": ${VERSION}`, `"version": ${VERSION + 1}`), 'version', String(VERSION + 1), 'newer'],
     [
       'a huge number',
       text.replace('"xMm": -9.4', '"xMm": 1e999'),
@@ -333,7 +386,7 @@ describe('a refusal names the field, what it held and what is accepted', () => {
       'Infinity',
       '-2000 to 2000 mm',
     ],
-    ['a broken text', text.slice(0, 3000), 'parts[4]', 'the end', 'whole JSON'],
+    ['a broken text', text.slice(0, text.indexOf('"id": "elbow"') + 20), 'parts[4]', 'the end', 'whole JSON'],
     ['nothing', '', 'file', 'the end', 'whole JSON'],
     ['a list', '[]', 'file', 'a list of 0', 'JSON object'],
     ['over 5 MB', `${text}${' '.repeat(5 * 1024 * 1024)}`, 'file', 'bytes', '5 MB'],

@@ -8,6 +8,7 @@ import {
   placeOf,
   preparePart,
   surfaceOf,
+  uncovered,
   valuesOn,
   type Part,
 } from '../../src/index.js';
@@ -17,13 +18,28 @@ const behind = part(tube(8, 8, 20), { id: 'behind' });
 const ball = (xMm: number, yMm: number, width = 6): Part =>
   part(dome(width), { id: 'ball', place: { xMm, yMm } });
 
-/** Values of a part on a raster, alone and with others in front of it. */
+/** Values of a part on a raster, behind others and in the same light without their shadow. */
 function valuesWith(p: Part, others: Part[]) {
-  const alone = preparePart(p, { ...rigged(), parts: [p] });
   const together = preparePart(p, { ...rigged(), parts: [p, ...others] });
-  const surface = surfaceOf(alone.shape.model, gridAround(alone.shape.model.rings, 6, 1));
-  return { surface, alone: valuesOn(surface, alone).body, together: valuesOn(surface, together).body };
+  const { rings } = together.shape.model;
+  const surface = surfaceOf(together.shape.model, gridAround(rings, 6, 1));
+  const alone = valuesOn(surface, { ...together, fronts: [] }).body;
+  return { surface, alone, together: valuesOn(surface, together).body };
 }
+
+test('what a part in front covers takes no share of the light: the range is spread over what is seen', () => {
+  const p = part(dome(10), { id: 'half' });
+  // The upper half, where the light falls, is covered.
+  const cover = part(tube(14, 14, 8), { id: 'cover', place: { yMm: 4.6 } });
+  const range = (others: Part[]) => {
+    const q = preparePart(p, { ...rigged({ keyClockHours: 0 }), parts: [p, ...others] });
+    const s = q.shape.canonical;
+    const free = uncovered(s, frontsOf(p, [p, cover]));
+    const { body } = valuesOn(s, { ...q, fronts: [] });
+    return Math.max(...body.filter((_, i) => free[i] && s.patch[i] !== NOTHING));
+  };
+  expect(range([cover])).toBeGreaterThan(range([]) + 0.1);
+});
 
 describe('contact shadow', () => {
   test('never lightens, and is gone beyond its reach', () => {

@@ -7,6 +7,7 @@ declare module 'clipper-lib' {
     AddPaths(paths: IntPoint[][], kind: number, closed: boolean): boolean;
     Execute(operation: number, solution: IntPoint[][], subjectFill: number, clipFill: number): boolean;
     static Area(path: IntPoint[]): number;
+    static SimplifyPolygon(path: IntPoint[], fill: number): IntPoint[][];
   }
   const lib: {
     Clipper: typeof Clipper;

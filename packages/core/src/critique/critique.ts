@@ -1,0 +1,66 @@
+import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from '../glint/index.js';
+import type { FindingId, Part, Piece } from '../piece/index.js';
+import { zonesOf, type ZoneMap } from '../zone/index.js';
+import type { Found } from './definition.js';
+import { findingDefinitions } from './registry.js';
+import { limitFor, seen, type Scene, type Seen } from './scene.js';
+
+/** One finding on a piece. */
+export interface Finding extends Found {
+  readonly id: FindingId;
+  /** Why the painter leaves it; null where it is told. */
+  readonly quiet: string | null;
+}
+
+/** A part computed: what the critique judges. */
+export interface Computed {
+  readonly p: PreparedPart;
+  readonly zones: ZoneMap;
+}
+
+/** Computes a part from nothing. `points` sets how finely its zones are drawn. */
+export function computed(part: Part, piece: Piece, points?: number): Computed {
+  const p = preparePart(part, piece, shapeOf(part, adjustmentsOf(part, piece)));
+  return { p, zones: zonesOf(p, points === undefined ? {} : { points }) };
+}
+
+/** Zones of a trial need no fine outlines. */
+const TRIAL_POINTS = 6000;
+
+function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
+  return {
+    piece,
+    parts: piece.parts
+      .filter((part) => part.finish.kind === 'metal')
+      .map((part): Seen => {
+        const { p, zones } = compute(part);
+        return seen(p, () => zones);
+      }),
+    limit: (finding, part) => limitFor(piece, part, finding, findingDefinitions[finding].limit),
+    tried(id, change) {
+      const other = change(piece);
+      const part = other.parts.find((q) => q.id === id)!;
+      const p = preparePart(part, other);
+      return seen(p, () => zonesOf(p, { points: TRIAL_POINTS }));
+    },
+  };
+}
+
+/**
+ * Everything wrong with a piece's map before it is painted, what matters most first. Findings that the painter has
+ * dismissed are among them, marked quiet.
+ * @param compute gives each metal part as computed; caches may stand behind it
+ */
+export function critique(piece: Piece, compute: (part: Part) => Computed = (part) => computed(part, piece)): Finding[] {
+  const scene = sceneOf(piece, compute);
+  return Object.values(findingDefinitions).flatMap((definition) =>
+    definition.find(scene).map((found): Finding => ({
+      ...found,
+      id: definition.id,
+      quiet: piece.critique.quiet.find((q) => q.finding === definition.id && q.part === found.part)?.reason ?? null,
+    })),
+  );
+} // prettier-ignore
+
+/** Those that want looking at. */
+export const loud = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.quiet === null);

@@ -1,0 +1,105 @@
+import { NOTHING, placeOf, turn, type Point } from '../form/index.js';
+import { uncovered, valuesOn, type PreparedPart } from '../glint/index.js';
+import { colourAt } from '../ladder/index.js';
+import type { FindingId, Part, Piece } from '../piece/index.js';
+import { approachLimit } from '../rig/index.js';
+import { clamp, rad } from '../units/index.js';
+import type { ZoneMap } from '../zone/index.js';
+
+/** A part as the critique sees it: all of its points that nothing in front hides. Metal parts only. */
+export interface Seen {
+  readonly part: Part;
+  readonly p: PreparedPart;
+  readonly zones: ZoneMap;
+  /** Indices into the canonical surface. */
+  readonly points: Int32Array;
+  /** Value 0..1 of the canonical surface before edges and dots; read at `points`. */
+  readonly value: Float32Array;
+}
+
+/** All that the findings judge. */
+export interface Scene {
+  readonly piece: Piece;
+  /** Metal parts, back to front. */
+  readonly parts: readonly Seen[];
+  /** The limit of a finding for a part; null where it is not judged. */
+  limit(finding: FindingId, part: Part | null): number | null;
+  /** A part prepared anew after a change of the piece, for trying what would help. */
+  tried(part: string, change: (piece: Piece) => Piece): Seen;
+}
+
+const seenIn = new WeakMap<Uint8Array, Int32Array>();
+
+/** Canonical points of a part that no part in front covers. */
+function pointsSeen(p: PreparedPart): Int32Array {
+  const { canonical } = p.shape;
+  const free = uncovered(canonical, p.fronts);
+  const known = seenIn.get(free);
+  if (known) return known;
+  const list: number[] = [];
+  for (let i = 0; i < free.length; i++)
+    if (free[i] && canonical.patch[i] !== NOTHING && canonical.alpha[i] >= 0.5) list.push(i);
+  const found = Int32Array.from(list);
+  seenIn.set(free, found);
+  return found;
+}
+
+/** @param zones asked for when a finding needs them */
+export function seen(p: PreparedPart, zones: () => ZoneMap): Seen {
+  let drawn: ZoneMap | undefined;
+  return {
+    part: p.part,
+    p,
+    get zones() {
+      return (drawn ??= zones());
+    },
+    points: pointsSeen(p),
+    value: valuesOn(p.shape.canonical, p).value,
+  };
+}
+
+/** Place of a canonical point in the part's own frame. */
+export function pointAt({ p }: Seen, i: number): Point {
+  const { grid } = p.shape.canonical;
+  return placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+}
+
+/** A place of the part's own frame in the piece's. */
+export function inPiece(part: Pick<Part, 'place'>, [x, y]: Point): { xMm: number; yMm: number } {
+  const [tx, ty] = turn(x, y, rad(part.place.rollDeg));
+  return { xMm: part.place.xMm + tx, yMm: part.place.yMm + ty };
+}
+
+/** Lightness of a value on the part. */
+export const lightnessAt = ({ p }: Seen, value: number): number => colourAt(p.palette.colours, clamp(value, 0, 1)).l;
+
+/** Values of what is seen, rising. */
+export const sortedValues = ({ points, value }: Seen): Float32Array => Float32Array.from(points, (i) => value[i]).sort();
+
+/** Share of what is seen that lies at or above a value. */
+export function shareAbove({ points, value }: Seen, least: number): number {
+  let n = 0;
+  for (const i of points) if (value[i] >= least) n++;
+  return points.length ? n / points.length : 0;
+}
+
+/** Middle of the seen points that satisfy a test, in the part's frame; null where none does. */
+export function middleOf(s: Seen, test: (i: number) => boolean = () => true): Point | null {
+  let [x, y, n] = [0, 0, 0];
+  for (const i of s.points) {
+    if (!test(i)) continue;
+    const at = pointAt(s, i);
+    x += at[0];
+    y += at[1];
+    n++;
+  }
+  return n ? [x / n, y / n] : null;
+}
+
+/** The limit that holds: the painter's own, that of the approach, or the finding's. */
+export function limitFor(piece: Piece, part: Part | null, finding: FindingId, first: number): number | null {
+  const approach = approachLimit(part, piece, finding);
+  if (approach === null) return null;
+  const own = piece.critique.limits.find((l) => l.finding === finding);
+  return own ? own.limit : (approach ?? first);
+}

@@ -1,0 +1,60 @@
+import { chooseSteps, ladderColours, paintsById } from '../ladder/index.js';
+import { plain } from '../units/index.js';
+import type { FindingDefinition } from './definition.js';
+import type { Fix } from './fix.js';
+import { inPiece, type Scene, type Seen } from './scene.js';
+
+/** A blend narrower than this leaves no room for a half step: the smoothing glaze bridges it. */
+const ROOM_MM = 1.5;
+/** Shorter soft borders are not worth a mix of their own, in mm. */
+const LEAST_SOFT_MM = 3;
+
+/** More steps, until no gap of the ladder is wider than the limit. */
+function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
+  const { finish } = s.part;
+  const ladder = s.p.palette.ladder;
+  if (finish.kind !== 'metal' || !ladder) return null;
+  const paints = paintsById(scene.piece.paints);
+  for (let n = s.p.steps + 1; n <= ladder.steps.length; n++) {
+    const l = ladderColours({ ...ladder, steps: chooseSteps(ladder, n) }, paints).map((c) => c.l);
+    if (l.slice(1).every((v, i) => v - l[i] <= limit))
+      return {
+        says: `paint it in ${n} steps`,
+        changes: [{ path: ['parts', s.part.id, 'finish', 'steps'], to: n }],
+      };
+  }
+  return null;
+}
+
+export const valueJump: FindingDefinition = {
+  id: 'value-jump',
+  label: 'Jump in a soft border',
+  why: 'Over a wide blend two far values need a tone between them, or the join shows however long it is glazed.',
+  limit: 18,
+  unit: 'values',
+  find: (scene) =>
+    scene.parts.flatMap((s) => {
+      const limit = scene.limit('value-jump', s.part);
+      if (limit === null) return [];
+      const colours = s.p.palette.colours;
+      const jumps = s.zones.borders
+        .filter((b) => b.softMm >= LEAST_SOFT_MM && b.blendMm >= ROOM_MM)
+        .map((b) => ({ b, gap: colours[b.below].l - colours[b.below - 1].l }))
+        .filter(({ gap }) => gap > limit)
+        .sort((p, q) => q.gap - p.gap);
+      if (jumps.length === 0) return [];
+      const { b, gap } = jumps[0];
+      const line = b.soft.reduce((m, l) => (l.length > m.length ? l : m), b.soft[0]);
+      const fix = fixFor(scene, s, limit);
+      return [
+        {
+          part: s.part.id,
+          at: inPiece(s.part, line[line.length >> 1]),
+          measured: gap,
+          wanted: { from: null, to: limit },
+          says: `steps ${b.below} and ${b.below + 1} lie ${plain(gap, 0)} values apart over a blend of ${plain(b.blendMm)} mm; ${fix?.says ?? 'mix a half step between them'}`,
+          fix,
+        },
+      ];
+    }),
+};

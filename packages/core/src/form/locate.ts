@@ -1,0 +1,83 @@
+import type { Anchor } from '../piece/index.js';
+import { clamp } from '../units/index.js';
+import { boundsOf, inside } from './geometry.js';
+import { SAMPLE, type Patch, type Point, type SurfaceModel } from './surface.js';
+
+/** Places looked at along the longer side before the best is refined. */
+const LOOKS = 40;
+const ROUNDS = 14;
+/** A place of the form counts as gone where nothing comes nearer to it than this. */
+const GONE = 0.04;
+
+interface Spot {
+  readonly at: Point;
+  readonly u: number;
+  readonly v: number;
+}
+
+const lattices = new WeakMap<Patch, { gap: number; spots: readonly Spot[] }>();
+
+function latticeOf(patch: Patch): { gap: number; spots: readonly Spot[] } {
+  const known = lattices.get(patch);
+  if (known) return known;
+  const b = boundsOf(patch.rings);
+  const [w, h] = [b.right - b.left, b.top - b.bottom];
+  const gap = Math.max(w, h) / LOOKS || 1e-6;
+  const [columns, rows] = [Math.max(4, Math.ceil(w / gap)), Math.max(4, Math.ceil(h / gap))];
+  const out = new Float64Array(SAMPLE.size);
+  const spots: Spot[] = [];
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const at: Point = [b.left + ((c + 0.5) * w) / columns, b.bottom + ((r + 0.5) * h) / rows];
+      if (!inside(patch.rings, at[0], at[1])) continue;
+      patch.at(at[0], at[1], out);
+      spots.push({ at, u: out[SAMPLE.u], v: out[SAMPLE.v] });
+    }
+  const lattice = { gap, spots };
+  lattices.set(patch, lattice);
+  return lattice;
+}
+
+/**
+ * Where a place of the form, told by its own (u, v), lies on a patch, in mm in the part's frame; null where the patch
+ * has no such place any more.
+ */
+export function placeAt(patch: Patch, { u, v }: Anchor): Point | null {
+  const { gap, spots } = latticeOf(patch);
+  const off = (s: Pick<Spot, 'u' | 'v'>) => (s.u - u) ** 2 + (s.v - v) ** 2;
+  let best: Spot | null = null;
+  for (const s of spots) if (!best || off(s) < off(best)) best = s;
+  if (!best) return null;
+  const out = new Float64Array(SAMPLE.size);
+  let step = gap / 2;
+  for (let round = 0; round < ROUNDS; round++) {
+    let moved = false;
+    for (const [dx, dy] of [
+      [step, 0],
+      [-step, 0],
+      [0, step],
+      [0, -step],
+    ]) {
+      const at: Point = [best.at[0] + dx, best.at[1] + dy];
+      if (!inside(patch.rings, at[0], at[1])) continue;
+      patch.at(at[0], at[1], out);
+      const next: Spot = { at, u: out[SAMPLE.u], v: out[SAMPLE.v] };
+      if (off(next) < off(best)) [best, moved] = [next, true];
+    }
+    if (!moved) step /= 2;
+  }
+  return Math.sqrt(off(best)) <= GONE ? best.at : null;
+}
+
+/** The patch at a place of the part's frame (mm) and its (u, v) there; null beside the part. */
+export function anchorAt(model: SurfaceModel, [x, y]: Point): { patch: number; anchor: Anchor } | null {
+  // Later patches lie over earlier ones.
+  for (let p = model.patches.length - 1; p >= 0; p--) {
+    const patch = model.patches[p];
+    if (!inside(patch.rings, x, y)) continue;
+    const out = new Float64Array(SAMPLE.size);
+    patch.at(x, y, out);
+    return { patch: p, anchor: { u: clamp(out[SAMPLE.u], 0, 1), v: clamp(out[SAMPLE.v], 0, 1) } };
+  }
+  return null;
+}

@@ -1,0 +1,8 @@
+import type { ApproachOption } from './definition.js';
+
+export const bladeFree: ApproachOption<'blade'> = {
+  of: 'blade',
+  value: 'free',
+  label: 'Blade lit freely',
+  suits: 'Lights lie where they look best and stay there when the light moves. For blades seen from many sides.',
+};

@@ -1,0 +1,9 @@
+import type { ApproachOption } from './definition.js';
+
+export const edgesBothLips: ApproachOption<'edges'> = {
+  of: 'edges',
+  value: 'both-lips',
+  label: 'Edges and both lips',
+  suits: 'All edges, and cuts lit along both lips. Reads at table distance, less true close up.',
+  limits: { 'wrong-lip': null },
+};

@@ -1,0 +1,9 @@
+import type { ApproachOption } from './definition.js';
+
+export const edgesWorn: ApproachOption<'edges'> = {
+  of: 'edges',
+  value: 'worn',
+  label: 'Worn edges only',
+  suits: 'Short bright pieces where use rubs: corners, lit rims. Old, used or rusted metal.',
+  limits: { 'even-edges': null },
+};

@@ -1,0 +1,8 @@
+import type { ApproachOption } from './definition.js';
+
+export const glintsPale: ApproachOption<'glints'> = {
+  of: 'glints',
+  value: 'pale',
+  label: 'Pale dots',
+  suits: 'The last dots one step below the lightest. Warm gold, dull or old metal.',
+};

@@ -1,0 +1,8 @@
+import type { ApproachOption } from './definition.js';
+
+export const surroundingsNeutral: ApproachOption<'surroundings'> = {
+  of: 'surroundings',
+  value: 'neutral',
+  label: 'Plain greys',
+  suits: 'Only the ladder itself. First exercises, batches, and metal that has to match other pieces.',
+};
