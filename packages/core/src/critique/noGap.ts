@@ -11,6 +11,9 @@ const SAMPLES = 160;
 const WEAK = 0.2;
 /** The gap is what lies below this share of the bounce. */
 const DARK = 0.72;
+/** The bounce's crest lies past this share of the profile, the middle of its gap at that one. */
+const CREST_FROM = 0.84;
+const MIDDLE = 0.78;
 /** The gap's depth that a repair gives back. */
 const DEPTH = 0.6;
 
@@ -49,15 +52,16 @@ function profile(s: Seen): { values: number[]; at: Point[] } {
 function gapOf(s: Seen): { share: number; at: Point } | null {
   const { values, at } = profile(s);
   if (values.length < SAMPLES / 3) return null;
-  const far = Math.floor(values.length * 0.62);
+  // The bounce stands where it is computed, near the rim away from the light.
+  const far = Math.floor(values.length * CREST_FROM);
   let crest = far;
   for (let i = far; i < values.length; i++) if (values[i] > values[crest]) crest = i;
-  if (values[crest] < WEAK || crest === far) return null;
+  if (values[crest] < WEAK) return null;
   let main = 0;
   for (let i = 0; i < far; i++) if (values[i] > values[main]) main = i;
   let dark = 0;
   for (let i = main; i < crest; i++) if (values[i] < DARK * values[crest]) dark++;
-  return { share: dark / values.length, at: at[Math.floor((far + crest) / 2)] };
+  return { share: dark / values.length, at: at[Math.floor(values.length * MIDDLE)] };
 }
 
 function fixFor(scene: Scene, s: Seen): Fix | null {

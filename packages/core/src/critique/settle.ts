@@ -20,8 +20,9 @@ const meets = (a: string, b: string) => a === b || a.startsWith(`${b}.`) || b.st
 /**
  * Applies every fix there is, and looks again, until none is left or a state comes back. Fixes of one round never
  * touch the same path; quiet findings are left alone.
+ * @param points how finely zones are drawn; as everywhere where absent
  */
-export function settle(piece: Piece): Settled {
+export function settle(piece: Piece, points?: number): Settled {
   let now = piece;
   const applied: Fix[] = [];
   const states = new Set([JSON.stringify(now)]);
@@ -38,7 +39,7 @@ export function settle(piece: Piece): Settled {
       critique(now, (part) => {
         const known = kept.get(part);
         if (known) return known;
-        const made = computed(part, current);
+        const made = computed(part, current, points);
         kept.set(part, made);
         return made;
       }),

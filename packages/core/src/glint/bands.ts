@@ -219,7 +219,8 @@ function wrap(centre: number): number {
   return low + ((((centre - low) % PERIOD) + PERIOD) % PERIOD);
 }
 
-const fade = (centre: number) => smoothstep(-0.12, -0.02, centre) * (1 - smoothstep(1.02, 1.12, centre));
+/** Gone well before it comes round to the other end. */
+const fade = (centre: number) => smoothstep(-0.07, 0.03, centre) * (1 - smoothstep(0.97, 1.07, centre));
 
 /**
  * Lowers bands where they would meet a bright band across the ridge: those of the less lit facet, the right one's on a
