@@ -47,6 +47,14 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.getByRole('button', { name: 'Why: Width' }).click();
   await clean('glint with figures and a why');
   await page.keyboard.press('Escape');
+  await page.keyboard.press('f');
+  await page.locator('[data-finding]').first().getByRole('button', { name: 'Other limit' }).click();
+  await clean('before you paint');
+  await page.getByRole('region', { name: 'Parts' }).getByText('Sluice blade').click();
+  await page.keyboard.press('k');
+  await page.getByRole('slider', { name: 'Main band, left face', exact: true }).focus();
+  await clean('by hand');
+  await page.keyboard.press('j');
   await page.getByRole('radio', { name: 'Squint' }).click();
   await clean('squint');
   await page.getByRole('radio', { name: 'Dark surround' }).click();

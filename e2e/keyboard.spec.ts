@@ -70,6 +70,34 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await expect(page.getByText(/^After step/)).toBeVisible();
   await on('later');
   await expect(page.getByText('The finished piece')).toBeVisible();
+  // Before you paint.
+  for (const [id, name] of [
+    ['findings', /Before you paint/],
+    ['hand', /By hand/],
+    ['figures', /Figures/],
+  ] as const) {
+    await on(id);
+    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true');
+  }
+  await saved(page);
+  const compositions = async () =>
+    (await server.piece('lock-keepers-arm')).parts.map((p) =>
+      p.finish.kind === 'metal' ? p.finish.composition : -1,
+    );
+  const composed = await compositions();
+  await on('another');
+  await expect.poll(compositions).not.toEqual(composed);
+  await press(page, 'undo');
+  await press(page, 'findings');
+  await expect(page.locator('[data-finding]').first()).toBeVisible({ timeout: 60_000 });
+  await on('fix-all');
+  await expect(page.getByText(/\d+ fixed/)).toBeVisible({ timeout: 60_000 });
+  await press(page, 'undo');
+  await on('round');
+  await expect(page.getByRole('progressbar', { name: 'Turning it round' })).toBeVisible();
+  await press(page, 'round');
+  await expect(page.getByRole('progressbar', { name: 'Turning it round' })).toBeHidden();
+  await press(page, 'figures');
   // Light.
   await on('key-light');
   await page.keyboard.press('ArrowUp');

@@ -119,7 +119,7 @@ export async function settled(page: Page): Promise<void> {
 
 /** Where the light's handle goes for a time on the clock, at the dial's rim share of a height of 27 degrees. */
 export async function lightAt(page: Page, hours: number): Promise<[number, number]> {
-  const box = (await page.getByRole('slider', { name: 'Main light' }).boundingBox())!;
+  const box = (await page.getByRole('slider', { name: 'Main light', exact: true }).boundingBox())!;
   const reach = (box.width / 128) * 50 * Math.cos((27 * Math.PI) / 180);
   const angle = (hours * Math.PI) / 6;
   return [box.x + box.width / 2 + Math.sin(angle) * reach, box.y + box.height / 2 - Math.cos(angle) * reach];

@@ -1,8 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { encode } from 'fast-png';
 import {
-  brassHeron, lockKeepersArm, lockMilitia, mapReport, MOST_POINTS, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, shapeOf, stageOfPart, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
-  type Piece, type PreparedPart, type Stage,
+  brassHeron, critique, lockKeepersArm, loud, lockMilitia, mapReport, MOST_POINTS, pathsOf, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, settle, shapeOf, stageOfPart, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
+  type Finding, type Piece, type PreparedPart, type Stage,
 } from '@pale-glint/core'; // prettier-ignore
 import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
@@ -64,6 +64,12 @@ function look(path: string, o: LookOptions): void {
   answer({ file: o.out, widthPx: width, heightPx: height });
 }
 
+/** A finding as the command line tells it. */
+const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: Finding) => ({
+  id, part, measured, wanted, at, says, quiet,
+  fix: fix && { says: fix.says, paths: pathsOf(fix) },
+}); // prettier-ignore
+
 function check(path: string): void {
   const text = readText(path);
   const isList = path.toLowerCase().endsWith('.csv');
@@ -79,7 +85,7 @@ function check(path: string): void {
   }
 }
 
-/** demo, map, look, check: a piece file and its map. */
+/** demo, map, critique, settle, look, check: a piece file and its map. */
 export function pieceCommands(program: Command): void {
   program
     .command('demo')
@@ -98,6 +104,29 @@ export function pieceCommands(program: Command): void {
     .action((path: string, o: { pxPerMm?: string }) => {
       const px = o.pxPerMm === undefined ? undefined : number('--px-per-mm', o.pxPerMm, 1, 200);
       answer({ parts: mapReport(pieceFrom(path), px) });
+    });
+
+  program
+    .command('critique')
+    .description('everything wrong with the map before it is painted, what matters most first')
+    .argument('<PIECE>')
+    .option('--all', 'with those the painter has dismissed')
+    .action((path: string, o: { all?: boolean }) => {
+      const found = critique(pieceFrom(path));
+      answer({ findings: (o.all ? found : loud(found)).map(findingOut) });
+    });
+
+  program
+    .command('settle')
+    .description('the piece with every fix applied that there is; what is left is told beside it')
+    .argument('<PIECE>')
+    .action((path: string) => {
+      const { piece, applied, rounds, left } = settle(pieceFrom(path));
+      process.stdout.write(writePiece(piece));
+      process.stderr.write(
+        `${applied.length} fixes in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
+      );
+      for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.says}\n`);
     });
 
   program

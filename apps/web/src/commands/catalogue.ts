@@ -49,6 +49,17 @@ export const catalogue = [
     ],
   },
   {
+    title: 'Before you paint',
+    commands: [
+      c('figures', 'j', 'Figures of the chosen part'),
+      c('findings', 'f', 'Before you paint: what to look at'),
+      c('fix-all', 'Shift+F', 'Fix all that can be fixed'),
+      c('round', 'y', 'Seen all round: how much still reads'),
+      c('hand', 'k', 'By hand: bands, dots, borders, cuts'),
+      c('another', 'x', 'Another composition of the bands'),
+    ],
+  },
+  {
     title: 'Light',
     commands: [
       c('key-light', 'i', 'To the main light; then arrows turn and raise it, Shift six times as far'),

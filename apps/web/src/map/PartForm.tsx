@@ -11,6 +11,7 @@ import {
   type Polish,
 } from '@pale-glint/core';
 import { Choice } from '../ui/Choice.js';
+import { NotchFields } from './NotchFields.js';
 import { NumberField } from '../ui/NumberField.js';
 import { whyOf } from '../ui/whys.js';
 
@@ -56,6 +57,7 @@ export function SizeFields({ part, change, end }: PartFormProps) {
           onChange={(v) => set(c.key, v)}
         />
       ))}
+      <NotchFields part={part} change={change} end={end} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { OrderLayer, PartSheet, Piece } from '@pale-glint/core';
+import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { sheetDesk } from '../workers/mapClient.js';
 import type { SheetNews } from '../workers/protocol.js';
@@ -9,6 +9,8 @@ export interface Sheets {
   readonly sheets: ReadonlyMap<string, PartSheet>;
   /** The painting order that follows from them. */
   readonly order: readonly OrderLayer[];
+  /** What the critique finds, dismissed ones among them. */
+  readonly findings: readonly Finding[];
   /** Whether they belong to the piece as it is now. */
   readonly settled: boolean;
   readonly done: number;
@@ -22,6 +24,7 @@ const REST_MS = 350;
 export function useSheets(piece: Piece): Sheets {
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
   const [order, setOrder] = useState<readonly OrderLayer[]>([]);
+  const [findings, setFindings] = useState<readonly Finding[]>([]);
   const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({
     piece: null,
     done: 0,
@@ -45,6 +48,7 @@ export function useSheets(piece: Piece): Sheets {
       } else if (news.kind === 'sheetsDone') {
         setByPart(found);
         setOrder(news.order);
+        setFindings(news.findings);
         setFailed(null);
         setProgress({ piece, done: found.size, settled: true });
       }
@@ -63,7 +67,7 @@ export function useSheets(piece: Piece): Sheets {
   const of = piece.parts.length;
   // The same object while nothing of it changes: all stations hang on it.
   return useMemo(
-    () => ({ byPart, sheets, order, settled, done, of, failed }),
-    [byPart, sheets, order, settled, done, of, failed],
+    () => ({ byPart, sheets, order, findings, settled, done, of, failed }),
+    [byPart, sheets, order, findings, settled, done, of, failed],
   );
 }

@@ -1,4 +1,4 @@
-import { clockSide, clockText, duration, focalRank, squintOrder } from '@pale-glint/core';
+import { clockSide, clockText, duration, focalRank, loud, squintOrder } from '@pale-glint/core';
 import { NavLink } from 'react-router';
 import { usePieceState } from '../store/PieceContext.js';
 import type { Desk } from './desk.js';
@@ -7,10 +7,12 @@ import { useTimeLeft } from './useTimeLeft.js';
 const ordinal = (n: number) =>
   `${n}${['th', 'st', 'nd', 'rd'][n % 10 > 3 || Math.floor((n % 100) / 10) === 1 ? 0 : n % 10]}`;
 
-/** One word on the map: whether the focal part leads at a squint. */
+/** A word on the map: what is to look at, or whether the focal part leads at a squint. */
 function glintState(desk: Desk, piece: ReturnType<typeof usePieceState>['piece']): string {
   if (piece.parts.length === 0) return 'nothing to light yet';
   if (!desk.sheets.settled) return `measuring ${desk.sheets.done} of ${desk.sheets.of}`;
+  const open = loud(desk.sheets.findings).length;
+  if (open > 0) return `${open} to look at`;
   const order = squintOrder(piece, desk.sheets.sheets);
   const rank = focalRank(piece, order);
   if (rank === null) return 'no focal part';

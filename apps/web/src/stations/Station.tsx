@@ -10,7 +10,8 @@ import { VIEWS, type ShownView } from '../ui/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
-import { DeskContext, type Desk } from './desk.js';
+import { DeskContext, type Desk, type GlintSide } from './desk.js';
+import { handEdits } from './glint/handEdits.js';
 import { PieceMenu } from './PieceMenu.js';
 import { Ramp } from './Ramp.js';
 import { SaveNote } from './SaveNote.js';
@@ -35,6 +36,10 @@ function useFrameCommands(desk: Desk): void {
     const at = after ? order.findIndex((l) => layerKey(l) === layerKey(after)) : order.length - 1;
     const next = Math.min(order.length - 1, Math.max(0, at + by));
     desk.setAfter(next === order.length - 1 ? null : layerOf(order[next]));
+  };
+  const beside = (side: GlintSide) => {
+    desk.setSide(side);
+    void navigate(`/pieces/${piece.id}/glint`);
   };
   useCommands({
     light: go('light'),
@@ -61,6 +66,10 @@ function useFrameCommands(desk: Desk): void {
     undo: () => store.undo(),
     redo: () => store.redo(),
     guide: startGuide,
+    figures: () => beside('part'),
+    findings: () => beside('findings'),
+    hand: () => beside('hand'),
+    another: () => desk.selected && handEdits.another(store, desk.selected),
   });
 }
 
@@ -104,6 +113,8 @@ function Stations() {
   const [chosen, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [close, setClose] = useState(false);
+  const [side, setSide] = useState<GlintSide>('part');
+  const [finding, setFinding] = useState<string | null>(null);
   // A part that undo took away is no longer chosen; redo brings it back chosen.
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
   const desk = useMemo(
@@ -119,8 +130,12 @@ function Stations() {
       setAfter,
       close,
       setClose,
+      side,
+      setSide,
+      finding,
+      setFinding,
     }),
-    [sheets, run, view, selected, after, close],
+    [sheets, run, view, selected, after, close, side, finding],
   );
   return (
     <DeskContext value={desk}>

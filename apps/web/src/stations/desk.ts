@@ -1,4 +1,4 @@
-import type { OrderLayer } from '@pale-glint/core';
+import type { Finding, OrderLayer } from '@pale-glint/core';
 import { createContext, use } from 'react';
 import type { Sheets } from '../map/useSheets.js';
 import type { ShownView } from '../ui/ViewSwitch.js';
@@ -19,7 +19,20 @@ export interface Desk {
   /** Whether the chosen part fills the map. */
   readonly close: boolean;
   readonly setClose: (close: boolean) => void;
+  /** What stands beside the map. */
+  readonly side: GlintSide;
+  readonly setSide: (side: GlintSide) => void;
+  /** The finding that is being looked at. */
+  readonly finding: string | null;
+  readonly setFinding: (key: string | null) => void;
 }
+
+export const GLINT_SIDES = ['part', 'findings', 'hand'] as const;
+export type GlintSide = (typeof GLINT_SIDES)[number];
+
+/** Tells findings apart: one kind may occur at several places of a part. */
+export const findingKey = (f: Pick<Finding, 'id' | 'part' | 'at'>): string =>
+  `${f.id}/${f.part ?? '-'}/${f.at.xMm.toFixed(2)}/${f.at.yMm.toFixed(2)}`;
 
 export const DeskContext = createContext<Desk | null>(null);
 

@@ -27,6 +27,15 @@ const WHYS: Readonly<Record<string, string>> = {
   flareMm: 'The lower edge is wider than the upper by this much: it leans out and mirrors the sky.',
   softness: 'How gently the bumps flow into the plate. Soft flow blends, crisp feet make hard borders.',
   bevelDeg: 'How far each facet leans away from you: steeper facets part more in value at the ridge.',
+  edges:
+    'Sharp on both sides, or a flat back and one cutting edge: there light opens toward the edge and the flat stays dark.',
+  curveMm: 'How far its middle stands off the straight line. The bands bend along with it.',
+  fullerMm:
+    'A hollow along the ridge: it is lit like a scoop, dark toward the light and bright on its far wall.',
+  fullerTo: 'Where the hollow runs out. Beyond it the two faces meet in the ridge again.',
+  taper: 'A plate wider above than below, or the other way round.',
+  cornerMm: 'Sharp corners catch a dot where they face the light; rounded ones do not.',
+  bowDeg: 'A flat plate mirrors one value and its lights are composed; a bowed one mirrors what is round it.',
   pointMm: 'Length of the point. Only one facet is light at the very tip.',
   ridge: 'Where the ridge runs. Off the middle, the narrow facet takes fewer bands.',
   thicknessMm: 'Of the round bar the ring is bent from: each place of it has a light line and a dark one.',

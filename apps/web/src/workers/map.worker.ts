@@ -1,16 +1,35 @@
 import {
+  areaOf,
+  critique,
+  modelOf,
+  partAllRound,
   placedBounds,
+  remediesFor,
   renderPiece,
   shapeOf,
   taggedSrgb,
   unionBounds,
   writeSvg,
   paintingOrder,
+  settle,
   strokesOf,
+  survivalOf,
+  type Piece,
+  type Survival,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
-import type { CardJob, Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
-import { internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
+import type {
+  CardJob,
+  Job,
+  MapJob,
+  News,
+  PictureJob,
+  RoundJob,
+  SettleJob,
+  SheetsJob,
+  SvgJob,
+} from './protocol.js';
+import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
 
 /** Work is given up to newer messages at least this often. */
 const YIELD_MS = 8;
@@ -21,7 +40,7 @@ const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: 
   createImageBitmap(new ImageData(bytes, width, height));
 
 /** Latest wins: a job of a kind replaces the one of that kind still waiting or running. */
-const latest = { map: 0, sheets: 0 };
+const latest = { map: 0, sheets: 0, round: 0 };
 
 let resumeAt = 0;
 async function runMap(job: MapJob): Promise<void> {
@@ -83,7 +102,46 @@ async function runSheets(job: SheetsJob): Promise<void> {
     });
   }
   const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, sheetFor(part, piece)])));
-  post({ kind: 'sheetsDone', generation: job.generation, order });
+  await breath();
+  if (latest.sheets !== job.generation) return;
+  const findings = critique(piece, (part) => computedFor(part, piece));
+  post({ kind: 'sheetsDone', generation: job.generation, order, findings });
+}
+
+function runSettle(job: SettleJob): void {
+  const settled = settle(internPiece(job.piece), (part, piece) => computedFor(part, internPiece(piece)));
+  post({ kind: 'settled', jobId: job.jobId, settled });
+}
+
+async function runRound(job: RoundJob): Promise<void> {
+  if (!job.piece) return;
+  const { generation } = job;
+  const piece = internPiece(job.piece);
+  const metal = piece.parts.filter((p) => p.finish.kind === 'metal');
+  const tries = remediesFor(piece);
+  const of = metal.length * (1 + tries.length);
+  let done = 0;
+  const survive = async (tried: Piece): Promise<Survival | null> => {
+    const judged = [];
+    for (const { id } of metal) {
+      const part = tried.parts.find((p) => p.id === id)!;
+      judged.push({ ...partAllRound(part, tried), areaMm2: areaOf(modelOf(part.form).rings) });
+      post({ kind: 'roundPart', generation, done: ++done, of });
+      await breath();
+      if (latest.round !== generation) return null;
+    }
+    return survivalOf(judged);
+  };
+  const survival = await survive(piece);
+  if (!survival) return;
+  const remedies: { says: string; share: number }[] = [];
+  post({ kind: 'round', generation, survival, remedies, finished: tries.length === 0 });
+  for (const t of tries) {
+    const then = await survive(t.piece);
+    if (!then) return;
+    remedies.push({ says: t.says, share: then.share });
+    post({ kind: 'round', generation, survival, remedies, finished: remedies.length === tries.length });
+  }
 }
 
 async function runPicture(job: PictureJob): Promise<void> {
@@ -134,6 +192,8 @@ async function run(job: Job): Promise<void> {
     else if (job.kind === 'sheets') await runSheets(job);
     else if (job.kind === 'picture') await runPicture(job);
     else if (job.kind === 'card') await runCard(job);
+    else if (job.kind === 'settle') runSettle(job);
+    else if (job.kind === 'round') await runRound(job);
     else runSvg(job);
   } catch (error) {
     post({
@@ -149,7 +209,7 @@ async function run(job: Job): Promise<void> {
 /** Small pictures wait in line behind each other; maps and sheets only behind their own latest. */
 let pictures = Promise.resolve();
 self.onmessage = ({ data }: MessageEvent<Job>) => {
-  if (data.kind === 'map' || data.kind === 'sheets') {
+  if (data.kind === 'map' || data.kind === 'sheets' || data.kind === 'round') {
     latest[data.kind] = data.generation;
     void run(data);
   } else pictures = pictures.then(breath).then(() => run(data));

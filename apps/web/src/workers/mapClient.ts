@@ -1,4 +1,5 @@
-import type { CardJob, Job, MapJob, News, PictureJob, SheetsJob, SvgJob } from './protocol.js';
+import type { Piece, Settled } from '@pale-glint/core';
+import type { CardJob, Job, MapJob, News, PictureJob, SettleJob, SheetsJob, SvgJob } from './protocol.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
 type Listener = (news: News) => void;
@@ -86,7 +87,7 @@ function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Pr
         stop();
         reject(new Error(news.says));
       }
-      if ((news.kind === 'picture' || news.kind === 'svg' || news.kind === 'card') && news.jobId === id) {
+      if ('jobId' in news && news.kind !== 'failed' && news.jobId === id) {
         stop();
         resolve(pick(news)!);
       }
@@ -117,6 +118,24 @@ export function askCard(job: Without<CardJob, 'jobId'>): Promise<Uint8Array<Arra
   long.send({ kind: 'card', jobId: id, ...job });
   return answer;
 }
+
+/** The piece with every fix applied. */
+export function askSettle(job: Without<SettleJob, 'jobId'>): Promise<Settled> {
+  const id = ++jobId;
+  const answer = answerTo(long, id, (n) => (n.kind === 'settled' ? n.settled : null));
+  long.send({ kind: 'settle', jobId: id, ...job });
+  return answer;
+}
+
+/** How a piece reads from all round; answers come to `listen`. Null stops it. */
+export const roundDesk = {
+  ask(piece: Piece | null): number {
+    generation++;
+    long.send({ kind: 'round', generation, piece });
+    return generation;
+  },
+  listen: (listener: Listener) => long.listen(listener),
+};
 
 /** The map as a drawing. */
 export function askSvg(job: Without<SvgJob, 'jobId'>): Promise<string> {

@@ -1,4 +1,5 @@
 import type {
+  Finding,
   Glint,
   Lab,
   LayerId,
@@ -7,6 +8,8 @@ import type {
   Picture,
   PictureView,
   Piece,
+  Settled,
+  Survival,
 } from '@pale-glint/core';
 
 export type MapView = PictureView | 'lines';
@@ -62,7 +65,22 @@ export interface SvgJob {
   readonly piece: Piece;
 }
 
-export type Job = MapJob | SheetsJob | PictureJob | SvgJob | CardJob;
+/** Every fix there is, applied until none is left. */
+export interface SettleJob {
+  readonly kind: 'settle';
+  readonly jobId: number;
+  readonly piece: Piece;
+}
+
+/** How much of the reading survives under light from all sides; a newer one, or a stop, ends it. */
+export interface RoundJob {
+  readonly kind: 'round';
+  readonly generation: number;
+  /** Null stops the one that runs. */
+  readonly piece: Piece | null;
+}
+
+export type Job = MapJob | SheetsJob | PictureJob | SvgJob | CardJob | SettleJob | RoundJob;
 
 /** A part's sheet with what the drawings need besides. */
 export interface SheetNews {
@@ -88,7 +106,22 @@ export type News =
   | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
   | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
-  | { readonly kind: 'sheetsDone'; readonly generation: number; readonly order: readonly OrderLayer[] }
+  | {
+      readonly kind: 'sheetsDone';
+      readonly generation: number;
+      readonly order: readonly OrderLayer[];
+      readonly findings: readonly Finding[];
+    }
+  | { readonly kind: 'settled'; readonly jobId: number; readonly settled: Settled }
+  | { readonly kind: 'roundPart'; readonly generation: number; readonly done: number; readonly of: number }
+  | {
+      readonly kind: 'round';
+      readonly generation: number;
+      readonly survival: Survival;
+      /** What would raise it, tried so far. */
+      readonly remedies: readonly { readonly says: string; readonly share: number }[];
+      readonly finished: boolean;
+    }
   | {
       readonly kind: 'picture';
       readonly jobId: number;

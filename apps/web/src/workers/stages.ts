@@ -1,6 +1,8 @@
 import {
+  adjustmentsOf,
   frontsOf,
   gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageOfPart, surfaceOf,
+  type Computed,
   type Front,
   type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
 } from '@pale-glint/core'; // prettier-ignore
@@ -49,8 +51,16 @@ export function internPiece(piece: Piece): Piece {
   };
 }
 
-const formKey = (part: Part) => `${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg}`;
-const shapeFor = (part: Part): Shape => shapes.get(formKey(part), () => shapeOf(part));
+/** What was changed by hand on a part; empty on most. */
+function handKey(part: Part, piece: Piece): string {
+  if (piece.adjustments.length === 0) return '';
+  const own = adjustmentsOf(part, piece);
+  return own.length ? JSON.stringify(own) : '';
+}
+const formKey = (part: Part, piece: Piece) =>
+  `${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg} ${handKey(part, piece)}`;
+const shapeFor = (part: Part, piece: Piece): Shape =>
+  shapes.get(formKey(part, piece), () => shapeOf(part, adjustmentsOf(part, piece)));
 
 /** Where a part stands matters to it once the light falls off or something stands near it. */
 function lightKey(part: Part, piece: Piece): string {
@@ -60,6 +70,8 @@ function lightKey(part: Part, piece: Piece): string {
   const { xMm, yMm, depthMm } = part.place;
   return JSON.stringify([
     light,
+    piece.approach,
+    part.approach,
     piece.heightMm,
     focus ? [focus.xMm, focus.yMm, focalPart === part.id] : null,
     placed ? [xMm, yMm, depthMm] : null,
@@ -83,7 +95,7 @@ function frontKey(part: Part, piece: Piece): string {
 function preparedKey(part: Part, piece: Piece): string {
   return [
     part.id,
-    formKey(part),
+    formKey(part, piece),
     part.place.rollDeg,
     JSON.stringify(part.finish),
     lightKey(part, piece),
@@ -94,7 +106,7 @@ function preparedKey(part: Part, piece: Piece): string {
 
 /** A part under its light, from the cache where nothing that matters has changed. */
 export function prepare(part: Part, piece: Piece): PreparedPart {
-  return prepared.get(preparedKey(part, piece), () => preparePart(part, piece, shapeFor(part)));
+  return prepared.get(preparedKey(part, piece), () => preparePart(part, piece, shapeFor(part, piece)));
 }
 
 /** How far the painting of a part has come after a layer of the order. */
@@ -117,7 +129,7 @@ export function paintOn(
   view: MapView,
   after: AfterLayer | null,
 ): PaintedPart | null {
-  const shape = shapeFor(part);
+  const shape = shapeFor(part, piece);
   const spot = gridIn(picture, shape.model, part.place);
   if (!spot) return null;
   const gridKey = JSON.stringify(spot.grid);
@@ -126,7 +138,7 @@ export function paintOn(
     layersOf(
       p,
       spot.grid,
-      surfaces.get(`${formKey(part)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid)),
+      surfaces.get(`${formKey(part, piece)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid)),
     ),
   );
   return {
@@ -140,4 +152,12 @@ export function paintOn(
 
 /** Zones and figures of a part. */
 export const sheetFor = (part: Part, piece: Piece): PartSheet =>
-  sheets.get(preparedKey(part, piece), () => partSheet(part, piece, shapeFor(part), prepare(part, piece)));
+  sheets.get(preparedKey(part, piece), () =>
+    partSheet(part, piece, shapeFor(part, piece), prepare(part, piece)),
+  );
+
+/** A part as the critique wants it, from the caches. */
+export const computedFor = (part: Part, piece: Piece): Computed => ({
+  p: prepare(part, piece),
+  zones: sheetFor(part, piece).zones,
+});

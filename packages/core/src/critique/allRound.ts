@@ -107,7 +107,9 @@ export function remediesFor(piece: Piece): Remedy[] {
 
 /** How much of a whole piece's reading survives when it is turned under a lamp. */
 export const allRound = (piece: Piece, areaOf: (part: Part) => number): Survival =>
-  survivalOf(piece.parts.filter(isMetal).map((part) => ({ ...partAllRound(part, piece), areaMm2: areaOf(part) })));
+  survivalOf(
+    piece.parts.filter(isMetal).map((part) => ({ ...partAllRound(part, piece), areaMm2: areaOf(part) })),
+  );
 
 /** The same in words. */
 export const survivalText = ({ share }: Survival): string =>

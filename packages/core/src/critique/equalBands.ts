@@ -1,6 +1,14 @@
 import { seenBands, widthRatio, type Band } from '../glint/index.js';
 import { plain } from '../units/index.js';
-import { bandPlace, faceName, facesSeen, neighbourPairs, shapedBy, widthMm, type FaceSeen } from './bandsSeen.js';
+import {
+  bandPlace,
+  faceName,
+  facesSeen,
+  neighbourPairs,
+  shapedBy,
+  widthMm,
+  type FaceSeen,
+} from './bandsSeen.js';
 import type { FindingDefinition } from './definition.js';
 import { newAdjustmentId, putAdjustment, setAdjustment, type Fix } from './fix.js';
 import type { Scene } from './scene.js';

@@ -47,7 +47,10 @@ export const setAdjustment = (says: string, id: string, field: string, to: unkno
 });
 
 /** Lets an adjustment go. */
-export const release = (says: string, id: string): Fix => ({ says, changes: [{ path: ['adjustments', id] }] });
+export const release = (says: string, id: string): Fix => ({
+  says,
+  changes: [{ path: ['adjustments', id] }],
+});
 
 /** An id for an adjustment that the piece does not have yet. */
 export function newAdjustmentId(piece: Piece, kind: string): string {

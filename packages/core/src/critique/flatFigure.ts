@@ -52,7 +52,9 @@ function fixFor(parts: readonly Seen[], piece: Piece, limit: number): Fix | null
 function judged(scene: Scene): Seen[] {
   const largest = Math.max(0, ...scene.parts.map((s) => s.zones.areaMm2));
   return scene.parts.filter(
-    (s) => s.points.length > 0 && (s.part.id === scene.piece.rig.focalPart || s.zones.areaMm2 >= LEAST_SHARE * largest),
+    (s) =>
+      s.points.length > 0 &&
+      (s.part.id === scene.piece.rig.focalPart || s.zones.areaMm2 >= LEAST_SHARE * largest),
   );
 }
 

@@ -12,7 +12,10 @@ const LIGHTEST = 0.04;
 const NO_SIDE = 0.25;
 
 /** Which way the lightest places of a part face within the picture, and which way the rig's light asks for; in the part's frame. */
-function facing(scene: Scene, s: Seen): { has: readonly [number, number]; wants: readonly [number, number] } | null {
+function facing(
+  scene: Scene,
+  s: Seen,
+): { has: readonly [number, number]; wants: readonly [number, number] } | null {
   const { model, canonical } = s.p.shape;
   const half = turnZ(normalise(add(keyDirection(scene.piece.rig), TO_EYE)), -rad(s.part.place.rollDeg));
   const sorted = Float32Array.from(s.points, (i) => s.value[i]).sort();
@@ -43,7 +46,9 @@ function offBy(scene: Scene, s: Seen): number {
   const f = facing(scene, s);
   if (!f) return 0;
   const [[x, y], [wx, wy]] = [f.has, f.wants];
-  return deg(Math.acos(Math.max(-1, Math.min(1, (x * wx + y * wy) / (Math.hypot(x, y) * Math.hypot(wx, wy))))));
+  return deg(
+    Math.acos(Math.max(-1, Math.min(1, (x * wx + y * wy) / (Math.hypot(x, y) * Math.hypot(wx, wy))))),
+  );
 }
 
 function fixFor(scene: Scene, s: Seen): Fix | null {

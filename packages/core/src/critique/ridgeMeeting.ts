@@ -10,7 +10,13 @@ const LESS = 0.7;
 const STEP = 0.01;
 
 /** Moves a band the least it takes for it to clear all brights of the other face. */
-function movedClear(scene: Scene, face: FaceSeen, b: Band, others: readonly Band[], limit: number): Fix | null {
+function movedClear(
+  scene: Scene,
+  face: FaceSeen,
+  b: Band,
+  others: readonly Band[],
+  limit: number,
+): Fix | null {
   for (let n = 1; n <= 60; n++)
     for (const way of [1, -1]) {
       const centre = b.centre + way * n * STEP;

@@ -71,10 +71,12 @@ export function inPiece(part: Pick<Part, 'place'>, [x, y]: Point): { xMm: number
 }
 
 /** Lightness of a value on the part. */
-export const lightnessAt = ({ p }: Seen, value: number): number => colourAt(p.palette.colours, clamp(value, 0, 1)).l;
+export const lightnessAt = ({ p }: Seen, value: number): number =>
+  colourAt(p.palette.colours, clamp(value, 0, 1)).l;
 
 /** Values of what is seen, rising. */
-export const sortedValues = ({ points, value }: Seen): Float32Array => Float32Array.from(points, (i) => value[i]).sort();
+export const sortedValues = ({ points, value }: Seen): Float32Array =>
+  Float32Array.from(points, (i) => value[i]).sort();
 
 /** Share of what is seen that lies at or above a value. */
 export function shareAbove({ points, value }: Seen, least: number): number {

@@ -20,9 +20,9 @@ const meets = (a: string, b: string) => a === b || a.startsWith(`${b}.`) || b.st
 /**
  * Applies every fix there is, and looks again, until none is left or a state comes back. Fixes of one round never
  * touch the same path; quiet findings are left alone.
- * @param points how finely zones are drawn; as everywhere where absent
+ * @param compute gives each metal part as computed; caches may stand behind it
  */
-export function settle(piece: Piece, points?: number): Settled {
+export function settle(piece: Piece, compute: (part: Part, piece: Piece) => Computed = computed): Settled {
   let now = piece;
   const applied: Fix[] = [];
   const states = new Set([JSON.stringify(now)]);
@@ -39,7 +39,7 @@ export function settle(piece: Piece, points?: number): Settled {
       critique(now, (part) => {
         const known = kept.get(part);
         if (known) return known;
-        const made = computed(part, current, points);
+        const made = compute(part, current);
         kept.set(part, made);
         return made;
       }),

@@ -24,13 +24,16 @@ function wantedOf({ p }: Seen, limit: number): number {
 /** Raises the plan of the ladder's mid step, and of those before it that stand lower. */
 function planRaised(scene: Scene, s: Seen, limit: number): Fix | null {
   const { finish } = s.part;
-  const ladder = finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
+  const ladder =
+    finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
   if (!ladder) return null;
   const k = midStep(ladder.steps.length);
   if (ladder.steps[k].aimedShare >= limit) return null;
   const to = Math.round((limit + RAISED_BY) * 100) / 100;
   const changes = ladder.steps.flatMap((step, i): Change[] =>
-    i > 0 && i <= k && step.aimedShare < to ? [{ path: ['ladders', ladder.id, 'steps', step.id, 'aimedShare'], to }] : [],
+    i > 0 && i <= k && step.aimedShare < to
+      ? [{ path: ['ladders', ladder.id, 'steps', step.id, 'aimedShare'], to }]
+      : [],
   );
   return { says: `plan ${percent(to)} for the mid step of ${ladder.name.toLowerCase()}`, changes };
 }

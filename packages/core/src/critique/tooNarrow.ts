@@ -23,7 +23,12 @@ function narrowest(s: Seen, limit: number): Zone | null {
 }
 
 function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
-  const a = blamed(scene, s, ['border-pull', 'zone-hold', 'band-ends', 'band-add'], (t) => narrowest(t, limit)?.mainOpeningMm ?? limit);
+  const a = blamed(
+    scene,
+    s,
+    ['border-pull', 'zone-hold', 'band-ends', 'band-add'],
+    (t) => narrowest(t, limit)?.mainOpeningMm ?? limit,
+  );
   if (a) return release(`let the ${adjustmentName(a)} go`, a.id);
   const { finish } = s.part;
   if (finish.kind !== 'metal') return null;

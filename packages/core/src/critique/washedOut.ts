@@ -14,7 +14,8 @@ const brightShare = (s: Seen) => shareAbove(s, TOP);
 /** Lowers the plan of the ladder's top two steps. */
 function planLowered(scene: Scene, s: Seen, limit: number): Fix | null {
   const { finish } = s.part;
-  const ladder = finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
+  const ladder =
+    finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
   const step = ladder?.steps[ladder.steps.length - 2];
   const top = ladder?.steps[ladder.steps.length - 1];
   if (!ladder || !step || !top || step.aimedShare <= limit) return null;

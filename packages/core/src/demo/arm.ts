@@ -1,5 +1,15 @@
 import { coldSteel } from '../ladder/index.js';
-import { AS_THE_PIECE, FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Form, type Piece, type Place, type Polish } from '../piece/index.js';
+import {
+  AS_THE_PIECE,
+  FIRST_APPROACH,
+  NO_WORD,
+  FORMAT,
+  VERSION,
+  type Form,
+  type Piece,
+  type Place,
+  type Polish,
+} from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 

@@ -1,5 +1,13 @@
 import { forms } from '../form/index.js';
-import { AS_THE_PIECE, type Form, type FormKind, type FormOf, type Part, type Place, type Polish } from '../piece/index.js';
+import {
+  AS_THE_PIECE,
+  type Form,
+  type FormKind,
+  type FormOf,
+  type Part,
+  type Place,
+  type Polish,
+} from '../piece/index.js';
 
 export const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({
   xMm, yMm, rollDeg, yawDeg: 0, pitchDeg: 0, depthMm: 0, ...more,

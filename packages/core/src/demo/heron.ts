@@ -1,5 +1,13 @@
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Part, type Piece, type Polish } from '../piece/index.js';
+import {
+  FIRST_APPROACH,
+  NO_WORD,
+  FORMAT,
+  VERSION,
+  type Part,
+  type Piece,
+  type Polish,
+} from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 

@@ -1,6 +1,15 @@
 import { forms } from '../form/index.js';
 import { bronze, coldSteel } from '../ladder/index.js';
-import { AS_THE_PIECE, FIRST_APPROACH, FORMAT, NO_WORD, VERSION, type Form, type Part, type Piece } from '../piece/index.js';
+import {
+  AS_THE_PIECE,
+  FIRST_APPROACH,
+  FORMAT,
+  NO_WORD,
+  VERSION,
+  type Form,
+  type Part,
+  type Piece,
+} from '../piece/index.js';
 import { lockKeepersArm } from './arm.js';
 import { towline } from './towline.js';
 

@@ -55,7 +55,8 @@ export const blade: FormDefinition<'blade'> = {
     says.push(...notches.says);
     const heights = heightsOf(form, lines);
     const inner = (side: number, y: number) => ridge(y) + side * (fuller?.half(y) ?? 0);
-    const withHeights = (more: readonly number[]) => [...new Set([...heights, ...more])].sort((a, b) => a - b);
+    const withHeights = (more: readonly number[]) =>
+      [...new Set([...heights, ...more])].sort((a, b) => a - b);
     const outer = (side: number): Point[] =>
       withHeights(notches.heights(side)).map((y) => [edge(side, y) - side * notches.depth(side, y), y] as const); // prettier-ignore
     const innerLine = (side: number): Point[] =>

@@ -30,8 +30,7 @@ export function linesOf(form: Blade): BladeLines {
     y <= shoulder ? body(y) : body(y) * (1 - clamp((y - shoulder) / point, 0, 1) ** ARCH);
   const cutting = form.edges === 'two' ? 0 : form.edges === 'right' ? 1 : -1;
   /** The point of a single-edged blade lies at its back. */
-  const middle = (y: number) =>
-    form.curveMm * (1 - ((2 * y) / length) ** 2) - cutting * (body(y) - half(y));
+  const middle = (y: number) => form.curveMm * (1 - ((2 * y) / length) ** 2) - cutting * (body(y) - half(y));
   return {
     heel,
     tip,

@@ -1,4 +1,4 @@
-import type { Form, FormKind, FormOf, Part } from '../piece/index.js';
+import type { Adjustment, Form, FormKind, FormOf, Part } from '../piece/index.js';
 
 type Mirrors = { readonly [K in FormKind]?: (form: FormOf<K>) => FormOf<K> };
 
@@ -69,4 +69,57 @@ export function twinsOf(parts: readonly Part[], taken: Iterable<string>): Part[]
     ...p,
     place: { ...p.place, xMm: -p.place.xMm, rollDeg: -p.place.rollDeg, yawDeg: -p.place.yawDeg },
   }));
+}
+
+/** A blade's faces and their patches trade places in a mirror. */
+const otherFace = (n: number) => (n < 2 ? 1 - n : n);
+const acrossAnchor = <A extends { readonly u: number }>(a: A): A => ({ ...a, u: 1 - a.u });
+
+/** An adjustment on the mirror image of a form: faces, sides and lips exchanged. */
+export function mirroredAdjustment(a: Adjustment, form: Form): Adjustment {
+  const faces = form.kind === 'blade';
+  if (faces) {
+    if ('facet' in a) return { ...a, facet: otherFace(a.facet) };
+    if ('glint' in a) return { ...a, glint: a.glint.replace(/^([pe])([01])-/, (_, k: string, n: string) => `${k}${1 - Number(n)}-`) }; // prettier-ignore
+    if (a.kind === 'cut') return { ...a, patch: otherFace(a.patch), lip: otherLip(a.lip) };
+    return 'patch' in a ? { ...a, patch: otherFace(a.patch) } : a;
+  }
+  switch (a.kind) {
+    case 'cut':
+      return { ...a, points: a.points.map(acrossAnchor), lip: otherLip(a.lip) };
+    case 'border-pull':
+      return { ...a, anchor: acrossAnchor(a.anchor), by: { ...a.by, u: -a.by.u } };
+    case 'zone-hold':
+    case 'glint-add':
+      return { ...a, anchor: acrossAnchor(a.anchor) };
+    case 'glint-move':
+      return { ...a, by: { ...a.by, u: -a.by.u } };
+    default:
+      return a;
+  }
+}
+
+const otherLip = (lip: 'by-light' | 'left' | 'right' | 'both') =>
+  lip === 'left' ? 'right' : lip === 'right' ? 'left' : lip;
+
+/**
+ * The adjustments of parts for their copies, under free ids.
+ * @param copies one a part, in the same order; `mirrored` where they are twins
+ */
+export function adjustmentsFor(
+  parts: readonly Part[],
+  copies: readonly Part[],
+  all: readonly Adjustment[],
+  mirrored: boolean,
+): Adjustment[] {
+  const taken = new Set(all.map((a) => a.id));
+  return parts.flatMap((part, i) =>
+    all
+      .filter((a) => a.part === part.id)
+      .map((a) => {
+        const id = freeId(`${a.id}-2`, taken);
+        taken.add(id);
+        return { ...(mirrored ? mirroredAdjustment(a, part.form) : a), id, part: copies[i].id };
+      }),
+  );
 }

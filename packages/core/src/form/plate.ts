@@ -42,9 +42,7 @@ export const plate: FormDefinition<'plate'> = {
     const four: Point[] = [[halfAt(-h), -h], [halfAt(h), h], [-halfAt(h), h], [-halfAt(-h), -h]]; // prettier-ignore
     const radius = Math.min(form.cornerMm, 0.45 * Math.min(2 * halfAt(-h), 2 * halfAt(h), form.heightMm));
     const ring: Ring =
-      radius > 0.02
-        ? four.flatMap((c, i) => rounded(four[(i + 3) % 4], c, four[(i + 1) % 4], radius))
-        : four;
+      radius > 0.02 ? four.flatMap((c, i) => rounded(four[(i + 3) % 4], c, four[(i + 1) % 4], radius)) : four;
     const outward = outwardOf(ring);
     const tall = form.heightMm >= form.widthMm;
     const bow = rad(form.bowDeg);

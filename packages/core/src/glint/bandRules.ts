@@ -7,7 +7,9 @@ export const BRIGHT = 0.5;
 
 /** Bands of a facet that are seen as lights, from heel to tip. */
 export const seenBands = (f: FacetBands): Band[] =>
-  f.bands.filter((b) => b.peak > SEEN && b.centre > -0.02 && b.centre < 1.02).sort((a, b) => a.centre - b.centre);
+  f.bands
+    .filter((b) => b.peak > SEEN && b.centre > -0.02 && b.centre < 1.02)
+    .sort((a, b) => a.centre - b.centre);
 
 /** Those that are bright. */
 export const brightBands = (f: FacetBands): Band[] => seenBands(f).filter((b) => b.peak > BRIGHT);
@@ -22,7 +24,8 @@ export function widthRatio(a: Band, b: Band): number {
 }
 
 /** How much wider the wider end of a band is than the other, 1 or more. */
-export const endsRatio = ({ growth }: Band): number => (1 + Math.abs(growth)) / Math.max(1e-9, 1 - Math.abs(growth));
+export const endsRatio = ({ growth }: Band): number =>
+  (1 + Math.abs(growth)) / Math.max(1e-9, 1 - Math.abs(growth));
 
 /** The dark between two neighbours, as a share of the length; 0 where they touch. */
 export const gapBetween = (a: Band, b: Band): number =>

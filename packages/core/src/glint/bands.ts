@@ -103,7 +103,13 @@ function shuffled<T>(list: readonly T[], draws: readonly number[]): T[] {
 export function arranged(halfWidths: readonly number[], draws: readonly number[]): number[] {
   const n = halfWidths.length;
   if (n < 2) return [0];
-  const order = [0, ...shuffled(Array.from({ length: n - 1 }, (_, i) => i + 1), draws)];
+  const order = [
+    0,
+    ...shuffled(
+      Array.from({ length: n - 1 }, (_, i) => i + 1),
+      draws,
+    ),
+  ];
   const dark = PERIOD - 2 * halfWidths.reduce((a, b) => a + b, 0);
   const unit = dark / Array.from({ length: n }, (_, i) => GAP_RATIO ** i).reduce((a, b) => a + b, 0);
   const gaps = shuffled(Array.from({ length: n }, (_, i) => unit * GAP_RATIO ** i), draws.slice(3)); // prettier-ignore
@@ -167,7 +173,13 @@ export function composeBands(
       const gradient = clamp(toward + alike * (f === 0 ? 1 : -1), -1, 1);
       return { bands: [], base: 0.12, lit, gradient, pointFrom };
     }
-    const { bands, left } = bandsOn(facet, free ? toward : toward * smoothstep(0, 0.35, across), lit, polish, character);
+    const { bands, left } = bandsOn(
+      facet,
+      free ? toward : toward * smoothstep(0, 0.35, across),
+      lit,
+      polish,
+      character,
+    );
     for (const b of left) {
       says.push(
         `band ${b} on the ${f === 0 ? 'left' : 'right'} facet left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,

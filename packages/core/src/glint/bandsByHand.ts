@@ -4,7 +4,9 @@ import { clamp, plain } from '../units/index.js';
 import { ADDED_FROM, GROWTH, type Band, type Composition, type FacetBands } from './bands.js';
 import type { Asleep } from './hand.js';
 
-type BandChange = AdjustmentOf<'band-centre' | 'band-ends' | 'band-lean' | 'band-peak' | 'band-remove' | 'band-add'>;
+type BandChange = AdjustmentOf<
+  'band-centre' | 'band-ends' | 'band-lean' | 'band-peak' | 'band-remove' | 'band-add'
+>;
 
 export const isBandChange = (a: Adjustment): a is BandChange => a.kind.startsWith('band-');
 

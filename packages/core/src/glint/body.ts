@@ -1,4 +1,13 @@
-import { canonicalGrid, NOTHING, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
+import {
+  canonicalGrid,
+  NOTHING,
+  SAMPLE,
+  surfaceOf,
+  type Facet,
+  type Surface,
+  type SurfaceModel,
+} from '../form/index.js';
+import type { Vec3 } from '../units/index.js';
 import type { PartLight, PolishModel } from '../rig/index.js';
 import { bandValue, composeBands, type Composition } from './bands.js';
 import { uncovered, type Front } from './contact.js';
@@ -32,6 +41,31 @@ export interface Making {
   readonly fronts: readonly Front[];
 }
 
+/** The flat faces of a model with the bands they bear, composed and then changed by hand. Needs no points. */
+export function composed(
+  model: SurfaceModel,
+  light: PartLight,
+  polish: PolishModel,
+  { seed, free, hand }: Omit<Making, 'fronts'>,
+): { facets: readonly FacetSeen[]; composition: Composition; asleep: Asleep[] } {
+  const out = new Float64Array(SAMPLE.size);
+  const facets = model.patches.flatMap((patch, p): FacetSeen[] => {
+    if (!patch.facet) return [];
+    // A facet has one normal, wherever it is asked.
+    patch.at(0, 0, out);
+    return [{ p, facet: patch.facet, normal: [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]] }];
+  });
+  const first = composeBands(facets, light, polish, seed, free);
+  return { facets, ...bandsByHand(first, facets.map((f) => f.facet), hand.all.filter(isBandChange)) }; // prettier-ignore
+}
+
+/** A flat face: its patch, geometry and normal. */
+export interface FacetSeen {
+  readonly p: number;
+  readonly facet: Facet;
+  readonly normal: Vec3;
+}
+
 /** Fits tones and composes bands for a part under a light. `canonical` comes from `canonicalSurface`. */
 export function fitBody(
   model: SurfaceModel,
@@ -41,14 +75,7 @@ export function fitBody(
   aimed: readonly number[],
   { seed, free, hand, fronts }: Making,
 ): Body {
-  const facets = model.patches.flatMap((patch, p) =>
-    patch.facet ? [{ p, facet: patch.facet, normal: facetNormal(canonical, p) }] : [],
-  );
-  const { composition, asleep } = bandsByHand(
-    composeBands(facets, light, polish, seed, free),
-    facets.map((f) => f.facet),
-    hand.all.filter(isBandChange),
-  );
+  const { facets, composition, asleep } = composed(model, light, polish, { seed, free, hand });
   const r = radiance(canonical, model.patches, light, polish);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
   const points = innerPoints(canonical, model.patches.length, fronts);
@@ -70,11 +97,6 @@ export function fitBody(
     return index < 0 ? null : index;
   });
   return { tones, facetOf, composition, flat, asleep };
-}
-
-function facetNormal(s: Surface, p: number): readonly [number, number, number] {
-  const i = s.patch.indexOf(p);
-  return i < 0 ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
 }
 
 /** With less than this share of it seen, a part is toned as if all of it were. */
@@ -99,7 +121,8 @@ function innerPoints(s: Surface, patches: number, fronts: readonly Front[]): rea
   const count = (lists: readonly Int32Array[]) => lists.reduce((n, l) => n + l.length, 0);
   const all = listed(() => true);
   const some = fronts.length > 0 ? listed((i) => seen[i] === 1) : all;
-  const found = count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
+  const found =
+    count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
   inner.set(seen, found);
   return found;
 }

@@ -47,7 +47,13 @@ export function findGlints(
       const grain = patch.grain ?? [1, 0, 0];
       const long = patch.glintStretch ?? 1.15;
       const turnTo = patch.grain ? Math.atan2(grain[1], grain[0]) : Math.atan2(half[0], -half[1]);
-      found.push({ key: `p${p}-${n}`, at, radiusMm: size * (several ? 0.8 : 1), stretch: long, alongRad: turnTo });
+      found.push({
+        key: `p${p}-${n}`,
+        at,
+        radiusMm: size * (several ? 0.8 : 1),
+        stretch: long,
+        alongRad: turnTo,
+      });
     });
     const facet = body.facetOf[p];
     if (facet === null) return;
@@ -56,7 +62,8 @@ export function findGlints(
     if (!main || bands.lit < 0.5 || main.peak < 0.9) return;
     const v = main.centre + main.lean * 0.36;
     const onEdge = v > 0.02 && v < 0.98 ? placeAt(patch, { u: 0.86, v }) : null;
-    if (onEdge) found.push({ key: `e${p}-0`, at: onEdge, radiusMm: size * 0.8, stretch: 2.2, alongRad: Math.PI / 2 });
+    if (onEdge)
+      found.push({ key: `e${p}-0`, at: onEdge, radiusMm: size * 0.8, stretch: 2.2, alongRad: Math.PI / 2 });
   });
   model.corners.forEach((corner, c) => {
     const n = normalise([corner.outward[0] * 0.75, corner.outward[1] * 0.75, 0.66]);

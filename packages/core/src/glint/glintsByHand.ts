@@ -13,7 +13,10 @@ function under(model: SurfaceModel, at: Point): { patch: number; anchor: Anchor 
 }
 
 /** A place `by` away on the form, held at the form's ends. */
-const shifted = ({ u, v }: Anchor, by: Anchor): Anchor => ({ u: clamp(u + by.u, 0, 1), v: clamp(v + by.v, 0, 1) });
+const shifted = ({ u, v }: Anchor, by: Anchor): Anchor => ({
+  u: clamp(u + by.u, 0, 1),
+  v: clamp(v + by.v, 0, 1),
+});
 
 /** The computed dots with what the painter moved, added and took away. */
 export function glintsByHand(

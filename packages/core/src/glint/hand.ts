@@ -72,7 +72,10 @@ const GONE = 'its place is gone from this form';
 const TRIES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1];
 
 /** As far along a pull as the patch reaches. */
-function endOf(patch: Patch, { anchor, by }: AdjustmentOf<'border-pull'>): { at: Point; held: boolean } | null {
+function endOf(
+  patch: Patch,
+  { anchor, by }: AdjustmentOf<'border-pull'>,
+): { at: Point; held: boolean } | null {
   for (const t of TRIES) {
     const [u, v] = [anchor.u + t * by.u, anchor.v + t * by.v];
     const at = u >= 0 && u <= 1 && v >= 0 && v <= 1 ? placeAt(patch, { u, v }) : null;

@@ -6,7 +6,15 @@ import { contactShade } from './contact.js';
 import { fallen } from './fallOff.js';
 import { glintAlpha } from './glints.js';
 import type { Hold } from './hand.js';
-import { edgeLooks, edgeStrokes, lineLayers, type EdgeLook, type Edging, type EdgeStroke, type LineLayers } from './lines.js';
+import {
+  edgeLooks,
+  edgeStrokes,
+  lineLayers,
+  type EdgeLook,
+  type Edging,
+  type EdgeStroke,
+  type LineLayers,
+} from './lines.js';
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
@@ -44,7 +52,12 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
   return { body, value };
 }
 
-function bounced(body: Float32Array, surface: Surface, p: PreparedPart, flat: readonly boolean[]): Float32Array {
+function bounced(
+  body: Float32Array,
+  surface: Surface,
+  p: PreparedPart,
+  flat: readonly boolean[],
+): Float32Array {
   const own = p.hand.bounce;
   if (!own && p.approach.bounce === 'none') return Float32Array.from(body);
   const { patches } = p.shape.model;
@@ -62,7 +75,11 @@ function holdPlaces(value: Float32Array, surface: Surface, holds: readonly Hold[
     const [cx, cy] = cellOf(grid, hold.at);
     const r = hold.radiusMm * grid.pxPerMm;
     const [c0, c1] = [Math.max(0, Math.floor(cx - r)), Math.min(grid.width - 1, Math.ceil(cx + r))];
-    for (let row = Math.max(0, Math.floor(cy - r)); row <= Math.min(grid.height - 1, Math.ceil(cy + r)); row++)
+    for (
+      let row = Math.max(0, Math.floor(cy - r));
+      row <= Math.min(grid.height - 1, Math.ceil(cy + r));
+      row++
+    )
       for (let col = c0; col <= c1; col++) {
         const i = row * grid.width + col;
         if (patch[i] !== hold.patch) continue;

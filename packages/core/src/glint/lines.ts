@@ -90,7 +90,11 @@ export function lineLayers(
   for (const edge of model.edges) if (edge.kind === 'recess') darken(edge.points, edge.closed, halfPx, 0.4);
   // A rim's line lies just inside the outline; a ridge's lies on it.
   for (const edge of lightEdges(model, edging))
-    lighten(edge, edgeLook(edge, surface, value, edging, halfPx), edge.kind === 'crease' ? halfPx : halfPx * 2);
+    lighten(
+      edge,
+      edgeLook(edge, surface, value, edging, halfPx),
+      edge.kind === 'crease' ? halfPx : halfPx * 2,
+    );
   for (const mark of edging.marks) {
     const half = Math.max(0.4, (mark.widthMm / 2) * px);
     darken(mark.points, false, half, mark.soft ? 0 : 0.6);
@@ -163,7 +167,10 @@ export function edgeLooks(
   edging: Edging,
 ): { edge: Edge; look: EdgeLook }[] {
   const halfPx = Math.max(0.35, (edgeWidthMm(model.narrowestMm) / 2) * surface.grid.pxPerMm);
-  return lightEdges(model, edging).map((edge) => ({ edge, look: edgeLook(edge, surface, value, edging, halfPx) }));
+  return lightEdges(model, edging).map((edge) => ({
+    edge,
+    look: edgeLook(edge, surface, value, edging, halfPx),
+  }));
 }
 
 function edgeLook(

@@ -1,5 +1,13 @@
 import { type Lab } from '../colour/index.js';
-import { canonicalGrid, modelOf, pose, pulled, surfaceOf, type Surface, type SurfaceModel } from '../form/index.js';
+import {
+  canonicalGrid,
+  modelOf,
+  pose,
+  pulled,
+  surfaceOf,
+  type Surface,
+  type SurfaceModel,
+} from '../form/index.js';
 import {
   chooseSteps,
   ladderColours,
@@ -11,7 +19,7 @@ import {
   thresholdOf,
   type LaidLadder,
 } from '../ladder/index.js';
-import type { Adjustment, Ladder, LadderStep, Paint, Part, Piece } from '../piece/index.js';
+import type { Adjustment, Ladder, LadderStep, MetalFinish, Paint, Part, Piece } from '../piece/index.js';
 import {
   approachOf,
   partLight,
@@ -22,7 +30,8 @@ import {
   type PolishModel,
 } from '../rig/index.js';
 import { seedOf } from '../units/index.js';
-import { fitBody, type Body } from './body.js';
+import type { Composition } from './bands.js';
+import { composed, fitBody, type Body, type FacetSeen } from './body.js';
 import { frontsOf, type Front } from './contact.js';
 import { aimedShares, plannedCover } from './exposure.js';
 import { droppedSteps, fallOffShare, unfallen } from './fallOff.js';
@@ -170,6 +179,27 @@ function aimedAfter(aimed: readonly number[], k: number, lost: number): number {
   return before > 1 ? 0 : plannedCover(aimed, before);
 }
 
+/** What settles the bands of a part besides its light: the seed of its composition, and whether they lie freely. */
+const makingOf = (id: string, { composition }: MetalFinish, { blade }: Approach) => ({
+  seed: seedOf(id) + composition * 7919,
+  free: blade === 'free',
+});
+
+/** A part's flat faces with their bands as they are now, at once: for handles under a moving hand. Null where it has none. */
+export function facesOf(
+  part: Part,
+  piece: Pick<Piece, 'rig' | 'approach' | 'adjustments'>,
+): { model: SurfaceModel; facets: readonly FacetSeen[]; composition: Composition } | null {
+  if (part.finish.kind !== 'metal') return null;
+  const approach = approachOf(part, piece);
+  const model = pose(modelOf(part.form), part.place);
+  if (!model.patches.some((p) => p.facet)) return null;
+  const light = partLight(rigFor(piece.rig, approach), part.place.rollDeg, part.place);
+  const hand = handOf(model, adjustmentsOf(part, piece));
+  const making = { ...makingOf(part.id, part.finish, approach), hand };
+  return { model, ...composed(model, light, polishModels[part.finish.polish], making) };
+}
+
 export function preparePart(
   part: Part,
   piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments'>,
@@ -202,8 +232,7 @@ export function preparePart(
   if (part.finish.kind === 'matte') return { ...base, metal: null };
   const polish = polishModels[part.finish.polish];
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, {
-    seed: seedOf(part.id) + part.finish.composition * 7919,
-    free: approach.blade === 'free',
+    ...makingOf(part.id, part.finish, approach),
     hand: shape.hand,
     fronts: base.fronts,
   });

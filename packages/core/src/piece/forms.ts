@@ -52,7 +52,11 @@ export const formSchema = z.discriminatedUnion(
       ridge: ratio(-0.8, 0.8, 'place of the ridge: 0 in the middle, 1 on the right edge'),
       bevelDeg: degrees(3, 70, 'how far each facet leans away from the viewer'),
       edges: oneOf(['two', 'right', 'left'], 'sharp on both sides, or a flat back and one cutting edge'),
-      curveMm: mm(-100, 100, "how far the middle stands off to the viewer's right of the line from heel to tip"),
+      curveMm: mm(
+        -100,
+        100,
+        "how far the middle stands off to the viewer's right of the line from heel to tip",
+      ),
       fullerMm: mm(0, 100, 'width of a hollow along the ridge, 0 for none'),
       fullerTo: ratio(0.1, 0.95, 'where the hollow ends: 0 heel, 1 tip'),
       notches: list(

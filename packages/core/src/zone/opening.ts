@@ -125,7 +125,8 @@ export function openingWidth(mask: Uint8Array, width: number, height: number, px
     return keep;
   };
   // All pieces are narrowed at once: the result is the smallest, so one failing piece ends the search upward.
-  const widest = Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
+  const widest =
+    Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
   let [low, high] = [0.5, widest];
   for (let round = 0; round < ROUNDS; round++) {
     const mid = (low + high) / 2;

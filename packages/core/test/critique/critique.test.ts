@@ -1,13 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   applyFix, computed, critique, findingDefinitions, FINDINGS, loud, pathsOf, readPiece, settle, writePiece,
-  type Fix, type Piece,
+  type Fix, type Part, type Piece,
 } from '../../src/index.js'; // prettier-ignore
 import { alone, planted, shape, sound } from './planted.js';
 
 /** Zones drawn a little coarser than on the screen: twice as fast. */
 const POINTS = 9000;
-const look = (piece: Piece) => critique(piece, (p) => computed(p, piece, POINTS));
+const coarse = (part: Part, piece: Piece) => computed(part, piece, POINTS);
+const look = (piece: Piece) => critique(piece, (part) => coarse(part, piece));
 
 /** Every value of a piece under its path; items of lists under their ids. */
 function leaves(value: unknown, path = '', into = new Map<string, string>()): Map<string, string> {
@@ -53,7 +54,7 @@ describe.each(planted)('%s, %s', (id, _, piece) => {
   });
 
   test('is settled, changing only what the fixes name', () => {
-    const { piece: after, applied, left, rounds } = settle(piece, POINTS);
+    const { piece: after, applied, left, rounds } = settle(piece, coarse);
     expect(applied.length).toBeGreaterThan(0);
     expect(rounds).toBeLessThanOrEqual(20);
     expect(left.filter((f) => f.fix)).toEqual([]);
@@ -80,7 +81,7 @@ describe('what the painter says to a finding', () => {
     const findings = look(calm);
     expect(findings.find((f) => f.id === 'even-edges')?.quiet).toBe('a drawn look is wanted');
     expect(loud(findings).map((f) => f.id)).not.toContain('even-edges');
-    expect(settle(calm, POINTS).piece).toEqual(calm);
+    expect(settle(calm, coarse).piece).toEqual(calm);
     const elsewhere = { ...piece, critique: { ...piece.critique, quiet: [{ ...quiet[0], part: null }] } };
     expect(loud(look(elsewhere)).map((f) => f.id)).toContain('even-edges');
   });

@@ -169,13 +169,22 @@ export const sound: readonly Piece[] = [
 ]; // prettier-ignore
 
 /** What a composition needs, without a whole piece. */
-export function composed(form: FormOf<'blade'>, hours: number, heightDeg: number, polish: Polish, seed: number) {
+export function composed(
+  form: FormOf<'blade'>,
+  hours: number,
+  heightDeg: number,
+  polish: Polish,
+  seed: number,
+) {
   // A facet has one normal, wherever it is asked.
   const facets = modelOf(form).patches.flatMap((patch) => {
     const out = new Float64Array(SAMPLE.size);
     patch.at(0, 0, out);
     return patch.facet ? [{ facet: patch.facet, normal: [out[0], out[1], out[2]] as const }] : [];
   });
-  const light = partLight({ ...newPiece('x', 'X', []).rig, keyClockHours: hours, keyHeightDeg: heightDeg }, 0);
+  const light = partLight(
+    { ...newPiece('x', 'X', []).rig, keyClockHours: hours, keyHeightDeg: heightDeg },
+    0,
+  );
   return { facets, composition: composeBands(facets, light, polishModels[polish], seed) };
 }

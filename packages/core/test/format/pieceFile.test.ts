@@ -250,9 +250,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     })),
     ladders: [coldSteel],
     paints: [...towline],
-    adjustments: g.parts.length
-      ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id }))
-      : [],
+    adjustments: g.parts.length ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id })) : [],
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })) },
     groups: [],
     notes: g.notes.map((n) => ({ id: n.id, part: null, text: n.text })),
@@ -378,7 +376,13 @@ describe('a refusal names the field, what it held and what is accepted', () => {
       '"gold"',
       'ladders',
     ],
-    ['a newer version', text.replace(`"version": ${VERSION}`, `"version": ${VERSION + 1}`), 'version', String(VERSION + 1), 'newer'],
+    [
+      'a newer version',
+      text.replace(`"version": ${VERSION}`, `"version": ${VERSION + 1}`),
+      'version',
+      String(VERSION + 1),
+      'newer',
+    ],
     [
       'a huge number',
       text.replace('"xMm": -9.4', '"xMm": 1e999'),

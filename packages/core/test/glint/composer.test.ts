@@ -16,7 +16,8 @@ const blade = (lengthMm: number, widthMm: number, over: Partial<FormOf<'blade'>>
   ...over,
 });
 /** A blade stands upright: light at 9 o'clock is square to it, tilt is measured from there. */
-const hoursOf = (tiltDeg: number, fromRight: boolean) => (fromRight ? 3 - tiltDeg / 30 : 9 + tiltDeg / 30) % 12;
+const hoursOf = (tiltDeg: number, fromRight: boolean) =>
+  (fromRight ? 3 - tiltDeg / 30 : 9 + tiltDeg / 30) % 12;
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const settings = fc.record({
   tilt: number(-90, 90),
@@ -31,13 +32,18 @@ const settings = fc.record({
 
 /** Bands that are there, whatever their brightness, from heel to tip. */
 const there = (f: FacetBands) =>
-  f.bands.filter((b) => b.present > 0.5 && b.centre > -0.02 && b.centre < 1.02).sort((a, b) => a.centre - b.centre);
+  f.bands
+    .filter((b) => b.present > 0.5 && b.centre > -0.02 && b.centre < 1.02)
+    .sort((a, b) => a.centre - b.centre);
 
 test('whatever the blade, the light and the seed, every rule of bands holds or the count is reduced with a reason', () => {
   const counts = new Set<number>();
   fc.assert(
     fc.property(settings, ({ tilt, fromRight, length, width, height, polish, seed, edges }) => {
-      const form = blade(length, width, { edges, ridge: edges === 'two' ? 0 : edges === 'right' ? 0.2 : -0.2 });
+      const form = blade(length, width, {
+        edges,
+        ridge: edges === 'two' ? 0 : edges === 'right' ? 0.2 : -0.2,
+      });
       const { facets, composition } = composed(form, hoursOf(tilt, fromRight), height, polish, seed);
       const most = polishModels[polish].bands[1];
       composition.facets.forEach((f, i) => {
@@ -97,7 +103,8 @@ test('along a drag of the light all round, in steps of one degree, no band that 
     [80, 12, 'mirror', 4],
     [60, 6, 'satin', 5],
   ] as const) {
-    const at = (d: number) => composed(blade(length, width), (d / 30) % 12, 27, polish, seed).composition.facets;
+    const at = (d: number) =>
+      composed(blade(length, width), (d / 30) % 12, 27, polish, seed).composition.facets;
     let before = at(0);
     for (let d = 1; d <= 360; d++) {
       const now = at(d);
@@ -142,7 +149,9 @@ describe('another composition', () => {
     const bands = (composition: number) => {
       const p = part(blade(40, 7), { polish: 'mirror' });
       const asked = { ...p, finish: { ...p.finish, composition } } as typeof p;
-      return preparePart(asked, rigged()).metal!.body.composition.facets.map((f) => f.bands.map((b) => b.centre));
+      return preparePart(asked, rigged()).metal!.body.composition.facets.map((f) =>
+        f.bands.map((b) => b.centre),
+      );
     };
     expect(bands(3)).toEqual(bands(3));
     expect(new Set([0, 1, 2, 3, 4].map((n) => JSON.stringify(bands(n)))).size).toBe(5);

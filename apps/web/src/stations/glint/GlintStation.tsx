@@ -1,58 +1,21 @@
-import type { Part, Piece } from '@pale-glint/core';
-import { memo } from 'react';
+import { loud, type Piece, type Point } from '@pale-glint/core';
+import { memo, useState } from 'react';
 import { useCalm } from '../../store/useCalm.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
-import { FinishFields, SizeFields } from '../../map/PartForm.js';
-import { PartFigures } from '../../map/PartFigures.js';
+import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
-import { useDesk } from '../desk.js';
+import { findingKey, useDesk } from '../desk.js';
 import { NoParts } from '../NoParts.js';
 import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
+import { FindingMarks } from './FindingMarks.js';
+import { GlintSide } from './GlintSide.js';
+import { HandHandles } from './HandHandles.js';
+import { handPress } from './handPress.js';
+import type { BandInHand, HandMode } from './handState.js';
 import { StepStrip } from './StepStrip.js';
-
-interface PartSideProps {
-  readonly part: Part;
-  readonly ladders: Piece['ladders'];
-}
-
-const PartSide = memo(function PartSide({ part, ladders }: PartSideProps) {
-  const store = usePieceStore();
-  const { sheets } = useDesk();
-  const change = (recipe: (p: Part) => void, gesture: string) =>
-    store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture);
-  const end = () => store.endGesture();
-  const news = sheets.byPart.get(part.id);
-  return (
-    <aside
-      aria-label={part.name}
-      className="w-74 shrink-0 contain-content space-y-4 overflow-y-auto bg-g96 px-4 py-3"
-    >
-      <h2 className="text-lead font-semibold">{part.name}</h2>
-      {news ? (
-        <PartFigures part={part} news={news} stale={!sheets.settled} />
-      ) : (
-        <p className="text-label text-g38">Measuring this part.</p>
-      )}
-      {sheets.failed && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          The zones could not be computed: {sheets.failed}
-        </p>
-      )}
-      <section aria-label="Size and finish">
-        <SizeFields part={part} change={change} end={end} />
-        <FinishFields
-          part={part}
-          ladders={ladders}
-          change={change}
-          changePiece={(recipe, gesture) => store.change(recipe, gesture)}
-        />
-      </section>
-    </aside>
-  );
-});
 
 interface PartsProps {
   readonly piece: Piece;
@@ -80,8 +43,15 @@ const Parts = memo(function Parts({ piece, selected, select }: PartsProps) {
 export function GlintStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, selected, select, after, close, setClose } = useDesk();
+  const { sheets, view, setView, selected, select, after, close, setClose, side, finding, setFinding } =
+    useDesk();
+  const [mode, setMode] = useState<HandMode>('bands');
+  const [band, setBand] = useState<(BandInHand & { part: string }) | null>(null);
+  const [stroke, setStroke] = useState<readonly Point[]>([]);
   const part = piece.parts.find((p) => p.id === selected) ?? null;
+  const inHand = side === 'hand' && part?.finish.kind === 'metal' ? part : null;
+  const taken = band && band.part === inHand?.id ? band : null;
+  const findings = loud(sheets.findings);
   // Lists and strip may lag behind a moving light; the map may not.
   const calm = useCalm(piece);
   if (piece.parts.length === 0) return <NoParts />;
@@ -96,7 +66,48 @@ export function GlintStation() {
           sheets={sheets}
           selected={selected}
           closeUp={close && part ? part.id : null}
-          onPress={(id) => id && select(id)}
+          onPress={(id, _x, _y, e) => {
+            if (inHand && mode !== 'bands' && id === inHand.id) handPress(store, inHand, mode, e, setStroke);
+            else if (id) select(id);
+          }}
+          handles={(_picture, px) => (
+            <>
+              {inHand && (
+                <HandHandles
+                  part={inHand}
+                  piece={piece}
+                  store={store}
+                  px={px}
+                  mode={mode}
+                  glints={sheets.byPart.get(inHand.id)?.glints ?? []}
+                  band={taken}
+                  onBand={(b) => setBand({ ...b, part: inHand.id })}
+                />
+              )}
+              {stroke.length > 1 && (
+                <polyline
+                  points={stroke.map((p) => p.join(',')).join(' ')}
+                  fill="none"
+                  className="stroke-g05"
+                  strokeWidth={3 / px}
+                  strokeLinejoin="round"
+                />
+              )}
+              {side === 'findings' && (
+                <FindingMarks
+                  findings={close ? findings.filter((f) => f.part === selected) : findings}
+                  numbers={new Map(findings.map((f, i) => [findingKey(f), i + 1]))}
+                  bounds={boundsOfPiece(piece, close && part ? part.id : null)}
+                  px={px}
+                  looked={finding}
+                  onLook={(f) => {
+                    setFinding(findingKey(f));
+                    if (f.part) select(f.part);
+                  }}
+                />
+              )}
+            </>
+          )}
           {...moveLight(store)}
         >
           <div className="absolute top-3 left-4">
@@ -121,13 +132,7 @@ export function GlintStation() {
             )}
           </div>
         </MapStage>
-        {part ? (
-          <PartSide key={part.id} part={part} ladders={piece.ladders} />
-        ) : (
-          <aside aria-label="No part chosen" className="w-74 shrink-0 bg-g96 p-4 text-g28">
-            Choose a part to see its figures.
-          </aside>
-        )}
+        <GlintSide part={part} piece={piece} mode={mode} onMode={setMode} band={taken} />
       </div>
       <StepStrip piece={calm} />
     </div>

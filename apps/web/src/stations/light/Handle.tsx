@@ -15,13 +15,15 @@ interface HandleProps {
   /** By keyboard: one step up or down, with Shift ten. */
   readonly onStep: (by: number, horizontal: boolean) => void;
   readonly onEnd: () => void;
+  /** It was pressed or reached by keyboard. */
+  readonly onTake?: () => void;
   readonly className: string;
   readonly command?: string;
 }
 
 /** A round handle of a drawing that hand and keyboard take hold of alike. */
 export function Handle(props: HandleProps) {
-  const { label, x, y, r, value, min, max, text, onMove, onStep, onEnd, className, command } = props;
+  const { label, x, y, r, value, min, max, text, onMove, onStep, onEnd, onTake, className, command } = props;
   const circle = useRef<SVGCircleElement>(null);
   const move = (e: PointerEvent) => {
     const at = inDrawing(circle.current!.ownerSVGElement!, e.clientX, e.clientY);
@@ -47,6 +49,7 @@ export function Handle(props: HandleProps) {
       aria-valuenow={value}
       aria-valuetext={text}
       data-command={command}
+      onFocus={onTake}
       className={`pointer-events-auto cursor-grab touch-none ${className}`}
       onPointerDown={(e) => {
         e.stopPropagation();

@@ -21,6 +21,7 @@ import { ViewSwitch } from '../../ui/ViewSwitch.js';
 import { whyOf } from '../../ui/whys.js';
 import { useDesk } from '../desk.js';
 import { SquintPanel } from '../SquintPanel.js';
+import { Approach } from './Approach.js';
 import { NeighbourHandles, NeighbourList, newNeighbour } from './Neighbours.js';
 import { Section } from './Section.js';
 
@@ -198,6 +199,7 @@ export function LightStation() {
           />
           {number('tint', 'Tint', '%', 0, 1, 0.05, 100)}
         </section>
+        <Approach piece={piece} />
         <NeighbourList
           piece={piece}
           change={changePiece}

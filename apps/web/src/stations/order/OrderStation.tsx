@@ -100,7 +100,7 @@ export function OrderStation() {
             />
           )}
         </div>
-        <p className="text-label">
+        <p className="rounded-sm bg-g96 px-4 py-2 text-label text-g28">
           Minutes and drying are starting figures for brushed acrylics in a heated room; follow the maker's
           label.
         </p>

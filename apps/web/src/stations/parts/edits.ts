@@ -1,10 +1,12 @@
 import {
+  adjustmentsFor,
   bronze,
   coldSteel,
   copiesOf,
   freeId,
   MOST_PARTS,
   twinsOf,
+  type Adjustment,
   type Part,
   type Piece,
 } from '@pale-glint/core';
@@ -64,16 +66,23 @@ export const edits = {
   duplicate(store: PieceStore, chosen: Chosen): Chosen {
     const piece = store.get().piece;
     const copies = copiesOf(chosenParts(piece, chosen), ids(piece), 1.5, -1.5);
-    return edits.put(store, copies, chosen);
+    return edits.put(
+      store,
+      copies,
+      chosen,
+      adjustmentsFor(chosenParts(piece, chosen), copies, piece.adjustments, false),
+    );
   },
 
   twin(store: PieceStore, chosen: Chosen): Chosen {
     const piece = store.get().piece;
-    return edits.put(store, twinsOf(chosenParts(piece, chosen), ids(piece)), chosen);
+    const from = chosenParts(piece, chosen);
+    const twins = twinsOf(from, ids(piece));
+    return edits.put(store, twins, chosen, adjustmentsFor(from, twins, piece.adjustments, true));
   },
 
   /** Puts copies right in front of what they were made from. */
-  put(store: PieceStore, copies: Part[], chosen: Chosen): Chosen {
+  put(store: PieceStore, copies: Part[], chosen: Chosen, hand: readonly Adjustment[] = []): Chosen {
     const piece = store.get().piece;
     if (copies.length === 0 || !fits(piece, copies.length)) return chosen;
     let then: Chosen = { kind: 'part', id: copies[0].id };
@@ -82,6 +91,7 @@ export const edits = {
       const from = new Set(chosenParts(piece, chosen).map((p) => p.id));
       const at = d.parts.reduce((last, p, i) => (from.has(p.id) ? i : last), d.parts.length - 1);
       d.parts.splice(at + 1, 0, ...parts);
+      d.adjustments.push(...hand);
       if (group) then = { kind: 'group', id: group };
     });
     return then;
@@ -94,6 +104,7 @@ export const edits = {
       d.parts = d.parts.filter((p) => !gone.has(p.id));
       if (d.rig.focalPart && gone.has(d.rig.focalPart)) d.rig.focalPart = null;
       d.adjustments = d.adjustments.filter((a) => !gone.has(a.part));
+      d.critique.quiet = d.critique.quiet.filter((q) => q.part === null || !gone.has(q.part));
       for (const n of d.notes) if (n.part && gone.has(n.part)) n.part = null;
       if (chosen?.kind === 'group') d.groups = d.groups.filter((g) => g.id !== chosen.id);
     });

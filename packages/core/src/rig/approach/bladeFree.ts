@@ -4,5 +4,6 @@ export const bladeFree: ApproachOption<'blade'> = {
   of: 'blade',
   value: 'free',
   label: 'Blade lit freely',
-  suits: 'Lights lie where they look best and stay there when the light moves. For blades seen from many sides.',
+  suits:
+    'Lights lie where they look best and stay there when the light moves. For blades seen from many sides.',
 };

@@ -4,5 +4,6 @@ export const bladeTilt: ApproachOption<'blade'> = {
   of: 'blade',
   value: 'tilt',
   label: 'Blade lit by its tilt',
-  suits: 'The main light goes to the end nearer the light, on the other face to the far end. True under one light.',
+  suits:
+    'The main light goes to the end nearer the light, on the other face to the far end. True under one light.',
 };

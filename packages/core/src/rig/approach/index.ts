@@ -1,4 +1,12 @@
-import type { ApproachKind, FindingId, Part, PartApproach, Piece, PieceApproach, Rig } from '../../piece/index.js';
+import type {
+  ApproachKind,
+  FindingId,
+  Part,
+  PartApproach,
+  Piece,
+  PieceApproach,
+  Rig,
+} from '../../piece/index.js';
 import type { ApproachOption, LightApproach } from './definition.js';
 import { lightOverhead } from './lightOverhead.js';
 import { lightThreeQuarter } from './lightThreeQuarter.js';
@@ -52,7 +60,10 @@ export function approachOf(part: Pick<Part, 'approach'> | null, piece: Pick<Piec
 const fromRight = (clockHours: number) => clockHours > 0 && clockHours < 6;
 
 /** A named light on the side a rig's light comes from: clock and height. */
-export function lightAs(approach: LightApproach, rig: Pick<Rig, 'keyClockHours'>): Pick<Rig, 'keyClockHours' | 'keyHeightDeg'> {
+export function lightAs(
+  approach: LightApproach,
+  rig: Pick<Rig, 'keyClockHours'>,
+): Pick<Rig, 'keyClockHours' | 'keyHeightDeg'> {
   const { clockHours, heightDeg } = approach;
   const mirrored = clockHours > 0 && fromRight(rig.keyClockHours);
   return { keyClockHours: mirrored ? 12 - clockHours : clockHours, keyHeightDeg: heightDeg };
@@ -86,7 +97,9 @@ export function approachLimit(
   const approach = approachOf(part, piece);
   let found: number | null | undefined;
   for (const [kind, options] of Object.entries(approaches)) {
-    const chosen = (options as readonly ApproachOption[]).find((o) => o.value === approach[kind as ApproachKind]);
+    const chosen = (options as readonly ApproachOption[]).find(
+      (o) => o.value === approach[kind as ApproachKind],
+    );
     const limit = chosen?.limits?.[finding];
     if (limit === null) return null;
     if (limit !== undefined) found = limit;

@@ -1,0 +1,123 @@
+import { percent, SEATS, survivalText, type Piece } from '@pale-glint/core';
+import { useEffect, useRef, useState } from 'react';
+import { useCommands } from '../../commands/useCommands.js';
+import { usePieceState } from '../../store/PieceContext.js';
+import { Button } from '../../ui/Button.js';
+import { roundDesk } from '../../workers/mapClient.js';
+import type { News } from '../../workers/protocol.js';
+
+type Round = Extract<News, { kind: 'round' }>;
+
+const LAMP_WORDS = { front: 'in front', right: 'right', behind: 'behind', left: 'left' } as const;
+const VIEWS = [...new Set(SEATS.map((s) => s.viewElevationDeg))];
+/** A gain smaller than this is not worth a change. */
+const LEAST_GAIN = 0.02;
+
+/** A miniature is turned in the hand and stands under other lamps: how much of the painted reading survives. */
+export function AllRound() {
+  const { piece } = usePieceState();
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+  const [result, setResult] = useState<{ round: Round; piece: Piece } | null>(null);
+  const asked = useRef(-1);
+  const running = progress !== null;
+  useEffect(
+    () =>
+      roundDesk.listen((news) => {
+        if (!('generation' in news) || news.generation !== asked.current) return;
+        if (news.kind === 'roundPart') setProgress({ done: news.done, of: news.of });
+        if (news.kind === 'round') {
+          setResult((r) => (r ? { ...r, round: news } : r));
+          if (news.finished) setProgress(null);
+        }
+        if (news.kind === 'failed') setProgress(null);
+      }),
+    [],
+  );
+  // Whoever leaves wants no answer any more.
+  useEffect(() => () => void (asked.current >= 0 && roundDesk.ask(null)), []);
+  const start = () => {
+    setProgress({ done: 0, of: 1 });
+    setResult({ round: { kind: 'round', generation: -1, survival: { share: 0, bySeat: [] }, remedies: [], finished: false }, piece }); // prettier-ignore
+    asked.current = roundDesk.ask(piece);
+  };
+  const stop = () => {
+    roundDesk.ask(null);
+    asked.current = -1;
+    setProgress(null);
+  };
+  useCommands({ round: running ? stop : start });
+  const known = result && result.round.generation >= 0 ? result.round : null;
+  const better = known?.remedies.filter((r) => r.share > known.survival.share + LEAST_GAIN) ?? [];
+  return (
+    <section aria-label="Seen all round" className="space-y-2 border-t border-g72 px-4 py-3">
+      <h3 className="font-semibold">Seen all round</h3>
+      {!known && !running && (
+        <p className="text-label text-g28">
+          Turns the painted piece under a lamp on four sides, from two heights, and tells how much still reads.
+        </p>
+      )}
+      {known && (
+        <div className="space-y-2">
+          <p className="text-label">{survivalText(known.survival)}.</p>
+          <table className="w-full text-label">
+            <thead>
+              <tr className="text-left text-g38">
+                <th className="font-normal">Lamp</th>
+                {VIEWS.map((v) => (
+                  <th key={v} className="text-right font-normal">
+                    {v}° above
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {(Object.keys(LAMP_WORDS) as (keyof typeof LAMP_WORDS)[]).map((lamp) => (
+                <tr key={lamp}>
+                  <th scope="row" className="text-left font-normal">
+                    {LAMP_WORDS[lamp]}
+                  </th>
+                  {VIEWS.map((v) => {
+                    const seat = known.survival.bySeat.find((s) => s.seat.lamp === lamp && s.seat.viewElevationDeg === v);
+                    return (
+                      <td key={v} className="py-px">
+                        <span className="flex items-center justify-end gap-1.5">
+                          <span aria-hidden className="h-2.5 bg-g28" style={{ width: `${(seat?.share ?? 0) * 48}px` }} />
+                          <span className="w-11 text-right font-semibold whitespace-nowrap">{percent(seat?.share ?? 0)}</span>
+                        </span>
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {better.length > 0 && (
+            <ul className="list-inside list-disc text-label">
+              {[...better].sort((a, b) => b.share - a.share).map((r) => (
+                <li key={r.says}>
+                  To raise it to {percent(r.share)}, {r.says}.
+                </li>
+              ))}
+            </ul>
+          )}
+          {known.finished && better.length === 0 && (
+            <p className="text-label text-g28">Of what was tried (light, polish, bounce) nothing raises it by more than 2 %.</p>
+          )}
+          {result?.piece !== piece && <p className="text-label text-g28">The piece has changed since.</p>}
+        </div>
+      )}
+      {running ? (
+        <div className="flex items-center gap-2">
+          <progress className="h-2 flex-1 accent-g10" value={progress.done} max={progress.of} aria-label="Turning it round" />
+          <Button look="plain" onClick={stop}>
+            Stop
+          </Button>
+        </div>
+      ) : (
+        <Button look="plain" onClick={start}>
+          {known ? 'Turn it round again' : 'Turn it round'}
+        </Button>
+      )}
+    </section>
+  );
+} // prettier-ignore

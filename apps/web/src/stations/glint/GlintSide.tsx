@@ -1,0 +1,108 @@
+import { loud, type Part, type Piece } from '@pale-glint/core';
+import { Tabs } from 'radix-ui';
+import { memo } from 'react';
+import { FinishFields, SizeFields } from '../../map/PartForm.js';
+import { PartFigures } from '../../map/PartFigures.js';
+import { usePieceStore } from '../../store/PieceContext.js';
+import { useDesk, type GlintSide as Side } from '../desk.js';
+import { BeforeYouPaint } from './BeforeYouPaint.js';
+import { ByHand } from './ByHand.js';
+import type { BandInHand, HandMode } from './handState.js';
+
+interface FiguresProps {
+  readonly part: Part;
+  readonly ladders: Piece['ladders'];
+}
+
+/** What was measured on a part, and what makes it. */
+const Figures = memo(function Figures({ part, ladders }: FiguresProps) {
+  const store = usePieceStore();
+  const { sheets } = useDesk();
+  const change = (recipe: (p: Part) => void, gesture: string) =>
+    store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture);
+  const end = () => store.endGesture();
+  const news = sheets.byPart.get(part.id);
+  return (
+    <div className="space-y-4 px-4 py-3">
+      {news ? (
+        <PartFigures part={part} news={news} stale={!sheets.settled} />
+      ) : (
+        <p className="text-label text-g38">Measuring this part.</p>
+      )}
+      {sheets.failed && (
+        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          The zones could not be computed: {sheets.failed}
+        </p>
+      )}
+      <section aria-label="Size and finish">
+        <SizeFields part={part} change={change} end={end} />
+        <FinishFields
+          part={part}
+          ladders={ladders}
+          change={change}
+          changePiece={(recipe, gesture) => store.change(recipe, gesture)}
+        />
+      </section>
+    </div>
+  );
+});
+
+interface GlintSideProps {
+  readonly part: Part | null;
+  readonly piece: Piece;
+  readonly mode: HandMode;
+  readonly onMode: (mode: HandMode) => void;
+  readonly band: BandInHand | null;
+}
+
+/** Beside the map: the chosen part in figures, what to look at before painting, or what is changed by hand. */
+export function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
+  const { sheets, side, setSide } = useDesk();
+  const open = loud(sheets.findings).length;
+  const tabs: readonly { value: Side; label: string }[] = [
+    { value: 'part', label: 'Figures' },
+    { value: 'findings', label: `Before you paint${open ? `, ${open}` : ''}` },
+    { value: 'hand', label: 'By hand' },
+  ];
+  const none = <p className="p-4 text-g28">Choose a part on the picture or in the list.</p>;
+  return (
+    <aside aria-label={part?.name ?? 'No part chosen'} className="flex w-74 shrink-0 flex-col bg-g96">
+      <h2 className="truncate px-4 pt-3 text-lead font-semibold">{part?.name ?? piece.name}</h2>
+      <Tabs.Root value={side} onValueChange={(v) => setSide(v as Side)} className="flex min-h-0 flex-1 flex-col">
+        <Tabs.List aria-label="Beside the map" className="flex border-b border-g72 px-2">
+          {tabs.map((t) => (
+            <Tabs.Trigger
+              key={t.value}
+              value={t.value}
+              className="narrow -mb-px border-b-3 border-transparent px-2 py-2 text-label whitespace-nowrap text-g28 hover:text-g05 data-[state=active]:border-g10 data-[state=active]:font-bold data-[state=active]:text-g05"
+            >
+              {t.label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="part" tabIndex={-1} className="min-h-0 flex-1 contain-content overflow-y-auto">
+          {part ? <Figures key={part.id} part={part} ladders={piece.ladders} /> : none}
+        </Tabs.Content>
+        <Tabs.Content value="findings" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto">
+          <BeforeYouPaint />
+        </Tabs.Content>
+        <Tabs.Content value="hand" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto">
+          {part ? (
+            <ByHand
+              key={part.id}
+              part={part}
+              piece={piece}
+              steps={sheets.sheets.get(part.id)?.steps ?? 7}
+              asleep={sheets.sheets.get(part.id)?.asleep ?? []}
+              mode={mode}
+              onMode={onMode}
+              band={band}
+            />
+          ) : (
+            none
+          )}
+        </Tabs.Content>
+      </Tabs.Root>
+    </aside>
+  );
+} // prettier-ignore
