@@ -1,14 +1,14 @@
 // `npm run bench`: accuracy and speed of the engine, as ratios within one run. Nothing here is asserted.
 import {
-  add,
+  computed,
+  critique,
+  facesOf,
   addBounce,
   canonicalGrid,
-  composeBands,
   gridAround,
   layersOf,
   sluiceWarden,
   modelOf,
-  normalise,
   partLight,
   partSheet,
   paintLayers,
@@ -191,14 +191,11 @@ for (const part of sluiceWarden.parts) {
 }
 {
   const blade = sluiceWarden.parts.find((p) => p.form.kind === 'blade');
-  const { model } = shapeOf(blade);
-  const light = partLight(sluiceWarden.rig, 0);
-  const facets = model.patches.map((p) => ({
-    facet: p.facet,
-    normal: normalise(add([p === model.patches[0] ? -0.5 : 0.5, 0, 1], [0, 0, 0])),
-  }));
   say(
-    `  composing a blade ${time(() => composeBands(facets, light, polishModels.mirror, 1), 200).toFixed(4)} ms`,
+    `  composing a blade ${time(() => facesOf(blade, sluiceWarden), 200).toFixed(3)} ms (wanted: under 30)`,
   );
+  const maps = new Map(sluiceWarden.parts.map((part) => [part.id, computed(part, sluiceWarden)]));
+  const judge = () => critique(sluiceWarden, (part) => maps.get(part.id));
+  say(`  critique of the warden ${time(judge, 10).toFixed(0)} ms (wanted: under 200)`);
 }
 await browserFigures(say);

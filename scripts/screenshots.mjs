@@ -38,6 +38,22 @@ for (const view of ['Values', 'Zones', 'Lines', 'Squint']) {
   await take(`glint-${view.toLowerCase()}`);
 }
 await page.getByRole('radio', { name: 'Painted' }).click();
+await page.keyboard.press('f');
+await page.getByTestId('finding-mark').first().click();
+await take('glint-findings');
+await page.keyboard.press('y');
+await page.getByRole('button', { name: 'Turn it round again' }).waitFor({ timeout: 90_000 });
+await page.getByRole('region', { name: 'Seen all round' }).scrollIntoViewIfNeeded();
+await take('glint-all-round');
+await page.getByRole('region', { name: 'Parts' }).getByText('Sluice blade').click();
+await page.keyboard.press('k');
+await page.keyboard.press('c');
+await page.waitForTimeout(800);
+await page.getByRole('slider', { name: 'Main band, left face', exact: true }).focus();
+await take('glint-by-hand');
+await page.keyboard.press('c');
+await page.keyboard.press('j');
+await page.getByRole('region', { name: 'Parts' }).getByText('Visor').click();
 const steps = page.getByRole('slider', { name: 'Show the piece after step' });
 await steps.focus();
 await page.keyboard.press('Home');

@@ -9,13 +9,16 @@ const timings: Timing[] = [];
 
 declare global {
   interface Window {
-    paleGlint?: { timings: Timing[]; settles: number[] };
+    paleGlint?: { timings: Timing[]; settles: number[]; critiques: number[] };
   }
 }
 /** How long each map took from its last asking until it stood, in ms. */
 const settles: number[] = [];
-window.paleGlint = { timings, settles };
+/** How long each critique of the whole piece took in its worker, in ms. */
+const critiques: number[] = [];
+window.paleGlint = { timings, settles, critiques };
 
+export const noteCritique = (ms: number): void => void critiques.push(ms);
 export const noteSettled = (ms: number): void => void settles.push(ms);
 
 export function noteTiming(part: string, ms: number): void {

@@ -1,6 +1,7 @@
 import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { sheetDesk } from '../workers/mapClient.js';
+import { noteCritique } from './timings.js';
 import type { SheetNews } from '../workers/protocol.js';
 
 export interface Sheets {
@@ -49,6 +50,7 @@ export function useSheets(piece: Piece): Sheets {
         setByPart(found);
         setOrder(news.order);
         setFindings(news.findings);
+        noteCritique(news.critiqueMs);
         setFailed(null);
         setProgress({ piece, done: found.size, settled: true });
       }

@@ -104,8 +104,10 @@ async function runSheets(job: SheetsJob): Promise<void> {
   const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, sheetFor(part, piece)])));
   await breath();
   if (latest.sheets !== job.generation) return;
+  const begun = performance.now();
   const findings = critique(piece, (part) => computedFor(part, piece));
-  post({ kind: 'sheetsDone', generation: job.generation, order, findings });
+  const critiqueMs = performance.now() - begun;
+  post({ kind: 'sheetsDone', generation: job.generation, order, findings, critiqueMs });
 }
 
 function runSettle(job: SettleJob): void {

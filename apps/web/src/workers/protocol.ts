@@ -111,6 +111,8 @@ export type News =
       readonly generation: number;
       readonly order: readonly OrderLayer[];
       readonly findings: readonly Finding[];
+      /** What the critique alone took. */
+      readonly critiqueMs: number;
     }
   | { readonly kind: 'settled'; readonly jobId: number; readonly settled: Settled }
   | { readonly kind: 'roundPart'; readonly generation: number; readonly done: number; readonly of: number }

@@ -1,4 +1,4 @@
-/// <reference path="./clipper.d.ts" />
+/// <reference path="../clipper.d.ts" />
 import clipper from 'clipper-lib';
 import type { Point, Ring } from './surface.js';
 

@@ -1,4 +1,4 @@
-/// <reference path="../form/clipper.d.ts" />
+/// <reference path="../clipper.d.ts" />
 import clipper from 'clipper-lib';
 import { signedArea, type Point, type Ring } from '../form/index.js';
 
