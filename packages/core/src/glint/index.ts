@@ -20,3 +20,4 @@ export * from './bandRules.js';
 export * from './glint.js';
 export * from './hand.js';
 export { MOST_ADDED } from './glintsByHand.js';
+export * from './zonePicture.js';

@@ -85,7 +85,8 @@ const GAMMA = Uint8ClampedArray.from(
   { length: GAMMA_ENTRIES + 1 },
   (_, i) => 255 * fromLinear(i / GAMMA_ENTRIES),
 );
-const byteOf = (linear: number) =>
+/** sRGB byte of linear light 0..1. */
+export const byteOf = (linear: number): number =>
   GAMMA[linear <= 0 ? 0 : linear >= 1 ? GAMMA_ENTRIES : (linear * GAMMA_ENTRIES + 0.5) | 0];
 
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */

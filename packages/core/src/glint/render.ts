@@ -3,6 +3,7 @@ import type { Piece } from '../piece/index.js';
 import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
 import { FINISHED, paintLayers, type PictureView, type Stage } from './look.js';
+import { paintZones } from './zonePicture.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
 import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from './prepare.js';
 
@@ -31,7 +32,9 @@ export function paintPart(
   stage: Stage,
   view: PictureView | 'lines',
 ): Uint8ClampedArray<ArrayBuffer> {
-  return view === 'lines' ? drawLines(layers, p) : paintLayers(layers, p.palette, stage, view, p.dotValue);
+  if (view === 'lines') return drawLines(layers, p);
+  if (view === 'zones') return paintZones(layers, p.palette, stage);
+  return paintLayers(layers, p.palette, stage, view, p.dotValue);
 }
 
 /** Paints a whole piece, or one part of it. */

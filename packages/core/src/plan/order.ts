@@ -171,7 +171,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
         });
       })); // prettier-ignore
     layer('bounce', 'bounce', 'Bounce, light from below', mid.mix, 1.5, DRY_MIN.layer,
-      mine.filter((m) => m.part.form.kind !== 'blade' && m.sheet.zones.areaMm2 > 3).map((m) =>
+      mine.filter((m) => m.sheet.bounce && m.sheet.zones.areaMm2 > 3).map((m) =>
         step(m, 'bounce', 'bounce', { coverMm2: whole(m) * 0.06, coverShare: 0.06, mixedMl: mixedMl(whole(m) * 0.06, 1), activeMin: activeMinutes.layer(whole(m) * 0.06, 1), where: 'along the rim away from the main light' }))); // prettier-ignore
     for (const source of tintSources(piece.rig)) {
       const glaze = tintPaint(source.hex, piece.paints);
@@ -184,16 +184,19 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     }
     const dark = ladder.steps[0];
     layer('lining', 'lining', 'Lining in recesses and joints', dark.mix, 1.5, DRY_MIN.line,
-      mine.filter((m) => m.sheet.recessMm > 0).map((m) => step(m, 'lining', 'lining', lineStep(m, m.sheet.recessMm, 'recesses and joints')))); // prettier-ignore
+      mine.filter((m) => m.sheet.recessMm > 0).map((m) => step(m, 'lining', 'lining', lineStep(m, m.sheet.recessMm, 'recesses, joints and cuts')))); // prettier-ignore
     const light = ladder.steps[Math.max(0, ladder.steps.length - 2)];
     layer('edges', 'edges', 'Edges', light.mix, 0.5, DRY_MIN.line,
       mine.filter((m) => m.sheet.edgeMm > 0).map((m) => step(m, 'edges', 'edges', lineStep(m, m.sheet.edgeMm, `${plain(m.sheet.edgeMm, 0)} mm of rim; full where it faces the light, at most the mid step in shade`)))); // prettier-ignore
     const top = ladder.steps[ladder.steps.length - 1];
-    layer('glints', 'glints', 'Glints, the last dots', top.mix, 0, DRY_MIN.line,
-      mine.filter((m) => m.sheet.glintShare > 0).map((m) => step(m, 'glints', 'glints', {
-        coverShare: m.sheet.glintShare, coverMm2: m.sheet.glintShare * whole(m), mixedMl: mixedMl(m.sheet.glintShare * whole(m), 1),
-        activeMin: activeMinutes.dots(3), where: 'the dots on the map',
-      }))); // prettier-ignore
+    const dots = (pale: boolean, id: string, title: string, mix: Mix) =>
+      layer('glints', id, title, mix, 0, DRY_MIN.line,
+        mine.filter((m) => m.sheet.glintShare > 0 && m.sheet.paleGlints === pale).map((m) => step(m, id, 'glints', {
+          coverShare: m.sheet.glintShare, coverMm2: m.sheet.glintShare * whole(m), mixedMl: mixedMl(m.sheet.glintShare * whole(m), 1),
+          activeMin: activeMinutes.dots(3), where: 'the dots on the map',
+        }))); // prettier-ignore
+    dots(true, 'glints-pale', 'Glints, pale dots', light.mix);
+    dots(false, 'glints', 'Glints, the last dots', top.mix);
   }
   const matte = piece.parts.filter((p) => p.finish.kind === 'matte' && sheets.has(p.id));
   if (matte.length > 0) layers.push(matteLayer(matte, sheets));

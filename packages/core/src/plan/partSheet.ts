@@ -35,6 +35,10 @@ export interface PartSheet {
   readonly edgeWidthMm: number;
   readonly recessMm: number;
   readonly glintShare: number;
+  /** Whether its dots are painted one step below the lightest. */
+  readonly paleGlints: boolean;
+  /** Whether it gets a light from below. */
+  readonly bounce: boolean;
   /** Projected area that each source of colour glazes, in mm2. */
   readonly tints: readonly { readonly id: string; readonly mm2: number }[];
   /** The first value step (1..n) after which it has its polish's contrast; null where it never does. */
@@ -91,6 +95,12 @@ export const saysOf = ({ shape, hand, metal }: PreparedPart): string[] => [
   ...new Set([...(shape.model.says ?? []), ...hand.says, ...(metal?.body.composition.says ?? [])]),
 ];
 
+/** A light from below shows on what is curved, unless the approach or the hand leaves it out. */
+const bearsBounce = ({ shape, metal, approach, hand }: PreparedPart): boolean =>
+  metal !== null &&
+  (approach.bounce === 'gap' || hand.bounce !== null) &&
+  shape.model.patches.some((p, i) => p.kind === 'smooth' && !metal.body.flat[i]);
+
 export function partSheet(
   part: Part,
   piece: Piece,
@@ -110,6 +120,8 @@ export function partSheet(
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
     recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
+    paleGlints: prepared.approach.glints === 'pale',
+    bounce: bearsBounce(prepared),
     tints: tintsOf(prepared),
     readsAsMetalFrom: readsAsMetalFrom(prepared),
     says: saysOf(prepared),

@@ -6,6 +6,7 @@ import {
   partSheet,
   stageAfter,
   type PartSheet,
+  type Piece,
   type Role,
 } from '../../src/index.js';
 
@@ -97,4 +98,20 @@ describe('the look after a layer', () => {
       glints: true,
     });
   });
+});
+
+test('approaches show in the order: no bounce where it is left out, pale dots in a step of their own', () => {
+  const by = (over: Partial<Piece['approach']>) => {
+    const piece = { ...lockKeepersArm, approach: { ...lockKeepersArm.approach, ...over } };
+    return paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+  };
+  const usual = by({});
+  expect(usual.some((l) => l.role === 'bounce')).toBe(true);
+  expect(usual.filter((l) => l.role === 'glints').map((l) => l.step)).toEqual(['glints']);
+  const other = by({ bounce: 'none', glints: 'pale' });
+  expect(other.some((l) => l.role === 'bounce')).toBe(false);
+  const [pale] = other.filter((l) => l.role === 'glints');
+  expect(pale.step).toBe('glints-pale');
+  const { steps } = lockKeepersArm.ladders[0];
+  expect(pale.mix).toEqual(steps[steps.length - 2].mix);
 });
