@@ -31,24 +31,54 @@ const coarser = (p: Picture): Picture => ({
   height: Math.ceil(p.height / 2),
 });
 
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+/** Where a painted part lies on a picture. One painted for another picture is shown scaled until its own arrives. */
+function boxOf(p: PaintedPart, picture: Picture): Box {
+  const k = picture.pxPerMm / p.picture.pxPerMm;
+  return {
+    x: Math.round((p.picture.leftMm + p.column / p.picture.pxPerMm - picture.leftMm) * picture.pxPerMm),
+    y: Math.round((picture.topMm - p.picture.topMm + p.row / p.picture.pxPerMm) * picture.pxPerMm),
+    w: p.bitmap.width * k,
+    h: p.bitmap.height * k,
+  };
+}
+
+const meets = (a: Box, b: Box) => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+
+/** Lays the parts over each other again, within the boxes alone where something changed; everywhere for null. */
 function draw(
   canvas: HTMLCanvasElement,
   picture: Picture,
   order: readonly string[],
   painted: ReadonlyMap<string, PaintedPart>,
+  changed: readonly Box[] | null,
 ): void {
+  const whole = changed === null || canvas.width !== picture.width || canvas.height !== picture.height;
   if (canvas.width !== picture.width) canvas.width = picture.width;
   if (canvas.height !== picture.height) canvas.height = picture.height;
   const context = canvas.getContext('2d')!;
-  context.clearRect(0, 0, canvas.width, canvas.height);
-  for (const id of order) {
+  const parts = order.flatMap((id) => {
     const p = painted.get(id);
-    if (!p) continue;
-    // A part painted for another picture is shown scaled until its own arrives.
-    const k = picture.pxPerMm / p.picture.pxPerMm;
-    const x = (p.picture.leftMm + p.column / p.picture.pxPerMm - picture.leftMm) * picture.pxPerMm;
-    const y = (picture.topMm - p.picture.topMm + p.row / p.picture.pxPerMm) * picture.pxPerMm;
-    context.drawImage(p.bitmap, Math.round(x), Math.round(y), p.bitmap.width * k, p.bitmap.height * k);
+    return p ? [{ bitmap: p.bitmap, box: boxOf(p, picture) }] : [];
+  });
+  const boxes = whole ? [{ x: 0, y: 0, w: canvas.width, h: canvas.height }] : changed;
+  for (const b of boxes) {
+    const [x, y] = [Math.floor(b.x) - 1, Math.floor(b.y) - 1];
+    const within = { x, y, w: Math.ceil(b.x + b.w) + 1 - x, h: Math.ceil(b.y + b.h) + 1 - y };
+    context.save();
+    context.beginPath();
+    context.rect(within.x, within.y, within.w, within.h);
+    context.clip();
+    context.clearRect(within.x, within.y, within.w, within.h);
+    for (const { bitmap, box } of parts)
+      if (meets(box, within)) context.drawImage(bitmap, box.x, box.y, box.w, box.h);
+    context.restore();
   }
 }
 
@@ -61,6 +91,9 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
   const step = after?.step;
   const ladder = after?.ladder ?? null;
   const lastAsked = useRef(0);
+  const lastShown = useRef('');
+  /** Boxes that changed since the last frame; null for all. */
+  const changed = useRef<Box[] | null>(null);
 
   useEffect(() => {
     const order = piece.parts.map((p) => p.id);
@@ -72,11 +105,21 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     // While coarse parts come, the canvas is coarse, too: the page has a quarter to lay over each other.
     let drawn = performance.now() - lastAsked.current < MOVING_MS ? coarser(picture) : picture;
     let frame = 0;
-    const redraw = () => {
+    // Under a moving light only the parts that come are drawn again; with other parts or another view, all of it.
+    const shown = `${order.join()} ${JSON.stringify(picture)}`;
+    if (lastShown.current !== shown) changed.current = null;
+    lastShown.current = shown;
+    const redraw = (box?: Box | null) => {
+      if (box) changed.current?.push(box);
       cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(
-        () => canvas.current && draw(canvas.current, drawn, order, painted.current),
-      );
+      frame = requestAnimationFrame(() => {
+        if (canvas.current) draw(canvas.current, drawn, order, painted.current, changed.current);
+        changed.current = [];
+      });
+    };
+    const boxNow = (id: string): Box | null => {
+      const p = painted.current.get(id);
+      return p ? boxOf(p, drawn) : null;
     };
     let mine = -1;
     let waitsFor = 0;
@@ -107,13 +150,16 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         return;
       }
       if (news.kind === 'part') {
+        const before = boxNow(news.part);
         painted.current.get(news.part)?.bitmap.close();
         painted.current.set(news.part, news);
         noteTiming(news.part, news.ms);
-        redraw();
+        if (before) redraw(before);
+        redraw(boxNow(news.part));
       } else if (news.kind === 'gone') {
+        const before = boxNow(news.part);
         painted.current.delete(news.part);
-        redraw();
+        if (before) redraw(before);
       } else if (news.kind === 'mapDone' && --waitsFor === 0) {
         noteSettled(performance.now() - lastAsked.current);
         setFailed(null);

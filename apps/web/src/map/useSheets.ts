@@ -1,5 +1,5 @@
 import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
-import { useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState } from 'react';
 import { sheetDesk } from '../workers/mapClient.js';
 import { noteCritique } from './timings.js';
 import type { SheetNews } from '../workers/protocol.js';
@@ -19,7 +19,7 @@ export interface Sheets {
   readonly failed: string | null;
 }
 
-const REST_MS = 350;
+const REST_MS = 700;
 
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
 export function useSheets(piece: Piece): Sheets {
@@ -47,12 +47,15 @@ export function useSheets(piece: Piece): Sheets {
         found.set(news.part, news.news);
         setProgress({ piece, done: found.size, settled: false });
       } else if (news.kind === 'sheetsDone') {
-        setByPart(found);
-        setOrder(news.order);
-        setFindings(news.findings);
         noteCritique(news.critiqueMs);
-        setFailed(null);
-        setProgress({ piece, done: found.size, settled: true });
+        // A transition: everything beside the map hangs on it, and is drawn in slices.
+        startTransition(() => {
+          setByPart(found);
+          setOrder(news.order);
+          setFindings(news.findings);
+          setFailed(null);
+          setProgress({ piece, done: found.size, settled: true });
+        });
       }
     });
     const timer = setTimeout(() => (mine = sheetDesk.ask({ piece })), REST_MS);

@@ -1,7 +1,7 @@
 import type { Piece } from '@pale-glint/core';
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 
-const REST_MS = 350;
+const REST_MS = 600;
 const sameParts = (a: Piece, b: Piece) =>
   a.id === b.id && a.parts.length === b.parts.length && a.parts.every((p, i) => p.id === b.parts[i].id);
 
@@ -9,7 +9,8 @@ const sameParts = (a: Piece, b: Piece) =>
 export function useCalm(piece: Piece): Piece {
   const [calm, setCalm] = useState(piece);
   useEffect(() => {
-    const timer = setTimeout(() => setCalm(piece), REST_MS);
+    // A transition: a long list is drawn in slices, between which the hand is served.
+    const timer = setTimeout(() => startTransition(() => setCalm(piece)), REST_MS);
     return () => clearTimeout(timer);
   }, [piece]);
   if (calm === piece || sameParts(calm, piece)) return calm;

@@ -18,6 +18,7 @@ import {
   type Survival,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
+import { leanReceiver, type LeanPiece } from './lean.js';
 import type {
   CardJob,
   Job,
@@ -208,9 +209,14 @@ async function run(job: Job): Promise<void> {
   }
 }
 
+/** A job as it comes: its piece without what is here already. */
+type Sent<J> = J extends { piece: unknown } ? Omit<J, 'piece'> & { piece: LeanPiece | null } : J;
+
 /** Small pictures wait in line behind each other; maps and sheets only behind their own latest. */
 let pictures = Promise.resolve();
-self.onmessage = ({ data }: MessageEvent<Job>) => {
+const whole = leanReceiver();
+self.onmessage = ({ data: sent }: MessageEvent<Sent<Job>>) => {
+  const data = (sent.piece ? { ...sent, piece: whole(sent.piece) } : sent) as Job;
   if (data.kind === 'map' || data.kind === 'sheets' || data.kind === 'round') {
     latest[data.kind] = data.generation;
     void run(data);

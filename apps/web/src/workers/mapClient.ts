@@ -1,4 +1,5 @@
 import type { Piece, Settled } from '@pale-glint/core';
+import { leanSender } from './lean.js';
 import type { CardJob, Job, MapJob, News, PictureJob, SettleJob, SheetsJob, SvgJob } from './protocol.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
@@ -15,6 +16,7 @@ const start = (name: string) =>
 class Desk {
   private worker: Worker | null = null;
   private readonly listeners = new Set<Listener>();
+  private lean = leanSender();
 
   constructor(private readonly name: string) {}
 
@@ -35,7 +37,7 @@ class Desk {
         this.listeners.forEach((l) => l({ kind: 'failed', generation: null, jobId: null, part: null, says }));
       };
     }
-    this.worker.postMessage(job);
+    this.worker.postMessage(job.piece ? { ...job, piece: this.lean(job.piece) } : job);
   }
 
   listen(listener: Listener): () => void {

@@ -41,13 +41,34 @@ function idOf(value: object): number {
   return id;
 }
 
+/** Parts that came before, as interned: an unchanged part is the same object in the next message. */
+const internedParts = new WeakMap<Part, Part>();
+function internPart(p: Part): Part {
+  let part = internedParts.get(p);
+  if (!part) {
+    part = { ...p, form: intern(p.form) };
+    internedParts.set(p, part);
+    internedParts.set(part, part);
+  }
+  return part;
+}
+const internedOthers = new WeakMap<object, object>();
+function internOnce<T extends object>(value: T): T {
+  let found = internedOthers.get(value) as T | undefined;
+  if (!found) {
+    found = intern(value);
+    internedOthers.set(value, found);
+  }
+  return found;
+}
+
 /** A piece whose forms, ladders and paints are interned. */
 export function internPiece(piece: Piece): Piece {
   return {
     ...piece,
-    parts: piece.parts.map((p): Part => ({ ...p, form: intern(p.form) })),
-    ladders: piece.ladders.map((l): Ladder => intern(l)),
-    paints: intern(piece.paints as Paint[]),
+    parts: piece.parts.map(internPart),
+    ladders: piece.ladders.map((l): Ladder => internOnce(l)),
+    paints: internOnce(piece.paints as Paint[]),
   };
 }
 

@@ -9,3 +9,4 @@ export { RIM } from './dome.js';
 export * from './edit.js';
 export * from './locate.js';
 export * from './pull.js';
+export * from './tapped.js';

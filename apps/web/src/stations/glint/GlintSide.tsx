@@ -56,7 +56,7 @@ interface GlintSideProps {
 }
 
 /** Beside the map: the chosen part in figures, what to look at before painting, or what is changed by hand. */
-export function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
+export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
   const { sheets, side, setSide } = useDesk();
   const open = loud(sheets.findings).length;
   const tabs: readonly { value: Side; label: string }[] = [
@@ -68,7 +68,11 @@ export function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
   return (
     <aside aria-label={part?.name ?? 'No part chosen'} className="flex w-74 shrink-0 flex-col bg-g96">
       <h2 className="truncate px-4 pt-3 text-lead font-semibold">{part?.name ?? piece.name}</h2>
-      <Tabs.Root value={side} onValueChange={(v) => setSide(v as Side)} className="flex min-h-0 flex-1 flex-col">
+      <Tabs.Root
+        value={side}
+        onValueChange={(v) => setSide(v as Side)}
+        className="flex min-h-0 flex-1 flex-col"
+      >
         <Tabs.List aria-label="Beside the map" className="flex border-b border-g72 px-2">
           {tabs.map((t) => (
             <Tabs.Trigger
@@ -105,4 +109,4 @@ export function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
       </Tabs.Root>
     </aside>
   );
-} // prettier-ignore
+});

@@ -132,7 +132,13 @@ export function GlintStation() {
             )}
           </div>
         </MapStage>
-        <GlintSide part={part} piece={piece} mode={mode} onMode={setMode} band={taken} />
+        <GlintSide
+          part={part}
+          piece={side === 'hand' ? piece : calm}
+          mode={mode}
+          onMode={setMode}
+          band={taken}
+        />
       </div>
       <StepStrip piece={calm} />
     </div>
