@@ -39,7 +39,8 @@ for (const view of ['Values', 'Zones', 'Lines', 'Squint']) {
 }
 await page.getByRole('radio', { name: 'Painted' }).click();
 await page.keyboard.press('f');
-await page.getByTestId('finding-mark').first().click();
+await page.getByTestId('finding-mark').first().locator('rect').click();
+await page.mouse.move(0, 790);
 await take('glint-findings');
 await page.keyboard.press('y');
 await page.getByRole('button', { name: 'Turn it round again' }).waitFor({ timeout: 90_000 });
@@ -53,7 +54,7 @@ await page.getByRole('slider', { name: 'Main band, left face', exact: true }).fo
 await take('glint-by-hand');
 await page.keyboard.press('c');
 await page.keyboard.press('j');
-await page.getByRole('region', { name: 'Parts' }).getByText('Visor').click();
+await page.getByRole('region', { name: 'Parts' }).getByText('Visor, face plate').click();
 const steps = page.getByRole('slider', { name: 'Show the piece after step' });
 await steps.focus();
 await page.keyboard.press('Home');
@@ -68,6 +69,7 @@ for (const part of ['Sluice blade', 'Haft ring'])
   await page.getByRole('checkbox', { name: `Undercoat for cold steel and bronze, ${part}` }).click();
 await take('order');
 await page.goto(`${server.address}/keys`);
+await page.getByRole('heading', { name: 'Everything by keyboard' }).waitFor();
 await page.screenshot({ path: join(FOLDER, 'keys.png') });
 
 await browser.close();

@@ -1,4 +1,4 @@
-import type { Bounds, Finding } from '@pale-glint/core';
+import type { Bounds, Finding, Picture } from '@pale-glint/core';
 import { findingKey } from '../desk.js';
 
 interface FindingMarksProps {
@@ -7,6 +7,7 @@ interface FindingMarksProps {
   readonly numbers: ReadonlyMap<string, number>;
   /** What is shown, in the piece's mm: the numbers stand beside it. */
   readonly bounds: Bounds;
+  readonly picture: Picture;
   readonly px: number;
   readonly looked: string | null;
   readonly onLook: (finding: Finding) => void;
@@ -23,13 +24,24 @@ interface Callout {
   readonly y: number;
 }
 
+/** The views' switch and the light's dial stand over the map's upper corners, in screen points. */
+const UNDER_SWITCH = 66;
+const DIAL = { width: 170, height: 216 } as const;
+const MARGIN = 18;
+
 /** One number for each finding, left or right of what is shown, level with its place where there is room. */
-function calloutsOf(findings: readonly Finding[], b: Bounds, px: number): Callout[] {
+function calloutsOf(findings: readonly Finding[], b: Bounds, picture: Picture, px: number): Callout[] {
   const middle = (b.left + b.right) / 2;
+  const [from, top] = [picture.leftMm, -picture.topMm];
+  const to = from + picture.width / picture.pxPerMm;
   return [-1, 1].flatMap((side) => {
-    const x = side < 0 ? b.left - ASIDE / px : b.right + ASIDE / px;
+    const x =
+      side < 0
+        ? Math.max(from + MARGIN / px, b.left - ASIDE / px)
+        : Math.min(to - MARGIN / px, b.right + ASIDE / px);
+    const clear = side > 0 && x > to - DIAL.width / px ? DIAL.height : UNDER_SWITCH;
     const mine = findings.filter((f) => f.at.xMm < middle === side < 0).sort((p, q) => q.at.yMm - p.at.yMm);
-    let free = -Infinity;
+    let free = top + clear / px;
     return mine.map((finding): Callout => {
       const y = Math.max(-finding.at.yMm, free);
       free = y + APART / px;
@@ -39,8 +51,9 @@ function calloutsOf(findings: readonly Finding[], b: Bounds, px: number): Callou
 }
 
 /** Where something is to look at: numbers beside the piece, each with a line to its place. */
-export function FindingMarks({ findings, numbers, bounds, px, looked, onLook }: FindingMarksProps) {
-  return calloutsOf(findings, bounds, px).map(({ finding, x, y }) => {
+export function FindingMarks(props: FindingMarksProps) {
+  const { findings, numbers, bounds, picture, px, looked, onLook } = props;
+  return calloutsOf(findings, bounds, picture, px).map(({ finding, x, y }) => {
     const key = findingKey(finding);
     const on = key === looked;
     const [px2, py2] = [finding.at.xMm, -finding.at.yMm];

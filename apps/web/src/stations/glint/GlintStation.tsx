@@ -70,7 +70,7 @@ export function GlintStation() {
             if (inHand && mode !== 'bands' && id === inHand.id) handPress(store, inHand, mode, e, setStroke);
             else if (id) select(id);
           }}
-          handles={(_picture, px) => (
+          handles={(picture, px) => (
             <>
               {inHand && (
                 <HandHandles
@@ -98,6 +98,7 @@ export function GlintStation() {
                   findings={close ? findings.filter((f) => f.part === selected) : findings}
                   numbers={new Map(findings.map((f, i) => [findingKey(f), i + 1]))}
                   bounds={boundsOfPiece(piece, close && part ? part.id : null)}
+                  picture={picture}
                   px={px}
                   looked={finding}
                   onLook={(f) => {
