@@ -43,6 +43,42 @@ describe('the command line', () => {
     expect(parts.find((p: { id: string }) => p.id === 'elbow').glints).toHaveLength(1);
   });
 
+  test('critique names what is wrong with figure, place and fix; settle writes the piece without it', () => {
+    const piece = JSON.parse(readFileSync(at('arm.json'), 'utf8'));
+    const blade = piece.parts.find((p: { id: string }) => p.id === 'blade');
+    piece.parts = [blade];
+    piece.groups = [{ id: 'arm', name: 'Arm' }];
+    piece.adjustments = [{ id: 'lines', part: 'blade', kind: 'edge', value: 0.9 }];
+    writeFileSync(at('even.json'), JSON.stringify(piece));
+    const { findings } = run('critique', at('even.json'));
+    const even = findings.find((f: { id: string }) => f.id === 'even-edges');
+    expect(even).toMatchObject({
+      part: 'blade',
+      wanted: { from: 2, to: null },
+      fix: { paths: ['adjustments.lines'] },
+    });
+    expect(even.measured).toBeLessThan(2);
+    expect(even.at.xMm).toBeCloseTo(blade.place.xMm, -1);
+    expect(even.says).toMatch(/edges lie within/);
+    const settled = spawnSync(process.execPath, [MAIN, 'settle', at('even.json')], { encoding: 'utf8' });
+    expect(settled.status).toBe(0);
+    expect(settled.stderr).toMatch(/^\d+ fix(es)? in \d+ rounds?, \d+ findings left/);
+    const after = JSON.parse(settled.stdout);
+    expect(after.adjustments).toEqual([]);
+    writeFileSync(at('settled.json'), settled.stdout);
+    expect(run('critique', at('settled.json')).findings.map((f: { id: string }) => f.id)).not.toContain(
+      'even-edges',
+    );
+    // Dismissed, it is told only when all is asked for.
+    piece.critique.quiet = [{ part: 'blade', finding: 'even-edges', reason: 'drawn look' }];
+    writeFileSync(at('quiet.json'), JSON.stringify(piece));
+    const ids = (...more: string[]) =>
+      run('critique', at('quiet.json'), ...more).findings.map((f: { id: string }) => f.id);
+    expect(ids()).not.toContain('even-edges');
+    expect(ids('--all')).toContain('even-edges');
+    expect(refused('critique', at('paints.csv')).status).toBe(2);
+  });
+
   test('look writes a PNG of the size it says, marked as sRGB', () => {
     for (const view of ['painted', 'values', 'zones', 'lines']) {
       const answer = run('look', at('arm.json'), '--out', at(`${view}.png`), '--view', view, '--size', '200');

@@ -124,7 +124,7 @@ export function pieceCommands(program: Command): void {
       const { piece, applied, rounds, left } = settle(pieceFrom(path));
       process.stdout.write(writePiece(piece));
       process.stderr.write(
-        `${applied.length} fixes in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
+        `${applied.length} fix${applied.length === 1 ? '' : 'es'} in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
       );
       for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.says}\n`);
     });

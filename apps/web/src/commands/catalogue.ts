@@ -69,7 +69,7 @@ export const catalogue = [
     title: 'Parts',
     commands: [
       c('add', 'a', 'To the library: choose a form or a set'),
-      c('move', 'h', 'To the handle: arrows move 0.1 mm, Shift 1 mm; U and O turn 1 degree, Shift 5'),
+      c('move', 'h', 'To the handle: arrows move 0.1 mm, Shift 1 mm; Tab goes on to turn and size'),
       c('duplicate', 'd', 'Duplicate'),
       c('twin', 'w', 'Mirrored twin on the other side'),
       c('nearer', 'PageUp', 'Nearer to the eye'),
