@@ -116,12 +116,14 @@ export function openingWidth(mask: Uint8Array, width: number, height: number, px
   );
   const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
   if (!counted.includes(true)) return { narrowest: 0, main: 0 };
+  const core = new Uint8Array(mask.length);
   /** Points of every piece kept by the opening of radius r points. */
   const kept = (r: number): number[] => {
-    const core = inner.map((d2) => (d2 >= r * r ? 1 : 0));
-    const back = distance2(Uint8Array.from(core), width, height);
+    const least = r * r;
+    for (let i = 0; i < core.length; i++) core[i] = inner[i] >= least ? 1 : 0;
+    const back = distance2(core, width, height);
     const keep = sizes.map(() => 0);
-    for (let i = 0; i < mask.length; i++) if (label[i] && back[i] < r * r) keep[label[i]]++;
+    for (let i = 0; i < mask.length; i++) if (label[i] && back[i] < least) keep[label[i]]++;
     return keep;
   };
   // All pieces are narrowed at once: the result is the smallest, so one failing piece ends the search upward.
