@@ -1,4 +1,5 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { BlobsModule } from './blobs/blobs.module.js';
 import { DatabaseModule } from './database/database.module.js';
 import type { OpenDatabase } from './database/open.js';
 import { HealthController } from './health/health.controller.js';
@@ -6,7 +7,11 @@ import { PiecesModule } from './pieces/pieces.module.js';
 import { RunsModule } from './runs/runs.module.js';
 import { SeedService } from './seed.service.js';
 
-@Module({ imports: [PiecesModule, RunsModule], controllers: [HealthController], providers: [SeedService] })
+@Module({
+  imports: [PiecesModule, RunsModule, BlobsModule],
+  controllers: [HealthController],
+  providers: [SeedService],
+})
 export class AppModule {
   static with(open: OpenDatabase): DynamicModule {
     return { module: AppModule, imports: [DatabaseModule.with(open)] };

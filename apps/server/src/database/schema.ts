@@ -1,4 +1,4 @@
-import { integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import { customType, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 export const pieces = pgTable('pieces', {
   id: text('id').primaryKey(),
@@ -26,6 +26,21 @@ export const ticks = pgTable(
   },
   (t) => [primaryKey({ columns: [t.pieceId, t.part, t.step, t.role, t.copy] })],
 ); // prettier-ignore
+
+const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+
+/** Photos and surfaces, named by the SHA-256 of their bytes: one content is kept once, whoever uses it. */
+export const blobs = pgTable('blobs', {
+  hash: text('hash').primaryKey(),
+  kind: text('kind').notNull(),
+  /** Media type it is served with. */
+  type: text('type').notNull(),
+  size: integer('size').notNull(),
+  /** What its reader found in it, as JSON: width and height. */
+  says: text('says').notNull(),
+  bytes: bytea('bytes').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+});
 
 /** Small facts about the database itself, such as whether the demo was put in. */
 export const settings = pgTable('settings', {

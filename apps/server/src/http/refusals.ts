@@ -43,6 +43,18 @@ export class Exists extends HttpException {
   }
 }
 
+/** Something that pieces still use; nothing was removed. */
+export class InUse extends HttpException {
+  constructor(names: readonly string[]) {
+    super(
+      {
+        says: `Used by ${names.map((n) => `"${n}"`).join(', ')}; take it out of there first. Nothing was removed.`,
+      },
+      HttpStatus.CONFLICT,
+    );
+  }
+}
+
 export class Missing extends HttpException {
   constructor(what: string, id: string) {
     super({ says: `There is no ${what} "${id}".` }, HttpStatus.NOT_FOUND);

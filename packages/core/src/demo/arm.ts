@@ -2,6 +2,7 @@ import { coldSteel } from '../ladder/index.js';
 import {
   AS_THE_PIECE,
   FIRST_APPROACH,
+  NO_PICTURES,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -39,6 +40,7 @@ export const lockKeepersArm: Piece = {
     focalPart: 'blade',
   },
   approach: FIRST_APPROACH,
+  ...NO_PICTURES,
   parts: [
     {
       id: 'sleeve',

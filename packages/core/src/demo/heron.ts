@@ -1,6 +1,7 @@
 import { bronze, coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
+  NO_PICTURES,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -72,6 +73,7 @@ export const brassHeron: Piece = {
     focalPart: 'head',
   },
   approach: FIRST_APPROACH,
+  ...NO_PICTURES,
   parts,
   ladders: [bronze, coldSteel],
   paints: [...towline],

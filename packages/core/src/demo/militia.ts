@@ -1,5 +1,13 @@
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Part, type Piece } from '../piece/index.js';
+import {
+  FIRST_APPROACH,
+  NO_PICTURES,
+  NO_WORD,
+  FORMAT,
+  VERSION,
+  type Part,
+  type Piece,
+} from '../piece/index.js';
 import { matteOf, metalOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 
@@ -47,6 +55,7 @@ export const lockMilitia: Piece = {
     focalPart: 'hat',
   },
   approach: FIRST_APPROACH,
+  ...NO_PICTURES,
   parts,
   ladders: [coldSteel, bronze],
   paints: [...towline],

@@ -3,6 +3,7 @@ import { bronze, coldSteel } from '../ladder/index.js';
 import {
   AS_THE_PIECE,
   FIRST_APPROACH,
+  NO_PICTURES,
   FORMAT,
   NO_WORD,
   VERSION,
@@ -37,6 +38,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     copies: 1,
     rig: { ...lockKeepersArm.rig, tint: 0.5, fallOff: 1, focalPart: null },
     approach: FIRST_APPROACH,
+    ...NO_PICTURES,
     parts,
     ladders: [coldSteel, bronze],
     paints: [...towline],

@@ -1,5 +1,13 @@
 import { bronze, coldSteel } from '../ladder/index.js';
-import { FIRST_APPROACH, NO_WORD, FORMAT, VERSION, type Part, type Piece } from '../piece/index.js';
+import {
+  FIRST_APPROACH,
+  NO_PICTURES,
+  NO_WORD,
+  FORMAT,
+  VERSION,
+  type Part,
+  type Piece,
+} from '../piece/index.js';
 import { matteOf, place, shape } from './build.js';
 import { towline } from './towline.js';
 import { leftArm, legs, rightArm } from './wardenLimbs.js';
@@ -204,6 +212,7 @@ export const sluiceWarden: Piece = {
     focalPart: 'visor',
   },
   approach: FIRST_APPROACH,
+  ...NO_PICTURES,
   parts: [coat(), ...legs(), ...polearm(), ...body(), ...leftArm(), ...rightArm(), ...head(), ...lantern()],
   ladders: [coldSteel, bronze],
   paints: [...towline],

@@ -20,6 +20,12 @@ const mirrors: Mirrors = {
     holes: f.holes.map((hole) => hole.map(across)),
     bumps: f.bumps.map((b) => ({ ...across(b), rollDeg: -b.rollDeg })),
   }),
+  sculpt: (f) => ({
+    ...f,
+    outline: f.outline.map(across),
+    holes: f.holes.map((hole) => hole.map(across)),
+    mirrored: f.mirrored === 'yes' ? 'no' : 'yes',
+  }),
 };
 
 /** A form as seen in a mirror, left and right exchanged. */

@@ -16,6 +16,8 @@ export interface Surface {
   readonly nz: Float32Array;
   readonly u: Float32Array;
   readonly v: Float32Array;
+  /** How much of what a point mirrors is free of the part itself, 0..1; null where all is. */
+  readonly open: Float32Array | null;
 }
 
 /** Marks the points whose middle lies in the rings (even-odd) with `mark`, by scan lines. */
@@ -85,7 +87,7 @@ function softenOutline(rings: readonly Ring[], grid: Grid, within: Uint8Array, a
   }
 }
 
-function emptySurface(grid: Grid): Surface {
+function emptySurface(model: SurfaceModel, grid: Grid): Surface {
   const n = grid.width * grid.height;
   return {
     grid,
@@ -96,6 +98,7 @@ function emptySurface(grid: Grid): Surface {
     nz: new Float32Array(n),
     u: new Float32Array(n),
     v: new Float32Array(n),
+    open: model.patches.some((p) => p.openAt) ? new Float32Array(n).fill(1) : null,
   };
 }
 
@@ -113,13 +116,14 @@ function sampleInto(model: SurfaceModel, surface: Surface): Surface {
       surface.nz[i] = out[SAMPLE.nz];
       surface.u[i] = out[SAMPLE.u];
       surface.v[i] = out[SAMPLE.v];
+      if (surface.open) surface.open[i] = model.patches[p].openAt?.(x, y) ?? 1;
     }
   return surface;
 }
 
 /** The whole part on a grid, its outline softened over one point. */
 export function surfaceOf(model: SurfaceModel, grid: Grid): Surface {
-  const surface = emptySurface(grid);
+  const surface = emptySurface(model, grid);
   const within = new Uint8Array(grid.width * grid.height);
   fillRings(model.rings, grid, within, 1);
   model.patches.forEach((patch, p) => fillRings(patch.rings, grid, surface.patch, p));
@@ -157,7 +161,7 @@ function spread(patch: Uint8Array, alpha: Float32Array, { width, height }: Grid)
 
 /** One patch continued over the whole grid, past its outline, as contours need it. */
 export function surfaceOfPatch(model: SurfaceModel, p: number, grid: Grid): Surface {
-  const surface = emptySurface(grid);
+  const surface = emptySurface(model, grid);
   surface.patch.fill(p);
   surface.alpha.fill(1);
   return sampleInto(model, surface);

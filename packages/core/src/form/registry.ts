@@ -8,6 +8,7 @@ import { plate } from './plate.js';
 import { relief } from './relief.js';
 import { ring } from './ringForm.js';
 import { rivets } from './rivets.js';
+import { sculpt } from './sculptForm.js';
 import type { SurfaceModel } from './surface.js';
 import { tube } from './tube.js';
 
@@ -21,6 +22,7 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   ring,
   disc,
   relief,
+  sculpt,
   rivets,
 };
 

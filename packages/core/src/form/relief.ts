@@ -1,9 +1,8 @@
 import { clamp, rad } from '../units/index.js';
 import type { FormOf } from '../piece/index.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { outwardOf } from './geometry.js';
-import { crossesItself, uncrossed } from './uncross.js';
-import { SAMPLE, type Edge, type Point, type Ring } from './surface.js';
+import { drawnRings, lipsOf } from './outline.js';
+import { SAMPLE } from './surface.js';
 
 type Relief = FormOf<'relief'>;
 
@@ -68,38 +67,6 @@ export function heightOf(form: Relief): (x: number, y: number) => Height {
   };
 }
 
-const CUTS = 2;
-/** Corners of an outline cut off at a quarter of each side, so that tapped points make a curve (Chaikin 1974). */
-function cornersCut(ring: Ring, times: number): Ring {
-  if (times === 0) return ring;
-  const cut = ring.flatMap((p, i): Point[] => {
-    const q = ring[(i + 1) % ring.length];
-    return [
-      [0.75 * p[0] + 0.25 * q[0], 0.75 * p[1] + 0.25 * q[1]],
-      [0.25 * p[0] + 0.75 * q[0], 0.25 * p[1] + 0.75 * q[1]],
-    ];
-  });
-  return cornersCut(cut, times - 1);
-}
-
-/** Points closer than this are made on an outline drawn with few. */
-const GAP_SHARE = 0.02;
-const finer = (ring: Ring, gapMm: number): Ring =>
-  ring.flatMap((p, i) => {
-    const q = ring[(i + 1) % ring.length];
-    const n = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / gapMm));
-    return Array.from({ length: n }, (_, k): Point => [
-      p[0] + ((q[0] - p[0]) * k) / n,
-      p[1] + ((q[1] - p[1]) * k) / n,
-    ]);
-  });
-
-/** A hole narrower than this has no lip that a brush could light, in mm. */
-const LEAST_LIP_MM = 0.8;
-const spanOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
-const hasLip = (ring: Ring, i: number) =>
-  i === 0 || Math.min(spanOf(ring.map(([x]) => x)), spanOf(ring.map(([, y]) => y))) >= LEAST_LIP_MM;
-
 /** Half a breastplate's outline, from the neck down the viewer's right side. */
 const CHEST: readonly (readonly [number, number])[] = [
   [0, 0.8], [0.14, 0.82], [0.27, 0.9], [0.36, 1], [0.6, 0.97], [0.74, 0.88], [0.72, 0.7], [0.76, 0.52],
@@ -138,32 +105,13 @@ export const relief: FormDefinition<'relief'> = {
   ],
   choices: [],
   model(form) {
-    const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
-    const gap = Math.max(0.05, GAP_SHARE * Math.min(form.widthMm, form.heightMm));
-    const says: string[] = [];
-    const ringsOf = (points: Relief['outline'], what: string): Ring[] => {
-      const raw = points.map(({ x, y }) => [x * halfW, y * halfH] as const);
-      const crossed = crossesItself(raw);
-      if (crossed) says.push(`${what} crosses itself: where it lies twice over itself there is a gap`);
-      return (crossed ? uncrossed(raw) : [raw]).map((ring) => finer(cornersCut(ring, CUTS), gap));
-    };
-    const rings = [
-      ...ringsOf(form.outline, 'the outline'),
-      ...form.holes.flatMap((h, i) => ringsOf(h, `hole ${i + 1}`)),
-    ];
+    const { rings, says } = drawnRings(form);
     const height = heightOf(form);
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),
       rings,
       corners: [],
-      edges: rings.filter(hasLip).map((points): Edge => ({
-        kind: 'hard',
-        closed: true,
-        points,
-        outward: outwardOf(points).map(([x, y]) =>
-          points === rings[0] ? ([x, y] as const) : ([-x, -y] as const),
-        ),
-      })),
+      edges: lipsOf(rings),
       patches: [
         {
           kind: 'smooth',

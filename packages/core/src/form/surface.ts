@@ -21,6 +21,8 @@ export interface Patch {
   readonly rings: readonly Ring[];
   /** Writes a sample at (x, y). Outside the outline it continues smoothly, so that contours reach the outline. */
   at(x: number, y: number, out: Float64Array): void;
+  /** How much of what it mirrors at (x, y) is free of itself, 0..1. Absent: all. */
+  openAt?(x: number, y: number): number;
   /** Direction of the grain, for drawn or rolled metal. */
   readonly grain: Vec3 | null;
   /** Where the normal is `half`, the direction midway between light and eye; null where the patch never turns that way. */

@@ -7,3 +7,5 @@ export * from './references.js';
 export * from './svg.js';
 export * from './versions.js';
 export * from './writePiece.js';
+export * from './archive.js';
+export * from './photo.js';

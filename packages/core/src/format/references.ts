@@ -28,6 +28,8 @@ export function referenceProblems(piece: Piece): Problem[] {
   const parts = idsOf('parts', piece.parts, ['parts']);
   const ladders = idsOf('ladders', piece.ladders, ['ladders']);
   const paints = idsOf('paints', piece.paints, ['paints']);
+  idsOf('sculpts', piece.sculpts, ['sculpts']);
+  const surfaces = new Set(piece.sculpts.map((s) => s.surface));
   const groups = idsOf('groups', piece.groups, ['groups']);
   idsOf('adjustments', piece.adjustments, ['adjustments']);
   idsOf('notes', piece.notes, ['notes']);
@@ -35,6 +37,8 @@ export function referenceProblems(piece: Piece): Problem[] {
   need(parts, piece.rig.focalPart, 'parts', ['rig', 'focalPart']);
   piece.parts.forEach((part, i) => {
     need(groups, part.group, 'groups', ['parts', i, 'group']);
+    if (part.form.kind === 'sculpt')
+      need(surfaces, part.form.sculpt, 'the surfaces of sculpts', ['parts', i, 'form', 'sculpt']);
     if (part.finish.kind === 'metal')
       need(ladders, part.finish.ladder, 'ladders', ['parts', i, 'finish', 'ladder']);
   });

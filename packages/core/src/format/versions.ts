@@ -70,10 +70,14 @@ const toVersion3: Migration = (piece) => ({
     : piece['notes'],
 }); // prettier-ignore
 
+/** Version 4: a photo under the parts, and surfaces that parts are cut from. */
+const toVersion4: Migration = (piece) => ({ ...piece, version: 4, underlay: null, sculpts: [] });
+
 /** Migrations by the version they start from. */
 const migrations: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
   [2, toVersion3],
+  [3, toVersion4],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

@@ -31,7 +31,15 @@ export function radiance(
     else if (patch.kind === 'graded') graded(surface, p, light, out);
     else if (patch.kind === 'turned') turned(surface, p, light, out);
   });
+  if (surface.open) shut(out, surface.open);
   return out;
+}
+
+/** What a part mirrors of itself is as bright as this: metal that stands in its own way is mostly dark. */
+const OF_ITSELF = 0.14;
+
+function shut(out: Float32Array, open: Float32Array): void {
+  for (let i = 0; i < out.length; i++) if (out[i] > 0) out[i] = open[i] * out[i] + (1 - open[i]) * OF_ITSELF;
 }
 
 function smooth(
@@ -149,7 +157,8 @@ export function lambert(surface: Surface, light: PartLight): Float32Array {
     const n = [surface.nx[i], surface.ny[i], surface.nz[i]] as const;
     out[i] = Math.min(
       1,
-      0.06 + 0.12 * (1 + dot(n, light.up)) * 0.5 + 0.86 * Math.max(0, dot(n, light.key)) ** 0.9,
+      (surface.open?.[i] ?? 1) * (0.06 + 0.12 * (1 + dot(n, light.up)) * 0.5) +
+        0.86 * Math.max(0, dot(n, light.key)) ** 0.9,
     );
   }
   return out;

@@ -43,6 +43,13 @@ export const id = (says: string) =>
     .regex(ID, { error: () => 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -' })
     .meta({ description: says });
 
+/** The SHA-256 of a blob's bytes. */
+export const hash = (says: string) =>
+  z
+    .string({ error: () => 'a hash: 64 hexadecimal digits' })
+    .regex(/^[0-9a-f]{64}$/, { error: () => 'a hash: 64 lower-case hexadecimal digits' })
+    .meta({ description: says });
+
 /** An sRGB colour. */
 export const hex = (says: string) =>
   z

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { degrees, list, mm, oneOf, ratio, whole } from './fields.js';
+import { degrees, hash, list, mm, oneOf, ratio, whole } from './fields.js';
 
 const size = (says: string) => mm(0.2, 400, says);
 
@@ -114,6 +114,31 @@ export const formSchema = z.discriminatedUnion(
       ),
     }),
     z.strictObject({
+      kind: z.literal('sculpt'),
+      widthMm: size('left to right'),
+      heightMm: size('bottom to top'),
+      sculpt: hash('of the sculpt in sculpts whose surface this part shows'),
+      fromXMm: mm(
+        -2000,
+        2000,
+        "place in the sculpt, from its middle to the viewer's right, that lies under the placement point",
+      ),
+      fromYMm: mm(-2000, 2000, 'the same, up'),
+      outline: list(shares('of the outline'), 200, 'closed outline, in order').min(3, {
+        error: () => 'a list of 3 to 200 points',
+      }),
+      holes: list(
+        list(shares('of a hole'), 200, 'closed outline, in order').min(3, {
+          error: () => 'a list of 3 to 200 points',
+        }),
+        8,
+        'places cut out of it',
+      ),
+      corners: oneOf(['smooth', 'as drawn'], 'whether the outline runs smoothly through its points'),
+      creases: oneOf(['found', 'none'], 'whether folds of the sculpt are painted as lines'),
+      mirrored: oneOf(['no', 'yes'], 'left and right of the sculpt exchanged'),
+    }),
+    z.strictObject({
       kind: z.literal('rivets'),
       count: whole(1, 80, 'heads in the row'),
       lengthMm: size('from the first head to the last'),
@@ -129,7 +154,10 @@ export const formSchema = z.discriminatedUnion(
       rimMm: mm(0, 100, 'width of a raised rim, 0 for none'),
     }),
   ],
-  { error: () => 'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, rivets, disc' },
+  {
+    error: () =>
+      'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, sculpt, rivets, disc',
+  },
 );
 
 export type Form = z.infer<typeof formSchema>;
@@ -144,5 +172,6 @@ export const FORM_KINDS = [
   'ring',
   'disc',
   'relief',
+  'sculpt',
   'rivets',
 ] as const satisfies readonly FormKind[];

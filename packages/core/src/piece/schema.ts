@@ -3,9 +3,10 @@ import { degrees, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from 
 import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
+import { sculptsSchema, underlaySchema } from './pictures.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 3;
+export const VERSION = 4;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -173,6 +174,8 @@ export const pieceSchema = z.strictObject({
   copies: whole(1, 500, 'identical miniatures painted together'),
   rig: rigSchema,
   approach: approachSchema,
+  underlay: underlaySchema,
+  sculpts: sculptsSchema,
   parts: list(partSchema, MOST_PARTS, 'back to front'),
   ladders: list(ladderSchema, 24, 'metals and their value steps'),
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),

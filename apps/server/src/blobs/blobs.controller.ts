@@ -1,0 +1,50 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import { ApiBody, ApiConflictResponse, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { AddBlobQuery, BlobLine, Swept } from './blobs.dto.js';
+import { BlobsService } from './blobs.service.js';
+
+/** A body that was not sent arrives as an object without bytes. */
+const bytesOf = (body: unknown): Uint8Array => (body instanceof Uint8Array ? body : new Uint8Array());
+
+@ApiTags('blobs')
+@Controller('api/blobs')
+export class BlobsController {
+  constructor(private readonly blobs: BlobsService) {}
+
+  @Get()
+  @ApiOkResponse({ type: [BlobLine] })
+  list(): Promise<BlobLine[]> {
+    return this.blobs.list();
+  }
+
+  @Post()
+  @ApiBody({ description: 'the bytes of a JPEG or PNG, or of a surface' })
+  @ApiCreatedResponse({ type: BlobLine, description: 'its hash; what was stored before stays as it was' })
+  add(@Body() body: unknown, @Query() query: AddBlobQuery): Promise<BlobLine> {
+    return this.blobs.add(query.kind, bytesOf(body));
+  }
+
+  @Delete()
+  @ApiOkResponse({ type: Swept, description: 'all that no piece uses was removed' })
+  sweep(): Promise<Swept> {
+    return this.blobs.sweep();
+  }
+
+  @Get(':hash')
+  async get(@Param('hash') hash: string, @Res() response: Response): Promise<void> {
+    const { type, bytes } = await this.blobs.get(hash);
+    // A hash names one content for ever. Shown as a page of its own, it may do nothing.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+    response.setHeader('Content-Type', type);
+    response.send(Buffer.from(bytes));
+  }
+
+  @Delete(':hash')
+  @HttpCode(204)
+  @ApiConflictResponse({ description: 'a piece uses it; nothing was removed' })
+  remove(@Param('hash') hash: string): Promise<void> {
+    return this.blobs.remove(hash);
+  }
+}

@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import { BadSculpt, blobsOf, readPhoto, readPiece, readSculpt, RefusedInput } from '@pale-glint/core';
+import { eq, inArray } from 'drizzle-orm';
+import { DB } from '../database/database.module.js';
+import type { Database } from '../database/open.js';
+import { blobs, pieces } from '../database/schema.js';
+import { InUse, Missing, Refused } from '../http/refusals.js';
+import type { BlobKind, BlobLine, Swept } from './blobs.dto.js';
+
+interface Content {
+  readonly type: string;
+  readonly bytes: Uint8Array;
+  readonly size: { readonly width: number; readonly height: number };
+}
+
+/** Bytes looked over and made fit to keep: a photo without its metadata, a surface that can be read. */
+function contentOf(kind: BlobKind, bytes: Uint8Array): Content {
+  if (kind === 'photo') {
+    const photo = readPhoto(bytes);
+    return { type: photo.type, bytes: photo.bytes, size: { width: photo.widthPx, height: photo.heightPx } };
+  }
+  try {
+    const { width, height } = readSculpt(bytes);
+    return { type: 'application/octet-stream', bytes, size: { width, height } };
+  } catch (error) {
+    if (!(error instanceof BadSculpt)) throw error;
+    throw new RefusedInput([{ path: 'surface', held: error.message, accepted: 'a surface that a scan or a 3D file gave' }]);
+  }
+} // prettier-ignore
+
+/** Photos and surfaces beside the pieces. A blob belongs to no piece; pieces name it by its hash. */
+@Injectable()
+export class BlobsService {
+  constructor(@Inject(DB) private readonly db: Database) {}
+
+  async add(kind: BlobKind, sent: Uint8Array): Promise<BlobLine> {
+    if (sent.length === 0) throw new Refused([{ path: 'body', held: 'nothing', accepted: `the bytes of a ${kind}` }]);
+    const { type, bytes, size } = contentOf(kind, sent);
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    await this.db
+      .insert(blobs)
+      .values({ hash, kind, type, size: bytes.length, says: JSON.stringify(size), bytes })
+      .onConflictDoNothing();
+    return { hash, kind, bytes: bytes.length, ...size, usedBy: [] };
+  } // prettier-ignore
+
+  async get(hash: string): Promise<{ type: string; bytes: Uint8Array }> {
+    const [row] = await this.db.select({ type: blobs.type, bytes: blobs.bytes }).from(blobs).where(eq(blobs.hash, hash));
+    if (!row) throw new Missing('photo or surface', hash.slice(0, 64));
+    return row;
+  } // prettier-ignore
+
+  /** Names of the pieces that use each hash. */
+  private async uses(): Promise<Map<string, string[]>> {
+    const uses = new Map<string, string[]>();
+    for (const { name, body } of await this.db.select({ name: pieces.name, body: pieces.body }).from(pieces))
+      for (const hash of blobsOf(readPiece(body))) uses.set(hash, [...(uses.get(hash) ?? []), name]);
+    return uses;
+  }
+
+  async list(): Promise<BlobLine[]> {
+    const uses = await this.uses();
+    const rows = await this.db
+      .select({ hash: blobs.hash, kind: blobs.kind, size: blobs.size, says: blobs.says })
+      .from(blobs)
+      .orderBy(blobs.createdAt, blobs.hash);
+    return rows.map(({ hash, kind, size, says }) => ({
+      hash,
+      kind,
+      bytes: size,
+      ...(JSON.parse(says) as { width: number; height: number }),
+      usedBy: uses.get(hash) ?? [],
+    }));
+  }
+
+  async remove(hash: string): Promise<void> {
+    const names = (await this.uses()).get(hash);
+    if (names) throw new InUse(names);
+    const gone = await this.db.delete(blobs).where(eq(blobs.hash, hash)).returning({ hash: blobs.hash });
+    if (gone.length === 0) throw new Missing('photo or surface', hash.slice(0, 64));
+  }
+
+  /** Removes all that no piece uses. */
+  async sweep(): Promise<Swept> {
+    const unused = (await this.list()).filter((b) => b.usedBy.length === 0);
+    if (unused.length > 0) await this.db.delete(blobs).where(inArray(blobs.hash, unused.map((b) => b.hash))); // prettier-ignore
+    return { removed: unused.length, bytes: unused.reduce((n, b) => n + b.bytes, 0) };
+  }
+}

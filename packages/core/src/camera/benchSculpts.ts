@@ -1,0 +1,130 @@
+import { forms, heightOf } from '../form/index.js';
+import { clamp, deg } from '../units/index.js';
+
+/** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
+export interface BenchSculpt {
+  readonly id: string;
+  readonly label: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** Height in mm at (x, y), or null where nothing of it is. */
+  readonly rise: (x: number, y: number) => number | null;
+}
+
+/** A bump with soft feet: rises to `top` over a spot of the given half sizes. */
+const bump = (x: number, y: number, cx: number, cy: number, rx: number, ry: number, top: number): number => {
+  const q = ((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2;
+  return q >= 1 ? 0 : top * (1 - q) ** 2;
+};
+
+const RADIUS = 9;
+const dome: BenchSculpt = {
+  id: 'dome',
+  label: 'Dome, 18 mm',
+  widthMm: 18,
+  heightMm: 18,
+  rise: (x, y) => {
+    const r = Math.hypot(x, y);
+    return r > RADIUS * 0.995 ? null : Math.sqrt(RADIUS * RADIUS - r * r);
+  },
+};
+
+const CHEST = { ...forms.relief.defaults, widthMm: 22, heightMm: 25 };
+const chestHeight = heightOf(CHEST);
+const chestRing = CHEST.outline.map((p) => [p.x * 11, p.y * 12.5] as const);
+const within = (ring: readonly (readonly [number, number])[], x: number, y: number) => {
+  let odd = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [[xi, yi], [xj, yj]] = [ring[i], ring[j]];
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) odd = !odd;
+  }
+  return odd;
+};
+/** The form whose true surface the stand-in breastplate shows. */
+export const BREASTPLATE = CHEST;
+const breastplate: BenchSculpt = {
+  id: 'breastplate',
+  label: 'Breastplate, 25 mm',
+  widthMm: 22,
+  heightMm: 25,
+  rise: (x, y) => (within(chestRing, x, y) ? 9 + chestHeight(x, y).z : null),
+};
+
+const knee: BenchSculpt = {
+  id: 'knee',
+  label: 'Knee with a ridge, 16 mm',
+  widthMm: 14,
+  heightMm: 16,
+  rise: (x, y) => {
+    const q = (x / 7) ** 2 + (y / 8) ** 2;
+    // Two halves that fold back from an upright crease, over a shallow dome.
+    return q > 0.985 ? null : 4.6 * Math.sqrt(1 - q) + 2.4 * (1 - Math.abs(x) / 7) * Math.sqrt(1 - q * 0.9);
+  },
+};
+
+const face: BenchSculpt = {
+  id: 'face',
+  label: 'Mask of a face, 22 mm',
+  widthMm: 17,
+  heightMm: 22,
+  rise: (x, y) => {
+    const q = (x / 8.5) ** 2 + (y / 11) ** 2;
+    if (q > 0.98) return null;
+    const side = Math.abs(x);
+    return (
+      5.5 * Math.sqrt(1 - q) + bump(x, y, 0, 6, 7, 4, 1) + bump(x, y, 0, -0.6, 2.1, 4.6, 2.2) +
+      bump(side, y, 4.2, -1.4, 3, 2.6, 0.9) - bump(side, y, 3.2, 2.5, 2.2, 1.5, 1.3) -
+      bump(x, y, 0, -5.3, 3.4, 0.9, 0.7) + bump(x, y, 0, -8.2, 3.2, 2.2, 1)
+    );
+  },
+}; // prettier-ignore
+
+const FEATHERS = 6;
+const wing: BenchSculpt = {
+  id: 'wing',
+  label: 'Feathered wing, 34 mm',
+  widthMm: 30,
+  heightMm: 34,
+  rise: (x, y) => {
+    let top: number | null = null;
+    for (let i = 0; i < FEATHERS; i++) {
+      // Each feather hangs from the root at the upper left, fanned, and lies over the one before.
+      const turn = (-62 + i * 15) * (Math.PI / 180);
+      const [dx, dy] = [x + 11, y - 13];
+      const along = dx * Math.cos(turn) + dy * Math.sin(turn);
+      const across = dy * Math.cos(turn) - dx * Math.sin(turn);
+      const long = 30 - i * 2.6;
+      const half = 3.4 * Math.sqrt(clamp(1 - ((along - long / 2) / (long / 2)) ** 2, 0, 1)) ** 0.8;
+      if (along < 0 || along > long || Math.abs(across) > half * 0.97) continue;
+      const p = across / half;
+      const z = 1 + 0.55 * i + 1.5 * Math.sqrt(1 - p * p) + 0.35 * Math.exp(-((across / 0.5) ** 2));
+      top = Math.max(top ?? -Infinity, z);
+    }
+    return top;
+  },
+};
+
+/** The sculpts of the stand-in bench, in rising difficulty. */
+export const benchSculpts: readonly BenchSculpt[] = [dome, breastplate, knee, face, wing];
+
+/** @throws RangeError for an id that none has */
+export function benchSculpt(id: string): BenchSculpt {
+  const found = benchSculpts.find((s) => s.id === id);
+  if (!found)
+    throw new RangeError(`sculpt: "${id}"; accepted: one of ${benchSculpts.map((s) => s.id).join(', ')}`);
+  return found;
+}
+
+const H = 1e-3;
+/** True normal at a place, by central differences; null where nothing of it is on some side. */
+export function trueNormal(s: BenchSculpt, x: number, y: number): readonly [number, number, number] | null {
+  const [l, r, d, u] = [s.rise(x - H, y), s.rise(x + H, y), s.rise(x, y - H), s.rise(x, y + H)];
+  if (l === null || r === null || d === null || u === null) return null;
+  const [gx, gy] = [(r - l) / (2 * H), (u - d) / (2 * H)];
+  const long = Math.hypot(gx, gy, 1);
+  return [-gx / long, -gy / long, 1 / long];
+}
+
+/** Angle between two unit vectors, in degrees. */
+export const angleBetween = (a: readonly number[], b: readonly number[]): number =>
+  deg(Math.acos(clamp(a[0] * b[0] + a[1] * b[1] + a[2] * b[2], -1, 1)));

@@ -1,0 +1,2 @@
+export * from './bench.js';
+export * from './benchSculpts.js';

@@ -1,0 +1,185 @@
+import { normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { median, reduced, type Plane } from './plane.js';
+
+/** A circle in a picture, in pixels from its upper left corner; its middle lies at fractions, as pixel middles do at .5. */
+export interface Circle {
+  readonly x: number;
+  readonly y: number;
+  readonly r: number;
+}
+
+/** Why no ball could be taken. */
+export class NoBall extends Error {}
+
+/**
+ * The circle through taps on a ball's outline: exact for three, by least squares of the algebraic distance for more
+ * (Kåsa 1976).
+ * @throws NoBall for fewer than three, or taps on one line
+ */
+export function circleThrough(taps: readonly (readonly [number, number])[]): Circle {
+  if (taps.length < 3) throw new NoBall(`taps: ${taps.length}; accepted: three or more on the ball's outline`);
+  const rows = [0, 1, 2].map(() => [0, 0, 0]);
+  const right = [0, 0, 0];
+  for (const [x, y] of taps) {
+    const v = [x, y, 1];
+    for (let i = 0; i < 3; i++) {
+      right[i] += v[i] * (x * x + y * y);
+      for (let j = 0; j < 3; j++) rows[i][j] += v[i] * v[j];
+    }
+  }
+  const found = solveLinear(rows, right);
+  const r2 = found && found[2] + (found[0] / 2) ** 2 + (found[1] / 2) ** 2;
+  if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5) throw new NoBall("taps: on one line; accepted: spread round the ball's outline");
+  return { x: found[0] / 2, y: found[1] / 2, r: Math.sqrt(r2) };
+} // prettier-ignore
+
+const SEARCH = 320;
+
+/** Slopes of a picture's brightness: what turns round a dark ball whatever the light. */
+function slopes({ width, height, light }: Plane) {
+  // As the eye sees it: neither the dark nor the bright side of a rim weighs more.
+  const eye = Float32Array.from(light, (v) => Math.sqrt(v));
+  const [gx, gy] = [new Float32Array(light.length), new Float32Array(light.length)];
+  for (let r = 1; r < height - 1; r++)
+    for (let c = 1; c < width - 1; c++) {
+      const i = r * width + c;
+      gx[i] = eye[i + 1] - eye[i - 1];
+      gy[i] = eye[i + width] - eye[i - width];
+    }
+  return { gx, gy };
+}
+
+/** Steeper counts no more. */
+const MOST_SLOPE = 0.45;
+
+/** Mean slope outward along a circle: high where inside is dark and outside bright all round. */
+function rimOf(gx: Float32Array, gy: Float32Array, width: number, height: number, { x, y, r }: Circle): number {
+  const n = Math.max(16, Math.round(2 * Math.PI * r));
+  let sum = 0;
+  for (let k = 0; k < n; k++) {
+    const [c, s] = [Math.cos((2 * Math.PI * k) / n), Math.sin((2 * Math.PI * k) / n)];
+    const [px, py] = [x + r * c - 0.5, y + r * s - 0.5];
+    const [c0, r0] = [Math.floor(px), Math.floor(py)];
+    if (c0 < 0 || r0 < 0 || c0 + 1 >= width || r0 + 1 >= height) continue;
+    const [fc, fr] = [px - c0, py - r0];
+    const i = r0 * width + c0;
+    const at = (g: Float32Array) => (g[i] * (1 - fc) + g[i + 1] * fc) * (1 - fr) + (g[i + width] * (1 - fc) + g[i + width + 1] * fc) * fr;
+    // No part of the rim may count for much more than the rest: a ball is dark all round.
+    sum += Math.max(-MOST_SLOPE, Math.min(MOST_SLOPE, at(gx) * c + at(gy) * s));
+  }
+  return sum / n;
+} // prettier-ignore
+
+/**
+ * A circle nearby that fits a ball's rim best: dark inside, brighter outside, all round.
+ * @param middle the photos' median, where the highlights have cancelled out
+ */
+export function fittedBall(middle: Plane, near: Circle, reach = 0.2): Circle {
+  const { width, height } = middle;
+  const { gx, gy } = slopes(middle);
+  let best = near;
+  let most = rimOf(gx, gy, width, height, near);
+  for (let step = Math.max(0.6, near.r * reach); step > 0.08; step /= 2)
+    for (let again = 0; again < 4; again++) {
+      const from = best;
+      for (const dx of [-step, 0, step])
+        for (const dy of [-step, 0, step])
+          for (const dr of [-step, 0, step]) {
+            const tried = { x: from.x + dx, y: from.y + dy, r: Math.max(3, from.r + dr) };
+            // A rim is steep over a point or two: the mean of neighbours tells fractions.
+            const rim = [-0.5, 0, 0.5].reduce((t, d) => t + rimOf(gx, gy, width, height, { ...tried, r: tried.r + d }), 0) / 3;
+            if (rim > most + 1e-6) [most, best] = [rim, tried];
+          }
+      if (best === from) break;
+    }
+  return best;
+} // prettier-ignore
+
+/**
+ * A small dark shiny ball looked for in the photos' median: the circle of 2 to 16 % of the picture's width with the
+ * steepest dark-to-bright rim that has a bright spot in most photos.
+ * @throws NoBall where none is
+ */
+export function foundBall(middle: Plane, photos: readonly Plane[]): Circle {
+  const by = Math.max(1, Math.ceil(Math.max(middle.width, middle.height) / SEARCH));
+  const small = reduced(middle, by);
+  const { width: w, height: h } = small;
+  const { gx, gy } = slopes(small);
+  const radii: number[] = [];
+  for (let r = Math.max(3, w * 0.02); r <= w * 0.16; r *= 1.12) radii.push(r);
+  // Every steep point votes for the middles it could belong to (Hough's transform with slopes; Duda and Hart 1972).
+  const tops: { at: Circle; votes: number }[] = [];
+  for (const r of radii) {
+    const votes = new Float32Array(w * h);
+    for (let i = 0; i < votes.length; i++) {
+      const steep = Math.hypot(gx[i], gy[i]);
+      if (steep < 0.08) continue;
+      const [c, row] = [(i % w) - (gx[i] / steep) * r, Math.floor(i / w) - (gy[i] / steep) * r];
+      const [cc, rr] = [Math.round(c), Math.round(row)];
+      if (cc > 0 && rr > 0 && cc < w - 1 && rr < h - 1)
+        for (const [d, v] of [[0, 1], [1, 0.6], [-1, 0.6], [w, 0.6], [-w, 0.6]]) votes[rr * w + cc + d] += v;
+    }
+    let at = 0;
+    for (let i = 1; i < votes.length; i++) if (votes[i] > votes[at]) at = i;
+    tops.push({ at: { x: (at % w) + 0.5, y: Math.floor(at / w) + 0.5, r }, votes: votes[at] / (2 * Math.PI * r) });
+    // The second best of a size, away from the first.
+    let second = -1;
+    for (let i = 0; i < votes.length; i++)
+      if (Math.hypot((i % w) - (at % w), Math.floor(i / w) - Math.floor(at / w)) > r && (second < 0 || votes[i] > votes[second])) second = i;
+    if (second >= 0) tops.push({ at: { x: (second % w) + 0.5, y: Math.floor(second / w) + 0.5, r }, votes: votes[second] / (2 * Math.PI * r) });
+  }
+  let best: { at: Circle; score: number } | null = null;
+  for (const { at } of tops.sort((a, b) => b.votes - a.votes).slice(0, 12)) {
+    const fit = fittedBall(small, at, 0.15);
+    const rim = rimOf(gx, gy, w, h, fit);
+    const whole = { x: fit.x * by, y: fit.y * by, r: fit.r * by };
+    const spots = photos.filter((p) => highlightOf(p, whole) !== null).length / photos.length;
+    const score = rim * spots;
+    if (spots >= 0.6 && rim > 0.04 && (!best || score > best.score)) best = { at: whole, score };
+  }
+  if (!best) throw new NoBall('ball: none was found; tap three places on its outline');
+  return fittedBall(middle, best.at, 0.06);
+} // prettier-ignore
+
+/** A spot must be this much brighter than the rest of the ball, in light (1 white). */
+const LEAST_SPOT = 0.12;
+/** No highlight this near to the rim can be read: its light came from behind. */
+const FARTHEST = 0.93;
+
+/** Where on the ball the lamp's highlight is: the middle of its brightest spot, in shares of the radius, y up; or null. */
+export function highlightOf({ width, height, light }: Plane, ball: Circle): readonly [number, number] | null {
+  const inside: number[] = [];
+  const reach = ball.r * FARTHEST;
+  const each = (visit: (i: number, dx: number, dy: number) => void) => {
+    for (let r = Math.max(0, Math.floor(ball.y - reach)); r <= Math.min(height - 1, Math.ceil(ball.y + reach)); r++)
+      for (let c = Math.max(0, Math.floor(ball.x - reach)); c <= Math.min(width - 1, Math.ceil(ball.x + reach)); c++) {
+        const [dx, dy] = [c + 0.5 - ball.x, r + 0.5 - ball.y];
+        if (dx * dx + dy * dy <= reach * reach) visit(r * width + c, dx, dy);
+      }
+  };
+  let top = 0;
+  each((i) => {
+    inside.push(light[i]);
+    top = Math.max(top, light[i]);
+  });
+  if (inside.length < 12) return null;
+  const rest = median(inside);
+  if (top - rest < LEAST_SPOT || top < 2.5 * rest) return null;
+  const from = rest + 0.6 * (top - rest);
+  let [n, sx, sy] = [0, 0, 0];
+  each((i, dx, dy) => {
+    if (light[i] < from) return;
+    const weight = light[i] - from + 0.02;
+    n += weight;
+    sx += weight * dx;
+    sy += weight * dy;
+  });
+  const spot = [sx / n / ball.r, -sy / n / ball.r] as const;
+  return Math.hypot(...spot) > FARTHEST ? null : spot;
+} // prettier-ignore
+
+/** The direction to the lamp, as a highlight on a mirroring ball tells it: the eye's direction thrown back at its normal. */
+export function lampOf([x, y]: readonly [number, number]): Vec3 {
+  const z = Math.sqrt(Math.max(0, 1 - x * x - y * y));
+  return normalise([2 * z * x, 2 * z * y, 2 * z * z - 1]);
+}

@@ -1,0 +1,76 @@
+import type { Vec3 } from '../units/index.js';
+import { lampPlaced } from './lamps.js';
+import { CLIPPED, median, type Plane } from './plane.js';
+import type { Sample } from './settle.js';
+
+const NEAREST_MM = 90;
+/** Beyond this a lamp's light is as good as even. */
+const FARTHEST_MM = 2500;
+const STEPS = 24;
+/** Board: points in the outer frame of the picture, so wide of its width and height. */
+const FRAME = 0.16;
+const LEAST_BOARD = 60;
+
+/** Points of the board: in the frame of the picture, of the brightness that most there have. */
+function boardOf(planes: readonly Plane[], samples: readonly Sample[], use: readonly boolean[]): Sample[] {
+  const { width, height } = planes[0];
+  const brightness = (s: Sample) => median(planes.flatMap((p, k) => (use[k] ? [p.light[s.i]] : [])));
+  const outer = samples.filter(({ i }) => {
+    const [c, r] = [(i % width) / width, Math.floor(i / width) / height];
+    return c < FRAME || c > 1 - FRAME || r < FRAME || r > 1 - FRAME;
+  });
+  const usual = median(outer.map(brightness));
+  return outer.filter((s) => Math.abs(brightness(s) - usual) < 0.35 * usual);
+}
+
+/**
+ * Distance of the lamps in mm by how their light falls off over the board behind the miniature: one flat sheet of one
+ * brightness, parallel to the picture, is lit as cos / distance^2, so its shading tells where the lamp stands once its
+ * direction is known.
+ * @returns null for lamps so far that it cannot be told, or where too little of the board is seen
+ */
+export function foundDistance(
+  planes: readonly Plane[],
+  samples: readonly Sample[],
+  fromBall: readonly Vec3[],
+  ballMm: Vec3,
+  ambient: number,
+  use: readonly boolean[],
+): number | null {
+  const board = boardOf(planes, samples, use);
+  if (board.length < LEAST_BOARD) return null;
+  const leftOver = (away: number | null) => {
+    const all: number[] = [];
+    planes.forEach((plane, k) => {
+      if (!use[k]) return;
+      const t = lampPlaced(fromBall[k], ballMm, away);
+      const ratios: number[] = [];
+      for (const s of board) {
+        const v = plane.light[s.i];
+        if (v >= CLIPPED) continue;
+        let lit = t[2];
+        if (away !== null) {
+          const [dx, dy, dz] = [t[0] * away - s.x, t[1] * away - s.y, t[2] * away];
+          const far2 = dx * dx + dy * dy + dz * dz;
+          lit = (dz * away * away) / (far2 * Math.sqrt(far2));
+        }
+        // The room's light is about the same everywhere: its share of the square-on light goes into both.
+        ratios.push(v / (lit + ambient));
+      }
+      const usual = median(ratios);
+      // Points in the miniature's shadow say nothing of the fall-off.
+      for (const r of ratios) if (r > 0.7 * usual) all.push(Math.abs(r / usual - 1));
+    });
+    return all.reduce((s, v) => s + v * v, 0) / Math.max(1, all.length);
+  };
+  const even = leftOver(null);
+  let best: { away: number; left: number } | null = null;
+  const seen = (away: number) => {
+    const left = leftOver(away);
+    if (!best || left < best.left) best = { away, left };
+  };
+  for (let i = 0; i <= STEPS; i++) seen(NEAREST_MM * (FARTHEST_MM / NEAREST_MM) ** (i / STEPS));
+  for (const by of [0.95, 0.975, 1.025, 1.05].map((f) => f * best!.away)) seen(by);
+  const { away, left } = best!;
+  return left < 0.97 * even && away < 0.9 * FARTHEST_MM ? Math.round(away) : null;
+}

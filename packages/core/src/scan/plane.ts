@@ -1,0 +1,83 @@
+/** One photo's light, row by row from the top: 0 black, 1 white, linear. */
+export interface Plane {
+  readonly width: number;
+  readonly height: number;
+  readonly light: Float32Array;
+}
+
+/** The sRGB curve undone, for each of 256 codes (IEC 61966-2-1). */
+const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
+  const v = i / 255;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+});
+
+/** A picture with this much of white or more in a channel tells nothing of its light. */
+export const CLIPPED = 0.955;
+
+/**
+ * Linear luminance of a picture of red, green, blue, alpha bytes. Where a channel is at its end the point is set to 1,
+ * so that what follows sees it as clipped.
+ */
+export function planeOf(rgba: Uint8ClampedArray | Uint8Array, width: number, height: number): Plane {
+  const light = new Float32Array(width * height);
+  for (let i = 0, k = 0; i < light.length; i++, k += 4) {
+    const [r, g, b] = [rgba[k], rgba[k + 1], rgba[k + 2]];
+    light[i] = Math.max(r, g, b) >= 251 ? 1 : 0.2126 * LINEAR[r] + 0.7152 * LINEAR[g] + 0.0722 * LINEAR[b];
+  }
+  return { width, height, light };
+}
+
+/** A plane `by` times smaller (whole number), each point the mean of its square. */
+export function reduced({ width, height, light }: Plane, by: number): Plane {
+  if (by <= 1) return { width, height, light };
+  const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
+  const out = new Float32Array(w * h);
+  for (let r = 0; r < h; r++)
+    for (let c = 0; c < w; c++) {
+      let sum = 0;
+      for (let dr = 0; dr < by; dr++) {
+        const at = (r * by + dr) * width + c * by;
+        for (let dc = 0; dc < by; dc++) sum += light[at + dc];
+      }
+      out[r * w + c] = sum / (by * by);
+    }
+  return { width: w, height: h, light: out };
+}
+
+/** The plane moved by a fraction of points: what was at (x - dx, y - dy) is then at (x, y); the border is drawn out. */
+export function shifted({ width, height, light }: Plane, dx: number, dy: number): Plane {
+  const out = new Float32Array(light.length);
+  const [ix, iy] = [Math.floor(-dx), Math.floor(-dy)];
+  const [fx, fy] = [-dx - ix, -dy - iy];
+  const col = (c: number) => (c < 0 ? 0 : c >= width ? width - 1 : c);
+  for (let r = 0; r < height; r++) {
+    const r0 = Math.min(height - 1, Math.max(0, r + iy)) * width;
+    const r1 = Math.min(height - 1, Math.max(0, r + iy + 1)) * width;
+    for (let c = 0; c < width; c++) {
+      const [c0, c1] = [col(c + ix), col(c + ix + 1)];
+      out[r * width + c] =
+        (light[r0 + c0] * (1 - fx) + light[r0 + c1] * fx) * (1 - fy) + (light[r1 + c0] * (1 - fx) + light[r1 + c1] * fx) * fy;
+    }
+  }
+  return { width, height, light: out };
+} // prettier-ignore
+
+/** Point by point the middle value of several planes of one size. */
+export function medianOf(planes: readonly Plane[]): Plane {
+  const { width, height } = planes[0];
+  const out = new Float32Array(width * height);
+  const values = new Float32Array(planes.length);
+  for (let i = 0; i < out.length; i++) {
+    planes.forEach((p, k) => (values[k] = p.light[i]));
+    values.sort();
+    out[i] = values[values.length >> 1];
+  }
+  return { width, height, light: out };
+}
+
+/** The middle of a list of numbers; 0 of none. */
+export function median(values: readonly number[]): number {
+  if (values.length === 0) return 0;
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[sorted.length >> 1];
+}

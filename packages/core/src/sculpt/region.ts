@@ -1,0 +1,97 @@
+import { contours } from 'd3-contour';
+import simplify from 'simplify-js';
+import { rad } from '../units/index.js';
+import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
+
+/** Why a tap finds no region. */
+export class NoRegion extends Error {}
+
+export interface RegionLimits {
+  /** The region goes on where the surface turns by less than this over 0.5 mm. */
+  readonly turnDeg: number;
+  /** And where it does not step up or down by more than this, in mm. */
+  readonly stepMm: number;
+}
+
+const LIMITS: RegionLimits = { turnDeg: 26, stepMm: 0.8 };
+const OVER_MM = 0.5;
+/** An outline is kept to this many points. */
+const MOST_POINTS = 120;
+const LEAST_MM2 = 1;
+
+/** Points within `reach` of a point that is not in the mask fall away (or, of one that is, join). */
+function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1): Uint8Array {
+  let from = mask;
+  for (let k = 0; k < reach; k++) {
+    const to = from.slice();
+    for (let r = 0; r < h; r++)
+      for (let c = 0; c < w; c++) {
+        const i = r * w + c;
+        if (from[i] === by) continue;
+        if ((c > 0 && from[i - 1] === by) || (c < w - 1 && from[i + 1] === by) || (r > 0 && from[i - w] === by) || (r < h - 1 && from[i + w] === by))
+          to[i] = by;
+      }
+    from = to;
+  }
+  return from;
+} // prettier-ignore
+
+/**
+ * The outline of the smooth region round a tapped place: as far as the surface goes on without a fold or a step.
+ * @param x, y mm from the sculpt's middle
+ * @returns a closed outline in mm from the sculpt's middle
+ * @throws NoRegion where nothing is, or too little
+ */
+export function regionAt(s: Sculpt, x: number, y: number, over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
+  const { turnDeg, stepMm } = { ...LIMITS, ...over };
+  const [col, row] = sculptCell(s, x, y).map(Math.floor);
+  const { width: w, height: h } = s;
+  if (col < 0 || row < 0 || col >= w || row >= h || s.trust[row * w + col] === 0)
+    throw new NoRegion('place: nothing of the sculpt is there; tap on it');
+  const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
+  const least = Math.cos(rad(turnDeg));
+  const steepest = stepMm / OVER_MM;
+  const z = (i: number) => Math.sqrt(Math.max(0, 1 - s.nx[i] ** 2 - s.ny[i] ** 2));
+  // A fold keeps the region out: its middle is found where both sides of a point face apart.
+  const folds = (i: number, c: number, r: number) => {
+    if (c < far || r < far || c >= w - far || r >= h - far) return false;
+    for (const step of [1, w, w + 1, w - 1]) {
+      const [a, b] = [i + far * step, i - far * step];
+      if (s.trust[a] === 0 || s.trust[b] === 0) continue;
+      if (s.nx[a] * s.nx[b] + s.ny[a] * s.ny[b] + z(a) * z(b) < least) return true;
+    }
+    return false;
+  };
+  const mask = new Uint8Array(w * h);
+  const queue = [row * w + col];
+  mask[queue[0]] = 1;
+  for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
+    const [c, r] = [i % w, Math.floor(i / w)];
+    for (const [dc, dr] of [[1, 0], [-1, 0], [0, 1], [0, -1]]) {
+      const [nc, nr] = [c + dc, r + dr];
+      if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
+      const j = nr * w + nc;
+      if (mask[j] || s.trust[j] === 0) continue;
+      // The climb that the normals tell is no step; only what goes beyond it is.
+      const zi = Math.max(0.1, z(i));
+      const told = -(s.nx[i] * dc - s.ny[i] * dr) / zi / s.pxPerMm;
+      if (Math.abs(s.rise[j] - s.rise[i] - told) * s.pxPerMm > steepest) continue;
+      if (folds(j, nc, nr)) continue;
+      mask[j] = 1;
+      queue.push(j);
+    }
+  }
+  const close = Math.max(1, Math.round(0.25 * s.pxPerMm));
+  const whole = grown(grown(mask, w, h, close + 1, 1), w, h, close, 0);
+  const smooth = grown(grown(whole, w, h, close, 0), w, h, close, 1);
+  const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(Array.from(smooth)).map((m) => m.coordinates);
+  const rings = (shape ?? []).map((polygon) => polygon[0]);
+  const area = (ring: readonly number[][]) =>
+    Math.abs(ring.reduce((t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1], 0)) / 2;
+  const ring = rings.sort((a, b) => area(b) - area(a))[0];
+  if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2) throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
+  const points = ring.slice(0, -1).map(([px, py]) => ({ x: px, y: py }));
+  let kept = simplify(points, 0.5, true);
+  for (let t = 0.8; kept.length > MOST_POINTS; t *= 1.4) kept = simplify(points, t, true);
+  return kept.map((p) => sculptPlace(s, p.x, p.y));
+} // prettier-ignore
