@@ -8,6 +8,7 @@ const load = {
   keys: () => import('./help/Keys.js'),
   light: () => import('./stations/light/LightStation.js'),
   parts: () => import('./stations/parts/PartsStation.js'),
+  scan: () => import('./stations/scan/ScanStation.js'),
   glint: () => import('./stations/glint/GlintStation.js'),
   steps: () => import('./stations/steps/StepsStation.js'),
   order: () => import('./stations/order/OrderStation.js'),
@@ -16,6 +17,7 @@ const OnePart = lazy(() => load.one().then((m) => ({ default: m.OnePart })));
 const Keys = lazy(() => load.keys().then((m) => ({ default: m.Keys })));
 const LightStation = lazy(() => load.light().then((m) => ({ default: m.LightStation })));
 const PartsStation = lazy(() => load.parts().then((m) => ({ default: m.PartsStation })));
+const ScanStation = lazy(() => load.scan().then((m) => ({ default: m.ScanStation })));
 const GlintStation = lazy(() => load.glint().then((m) => ({ default: m.GlintStation })));
 const StepsStation = lazy(() => load.steps().then((m) => ({ default: m.StepsStation })));
 const OrderStation = lazy(() => load.order().then((m) => ({ default: m.OrderStation })));
@@ -51,6 +53,7 @@ export const router = createBrowserRouter([
           { index: true, element: <Navigate to="glint" replace /> },
           { path: 'light', element: <LightStation /> },
           { path: 'parts', element: <PartsStation /> },
+          { path: 'parts/scan', element: <ScanStation /> },
           { path: 'glint', element: <GlintStation /> },
           { path: 'steps', element: <StepsStation /> },
           { path: 'order', element: <OrderStation /> },

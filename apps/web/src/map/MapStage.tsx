@@ -10,6 +10,7 @@ import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
 import { usePicture, useSize } from './usePicture.js';
 import type { Sheets } from './useSheets.js';
+import { Underlay } from './Underlay.js';
 
 interface MapStageProps {
   readonly piece: Piece;
@@ -17,6 +18,8 @@ interface MapStageProps {
   readonly after: AfterLayer | null;
   readonly sheets: Sheets;
   readonly selected: string | null;
+  /** Shows the painter's own miniature under the parts. */
+  readonly underlay?: boolean;
   /** Fills the stage with this part alone in view. */
   readonly closeUp: string | null;
   /** A part was pressed; `null` beside all. The place is in the piece's mm. */
@@ -45,6 +48,7 @@ export function MapStage({
   sheets,
   selected,
   closeUp,
+  underlay = false,
   onPress,
   onLight,
   onLightEnd,
@@ -64,7 +68,9 @@ export function MapStage({
     w,
     h,
     look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
+    underlay,
   );
+  const under = underlay && (piece.underlay !== null || piece.sculpts.length > 0);
   const squint = view === 'squint';
   return (
     <div
@@ -94,13 +100,19 @@ export function MapStage({
             className="absolute inset-0"
             style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
           >
-            <MapCanvas
-              piece={piece}
-              picture={picture}
-              view={view === 'squint' ? 'painted' : view}
-              after={after}
-              label={`${piece.name}, ${view}`}
-            />
+            {under && <Underlay piece={piece} picture={picture} />}
+            <div
+              className="absolute inset-0"
+              style={under ? { opacity: piece.underlay?.map ?? 1 } : undefined}
+            >
+              <MapCanvas
+                piece={piece}
+                picture={picture}
+                view={view === 'squint' ? 'painted' : view}
+                after={after}
+                label={`${piece.name}, ${view}`}
+              />
+            </div>
           </div>
           <svg
             ref={drawing}

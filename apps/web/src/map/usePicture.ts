@@ -1,5 +1,6 @@
 import { fitPicture, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
 import { boundsOfPart } from './outline.js';
+import { boundsOfPhoto, boundsOfSculpt } from './Underlay.js';
 import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 
 /** Size of an element in CSS pixels, followed as it changes. */
@@ -37,6 +38,14 @@ const holds = (outer: Bounds, inner: Bounds) =>
   inner.top <= outer.top;
 const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
 
+/** The same with the painter's own miniature under it. */
+export function boundsWithUnderlay(piece: Piece): Bounds {
+  const { underlay, sculpts } = piece;
+  const under = [...(underlay ? [boundsOfPhoto(underlay)] : []), ...sculpts.map(boundsOfSculpt)];
+  const all = [...piece.parts.map(boundsOfPart), ...under];
+  return all.length > 0 ? unionBounds(all) : EMPTY;
+}
+
 /**
  * The picture that shows a piece (or one part) in a box. It stays where it is while a part is changed, until the part
  * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged. `free` keeps
@@ -48,9 +57,13 @@ export function usePicture(
   width: number,
   height: number,
   free: { right: number; bottom: number },
+  underlay = false,
 ): Picture | null {
-  const bounds = useMemo(() => boundsOfPiece(piece, part), [piece, part]);
-  const key = `${piece.id}/${part ?? ''}`;
+  const bounds = useMemo(
+    () => (underlay && !part ? boundsWithUnderlay(piece) : boundsOfPiece(piece, part)),
+    [piece, part, underlay],
+  );
+  const key = `${piece.id}/${part ?? ''}/${underlay ? (piece.underlay?.mmPerPx ?? '') : ''}`;
   const [held, setHeld] = useState({ key, bounds });
   const stays =
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;

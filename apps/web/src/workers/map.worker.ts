@@ -11,6 +11,10 @@ import {
   unionBounds,
   writeSvg,
   paintingOrder,
+  keptSculpt,
+  NoRegion,
+  regionAt,
+  primedPicture,
   settle,
   strokesOf,
   survivalOf,
@@ -27,9 +31,12 @@ import type {
   PictureJob,
   RoundJob,
   SettleJob,
+  RegionJob,
   SheetsJob,
+  SurfaceJob,
   SvgJob,
 } from './protocol.js';
+import { needSculpts } from './sculpts.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
 
 /** Work is given up to newer messages at least this often. */
@@ -183,6 +190,26 @@ function runSvg(job: SvgJob): void {
   post({ kind: 'svg', jobId: job.jobId, text: writeSvg(piece, drawn, bounds) });
 }
 
+/** The surface of a sculpt as matte primer under the piece's light: what parts are outlined on. */
+async function runSurface(job: SurfaceJob): Promise<void> {
+  const surface = keptSculpt(job.surface);
+  if (!surface) throw new Error('its surface is not on the server any more');
+  const primed = primedPicture(surface, job.piece.rig, job.show);
+  const bitmap = await bitmapOf(primed, surface.width, surface.height);
+  post({ kind: 'surface', jobId: job.jobId, bitmap }, [bitmap]);
+}
+
+function runRegion(job: RegionJob): void {
+  const surface = keptSculpt(job.surface);
+  if (!surface) throw new Error('its surface is not on the server any more');
+  try {
+    post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.xMm, job.yMm), says: null });
+  } catch (error) {
+    if (!(error instanceof NoRegion)) throw error;
+    post({ kind: 'region', jobId: job.jobId, points: null, says: error.message });
+  }
+}
+
 async function runCard(job: CardJob): Promise<void> {
   const { makeCard } = await import('../card/makeCard.js');
   const pdf = await makeCard(internPiece(job.piece), job.part);
@@ -191,12 +218,15 @@ async function runCard(job: CardJob): Promise<void> {
 
 async function run(job: Job): Promise<void> {
   try {
+    if (job.piece && job.piece.sculpts.length > 0) await needSculpts(job.piece);
     if (job.kind === 'map') await runMap(job);
     else if (job.kind === 'sheets') await runSheets(job);
     else if (job.kind === 'picture') await runPicture(job);
     else if (job.kind === 'card') await runCard(job);
     else if (job.kind === 'settle') runSettle(job);
     else if (job.kind === 'round') await runRound(job);
+    else if (job.kind === 'surface') await runSurface(job);
+    else if (job.kind === 'region') runRegion(job);
     else runSvg(job);
   } catch (error) {
     post({

@@ -1,6 +1,17 @@
 import type { Piece, Settled } from '@pale-glint/core';
 import { leanSender } from './lean.js';
-import type { CardJob, Job, MapJob, News, PictureJob, SettleJob, SheetsJob, SvgJob } from './protocol.js';
+import type {
+  CardJob,
+  Job,
+  MapJob,
+  News,
+  PictureJob,
+  RegionJob,
+  SettleJob,
+  SheetsJob,
+  SurfaceJob,
+  SvgJob,
+} from './protocol.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
 type Listener = (news: News) => void;
@@ -144,5 +155,21 @@ export function askSvg(job: Without<SvgJob, 'jobId'>): Promise<string> {
   const id = ++jobId;
   const answer = answerTo(long, id, (n) => (n.kind === 'svg' ? n.text : null));
   long.send({ kind: 'svg', jobId: id, ...job });
+  return answer;
+}
+
+/** A sculpt's surface as a picture. */
+export function askSurface(job: Without<SurfaceJob, 'jobId'>): Promise<ImageBitmap> {
+  const id = ++jobId;
+  const answer = answerTo(pictures, id, (n) => (n.kind === 'surface' ? n.bitmap : null));
+  pictures.send({ kind: 'surface', jobId: id, ...job });
+  return answer;
+}
+
+/** The smooth region round a place of a sculpt. */
+export function askRegion(job: Without<RegionJob, 'jobId'>) {
+  const id = ++jobId;
+  const answer = answerTo(pictures, id, (n) => (n.kind === 'region' ? n : null));
+  pictures.send({ kind: 'region', jobId: id, ...job });
   return answer;
 }

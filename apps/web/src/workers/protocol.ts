@@ -80,7 +80,27 @@ export interface RoundJob {
   readonly piece: Piece | null;
 }
 
-export type Job = MapJob | SheetsJob | PictureJob | SvgJob | CardJob | SettleJob | RoundJob;
+/** A sculpt's surface as a picture: primed under the piece's light, or by how far it can be believed. */
+export interface SurfaceJob {
+  readonly kind: 'surface';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly surface: string;
+  readonly show: 'primed' | 'trust';
+}
+
+/** The smooth region round a tapped place of a sculpt, in mm from its middle. */
+export interface RegionJob {
+  readonly kind: 'region';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly surface: string;
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+export type Job =
+  MapJob | SheetsJob | PictureJob | SvgJob | CardJob | SettleJob | RoundJob | SurfaceJob | RegionJob;
 
 /** A part's sheet with what the drawings need besides. */
 export interface SheetNews {
@@ -129,6 +149,14 @@ export type News =
       readonly jobId: number;
       readonly bitmap: ImageBitmap | null;
       readonly png: Uint8Array<ArrayBuffer> | null;
+    }
+  | { readonly kind: 'surface'; readonly jobId: number; readonly bitmap: ImageBitmap }
+  | {
+      readonly kind: 'region';
+      readonly jobId: number;
+      readonly points: readonly (readonly [number, number])[] | null;
+      /** Why there is none. */
+      readonly says: string | null;
     }
   | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
   | { readonly kind: 'card'; readonly jobId: number; readonly pdf: Uint8Array<ArrayBuffer> }

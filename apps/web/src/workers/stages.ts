@@ -1,6 +1,7 @@
 import {
   adjustmentsOf,
   frontsOf,
+  keptSculpt,
   gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageOfPart, surfaceOf,
   type Computed,
   type Front,
@@ -78,8 +79,10 @@ function handKey(part: Part, piece: Piece): string {
   const own = adjustmentsOf(part, piece);
   return own.length ? JSON.stringify(own) : '';
 }
+/** A part whose sculpt has not come yet is computed again when it has. */
+const flat = ({ form }: Part) => (form.kind === 'sculpt' && !keptSculpt(form.sculpt) ? 'flat ' : '');
 const formKey = (part: Part, piece: Piece) =>
-  `${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg} ${handKey(part, piece)}`;
+  `${flat(part)}${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg} ${handKey(part, piece)}`;
 const shapeFor = (part: Part, piece: Piece): Shape =>
   shapes.get(formKey(part, piece), () => shapeOf(part, adjustmentsOf(part, piece)));
 

@@ -21,3 +21,4 @@ export * from './glint.js';
 export * from './hand.js';
 export { MOST_ADDED } from './glintsByHand.js';
 export * from './zonePicture.js';
+export * from './primed.js';

@@ -163,6 +163,7 @@ export const formSchema = z.discriminatedUnion(
 export type Form = z.infer<typeof formSchema>;
 export type FormKind = Form['kind'];
 export type FormOf<K extends FormKind> = Extract<Form, { kind: K }>;
+/** Families that can be chosen as they are; one cut from a sculpt needs its sculpt first. */
 export const FORM_KINDS = [
   'blade',
   'tube',
@@ -172,6 +173,5 @@ export const FORM_KINDS = [
   'ring',
   'disc',
   'relief',
-  'sculpt',
   'rivets',
 ] as const satisfies readonly FormKind[];

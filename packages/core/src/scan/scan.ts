@@ -2,6 +2,7 @@ import { fillAround, type Sculpt } from '../sculpt/index.js';
 import { clamp, type Vec3 } from '../units/index.js';
 import { offsetsFrom } from './align.js';
 import { fittedBall, foundBall, highlightOf, lampOf, NoBall, type Circle } from './ball.js';
+import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
 import { integrated } from './integrate.js';
 import { lampPlaced, lightAt, type Lamp } from './lamps.js';
@@ -26,7 +27,8 @@ export class NoScan extends Error {
 export interface ScanOptions {
   /** Outline of the ball in the first photo, in its pixels; null to look for it. */
   readonly ball: Circle | null;
-  readonly pxPerMm: number;
+  /** Scale of the photos; or the ball's width in mm, which then tells it. */
+  readonly pxPerMm: number | { readonly ballMm: number };
   /** Distance of the lamp from the miniature in mm; 'far' for one whose light is even; 'find' to judge it by its fall-off. */
   readonly lampMm: number | 'far' | 'find';
   /** Told what is being done and how far all is, 0..1. May throw to stop. */
@@ -185,7 +187,7 @@ function enlarged(plane: Float32Array, w: number, h: number, width: number, heig
  * @throws NoScan, NoBall
  */
 export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
-  const { pxPerMm, onProgress: tell = () => undefined } = options;
+  const { onProgress: tell = () => undefined } = options;
   if (photos.length < LEAST_PHOTOS || photos.length > MOST_PHOTOS)
     throw new NoScan(`photos: ${photos.length}; accepted: ${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`);
   const { width, height } = photos[0];
@@ -209,6 +211,7 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
   const middle = medianOf(good);
   const near = options.ball;
   const ball = near ? fittedBall(middle, near, 0.08) : foundBall(middle, good);
+  const pxPerMm = typeof options.pxPerMm === 'number' ? options.pxPerMm : (2 * ball.r) / options.pxPerMm.ballMm;
   const fromBall = planes.map((p) => {
     const spot = highlightOf(p, ball);
     return spot && lampOf(spot);
@@ -244,8 +247,10 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
   const coarse = normalsOf(small, settled, use, smallBall, pxPerMm / by, null, (s) => tell('a first surface', 0.36 + 0.06 * s));
   const rise = enlarged(riseOf(coarse, w, h, pxPerMm / by), w, h, width, height);
   const whole = normalsOf(planes, settled, use, ball, pxPerMm, rise, (s) => tell('reading the normal of every point', 0.42 + 0.46 * s));
-  tell('building the heights', 0.9);
-  const sculpt: Sculpt = { width, height, pxPerMm, ...whole, rise: riseOf(whole, width, height, pxPerMm), open: null };
+  tell('taking out the noise', 0.88);
+  const calm = { ...whole, ...denoised(width, height, whole.nx, whole.ny, whole.trust) };
+  tell('building the heights', 0.92);
+  const sculpt: Sculpt = { width, height, pxPerMm, ...calm, rise: riseOf(calm, width, height, pxPerMm), open: null };
   fillAround(sculpt);
   tell('done', 1);
   return {

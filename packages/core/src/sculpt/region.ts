@@ -90,7 +90,18 @@ export function regionAt(s: Sculpt, x: number, y: number, over: Partial<RegionLi
     Math.abs(ring.reduce((t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1], 0)) / 2;
   const ring = rings.sort((a, b) => area(b) - area(a))[0];
   if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2) throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
-  const points = ring.slice(0, -1).map(([px, py]) => ({ x: px, y: py }));
+  // The mask follows noise from point to point; a hand would not.
+  const open = ring.slice(0, -1);
+  const near = Math.max(2, Math.round(0.3 * s.pxPerMm));
+  const points = open.map((_, i) => {
+    let [px, py] = [0, 0];
+    for (let k = -near; k <= near; k++) {
+      const q = open[(i + k + open.length * 2) % open.length];
+      px += q[0];
+      py += q[1];
+    }
+    return { x: px / (2 * near + 1), y: py / (2 * near + 1) };
+  });
   let kept = simplify(points, 0.5, true);
   for (let t = 0.8; kept.length > MOST_POINTS; t *= 1.4) kept = simplify(points, t, true);
   return kept.map((p) => sculptPlace(s, p.x, p.y));

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import {
-  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, lockKeepersArm, pieceJsonSchema, POLISHES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
+  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, lockKeepersArm, pieceJsonSchema, POLISHES, SCULPT_SOURCES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
 } from '../../src/index.js'; // prettier-ignore
 
 const id = fc.stringMatching(/^[a-z0-9][a-z0-9-]{0,12}$/);
@@ -153,6 +153,7 @@ const adjusted = fc.oneof(
   ...ADJUSTMENT_KINDS.map((kind) => adjustments[kind].map((fields) => ({ kind, ...fields }) as Adjustment)),
 );
 
+const hash = fc.stringMatching(/^[0-9a-f]{64}$/);
 const pieces: fc.Arbitrary<Piece> = fc
   .record({
     id,
@@ -197,6 +198,35 @@ const pieces: fc.Arbitrary<Piece> = fc
       { selector: (n) => n.id, maxLength: 3 },
     ),
     copies: fc.integer({ min: 1, max: 500 }),
+    underlay: fc.option(
+      fc.record({
+        photo: hash,
+        widthPx: fc.integer({ min: 1, max: 65535 }),
+        heightPx: fc.integer({ min: 1, max: 65535 }),
+        mmPerPx: number(0.001, 100),
+        xMm: number(-2000, 2000),
+        yMm: number(-2000, 2000),
+        turnDeg: number(-180, 180),
+        shows: share,
+        grey: fc.constantFrom('no' as const, 'yes' as const),
+        map: share,
+      }),
+    ),
+    sculpts: fc.uniqueArray(
+      fc.record({
+        id,
+        name,
+        from: fc.constantFrom(...SCULPT_SOURCES),
+        surface: hash,
+        widthMm: number(0.2, 4000),
+        heightMm: number(0.2, 4000),
+        xMm: number(-2000, 2000),
+        yMm: number(-2000, 2000),
+        trust: share,
+        photos: fc.array(hash, { maxLength: 3 }),
+      }),
+      { selector: (t) => t.id, maxLength: 2 },
+    ),
     notes: fc.uniqueArray(fc.record({ id, text: fc.string({ minLength: 1, maxLength: 200 }) }), {
       selector: (n) => n.id,
       maxLength: 3,
@@ -237,6 +267,8 @@ const pieces: fc.Arbitrary<Piece> = fc
       focalPart: g.parts[0]?.id ?? null,
     },
     approach: g.approach,
+    underlay: g.underlay,
+    sculpts: g.sculpts,
     parts: g.parts.map((p) => ({
       id: p.id,
       name: p.name,

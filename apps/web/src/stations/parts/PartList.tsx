@@ -77,6 +77,18 @@ export function PartList({ chosen, choose }: PartListProps) {
   const calm = useCalm(piece);
   return (
     <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
+      <button
+        type="button"
+        aria-pressed={chosen === null}
+        data-command="miniature"
+        onClick={() => choose(null)}
+        className="flex w-full justify-between border-b border-g82 px-3 py-2 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
+      >
+        Your miniature
+        <span className="font-normal">
+          {[piece.underlay && 'photo', piece.sculpts.length > 0 && 'surface'].filter(Boolean).join(', ')}
+        </span>
+      </button>
       <Sections piece={calm} chosen={chosen} choose={choose} />
       <section aria-label="The piece" className="border-t border-g72 px-3 py-2">
         <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">

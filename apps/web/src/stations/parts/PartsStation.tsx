@@ -6,6 +6,9 @@ import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
+import { MiniatureSide } from '../miniature/MiniatureSide.js';
+import { TapBar, TapLayer } from '../miniature/TapLayer.js';
+import { useErrand } from '../miniature/useErrand.js';
 import { useDesk } from '../desk.js';
 import { chosenParts, edits, FULL, type Chosen } from './edits.js';
 import { Library } from './Library.js';
@@ -57,6 +60,7 @@ export function PartsStation() {
     group: () => focusOn('[data-command="group"] select'),
   });
 
+  const { tapping, begin } = useErrand(choose);
   const press = (id: string | null, _x: number, _y: number, e: PointerEvent) => {
     if (!id) return;
     const inGroup = chosen?.kind === 'group' && piece.parts.find((p) => p.id === id)?.group === chosen.id;
@@ -104,33 +108,64 @@ export function PartsStation() {
           after={after}
           sheets={sheets}
           selected={part?.id ?? null}
-          closeUp={close && part ? part.id : null}
+          closeUp={close && part && !tapping ? part.id : null}
+          underlay
           onPress={press}
           {...moveLight(store)}
-          handles={(_picture, px) =>
-            part && (
-              <PartHandles
-                part={part}
+          handles={(picture, px) =>
+            tapping ? (
+              <TapLayer
+                taps={tapping.taps}
                 px={px}
-                change={(recipe, gesture) =>
-                  store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture)
-                }
-                end={() => store.endGesture()}
+                box={{
+                  x: picture.leftMm,
+                  y: -picture.topMm,
+                  width: picture.width / picture.pxPerMm,
+                  height: picture.height / picture.pxPerMm,
+                }}
+                made={tapping.made}
+                onTap={tapping.tap}
+                onMove={tapping.move}
               />
+            ) : (
+              part && (
+                <PartHandles
+                  part={part}
+                  px={px}
+                  change={(recipe, gesture) =>
+                    store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture)
+                  }
+                  end={() => store.endGesture()}
+                />
+              )
             )
           }
         >
           <div className="absolute top-3 left-4">
             <ViewSwitch value={view} onChange={setView} />
           </div>
-          {piece.parts.length === 0 && (
+          {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && (
             <div className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-80 rounded-sm bg-g96 p-5">
               <p className="text-lead font-semibold">Begin with a form</p>
               <p className="text-g28">
                 Choose below what the first part looks like: a blade, a tube, a dome. Or take a set and change
-                it.
+                it. With your own miniature at hand, begin on the right: with a photo, a lamp scan or a 3D
+                file.
               </p>
             </div>
+          )}
+          {tapping && (
+            <TapBar
+              title={tapping.errand.title}
+              ask={tapping.ask}
+              says={tapping.says}
+              canFinish={tapping.canFinish}
+              finishLabel={tapping.finishLabel}
+              canGoBack={tapping.taps.length > 0}
+              onFinish={tapping.finish}
+              onBack={tapping.back}
+              onStop={tapping.stop}
+            />
           )}
         </MapStage>
         {part ? (
@@ -138,11 +173,7 @@ export function PartsStation() {
         ) : chosen?.kind === 'group' ? (
           <GroupSide piece={piece} id={chosen.id} deeds={deeds} choose={choose} />
         ) : (
-          <aside aria-label="No part chosen" className="w-74 shrink-0 bg-g96 p-4 text-g28">
-            {piece.parts.length === 0
-              ? 'Its size, finish and place will be here.'
-              : 'Choose a part on the picture or in the list.'}
-          </aside>
+          <MiniatureSide begin={begin} full={full} />
         )}
       </div>
       <Library onAdd={add} full={full} />

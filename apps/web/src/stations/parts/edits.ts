@@ -5,8 +5,11 @@ import {
   copiesOf,
   freeId,
   MOST_PARTS,
+  newPart,
   twinsOf,
   type Adjustment,
+  type Form,
+  type Place,
   type Part,
   type Piece,
 } from '@pale-glint/core';
@@ -61,6 +64,17 @@ export const edits = {
       d.parts.push(...copies.map((p) => ({ ...p, group })));
     });
     return group ? { kind: 'group', id: group } : { kind: 'part', id: copies[copies.length - 1].id };
+  },
+
+  /** Adds a part made by taps in front; it inherits metal and polish from the last one. */
+  addMade(store: PieceStore, { form, place }: { form: Form; place: Place }, label: string): Chosen {
+    const piece = store.get().piece;
+    const taken = new Set(ids(piece));
+    const id = freeId(label.toLowerCase().replace(/[^a-z]+/g, '-'), taken);
+    const count = piece.parts.filter((p) => p.name.startsWith(label)).length;
+    const name = count === 0 ? label : `${label} ${count + 1}`;
+    const fresh = { ...newPart(id, form, name), place };
+    return edits.add(store, [fresh], 0, 0, null);
   },
 
   duplicate(store: PieceStore, chosen: Chosen): Chosen {

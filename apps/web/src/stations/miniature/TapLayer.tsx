@@ -1,0 +1,134 @@
+import { linePath, regionPath, turn, rad, type Point } from '@pale-glint/core';
+import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { inDrawing } from '../../map/inDrawing.js';
+import { ringsOf } from '../../map/outline.js';
+import { Button } from '../../ui/Button.js';
+import type { Made } from './taps.js';
+
+interface TapLayerProps {
+  readonly taps: readonly Point[];
+  readonly px: number;
+  /** The view's box in mm, y downward as drawn. */
+  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  readonly made: Made | null;
+  readonly onTap: (at: Point) => void;
+  readonly onMove: (index: number, to: Point) => void;
+}
+
+const GRAB_PX = 9;
+const STEP_MM = 0.1;
+
+/** Where the taps go: a sheet over the picture that takes presses, and a cross that the keyboard moves. */
+export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) {
+  const sheet = useRef<SVGRectElement>(null);
+  const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
+  const dragged = useRef<number | null>(null);
+  const at = (e: PointerEvent): Point => {
+    const p = inDrawing(sheet.current!.ownerSVGElement!, e.clientX, e.clientY);
+    return [p.x, -p.y];
+  };
+  const outline = useMemo(() => {
+    if (!made) return null;
+    const roll = rad(made.place.rollDeg);
+    return ringsOf(made.form).map((ring) =>
+      ring.map((p): Point => {
+        const [x, y] = turn(p[0], p[1], roll);
+        return [x + made.place.xMm, y + made.place.yMm];
+      }),
+    );
+  }, [made]);
+  const r = 5 / px;
+  return (
+    <g strokeWidth={1.5 / px}>
+      <rect
+        ref={sheet}
+        {...box}
+        fill="transparent"
+        data-testid="taps"
+        className="pointer-events-auto cursor-crosshair touch-none"
+        onPointerDown={(e) => {
+          if (e.button !== 0) return;
+          e.stopPropagation();
+          const p = at(e);
+          const near = taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
+          dragged.current = near >= 0 ? near : null;
+          e.currentTarget.setPointerCapture(e.pointerId);
+          if (near < 0) onTap(p);
+        }}
+        onPointerMove={(e) => {
+          if (dragged.current !== null) onMove(dragged.current, at(e));
+        }}
+        onPointerUp={() => {
+          dragged.current = null;
+        }}
+      />
+      {outline && (
+        <>
+          <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g05" strokeWidth={3.4 / px} />
+          <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g98" />
+        </>
+      )}
+      {!outline && taps.length > 1 && <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />}
+      {taps.map((t, i) => (
+        <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
+      ))}
+      <circle
+        cx={cross[0]}
+        cy={-cross[1]}
+        r={r * 1.5}
+        role="button"
+        tabIndex={0}
+        aria-label="Cross for tapping by keyboard: arrows move it, Enter taps"
+        className="pointer-events-none fill-transparent stroke-transparent focus:stroke-g98"
+        onKeyDown={(e) => {
+          const by = e.shiftKey ? 10 * STEP_MM : STEP_MM;
+          const way = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[e.key];
+          if (way) {
+            e.preventDefault();
+            setCross(([x, y]) => [x + way[0], y + way[1]]);
+          } else if (e.key === 'Enter') {
+            e.preventDefault();
+            onTap(cross);
+          }
+        }}
+      />
+    </g>
+  );
+} // prettier-ignore
+
+interface TapBarProps {
+  readonly title: string;
+  readonly ask: string;
+  readonly says: string | null;
+  readonly canFinish: boolean;
+  readonly finishLabel: string;
+  readonly canGoBack: boolean;
+  readonly onFinish: () => void;
+  readonly onBack: () => void;
+  readonly onStop: () => void;
+}
+
+/** What to tap next, and the ways out. */
+export function TapBar({ title, ask, says, canFinish, finishLabel, canGoBack, onFinish, onBack, onStop }: TapBarProps) {
+  return (
+    <div
+      role="status"
+      className="absolute bottom-16 left-1/2 flex w-[min(34rem,calc(100%-2rem))] -translate-x-1/2 items-center gap-3 rounded-sm bg-g05 px-4 py-2.5 text-g98 shadow-lg"
+    >
+      <p className="min-w-0 flex-1">
+        <span className="block text-label text-g72">{title}</span>
+        <span className="block font-semibold">{ask}</span>
+        {says && <span className="block text-label text-g82">{says}</span>}
+      </p>
+      <Button look="dark" disabled={!canGoBack} onClick={onBack}>
+        Back
+      </Button>
+      <Button look="plain" disabled={!canFinish} onClick={onFinish}>
+        {finishLabel}
+      </Button>
+      <Button look="dark" onClick={onStop}>
+        Leave
+      </Button>
+    </div>
+  );
+} // prettier-ignore

@@ -1,0 +1,131 @@
+import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
+import { BadTaps } from '@pale-glint/core';
+import type { PieceStore } from '../../store/pieceStore.js';
+import { askRegion } from '../../workers/mapClient.js';
+import { edits, type Chosen } from '../parts/edits.js';
+import { cutOutline, type Made, type TapTool } from './taps.js';
+
+/** Something that is done by tapping on the picture. */
+export interface Errand {
+  readonly id: string;
+  readonly title: string;
+  readonly asks: readonly string[];
+  readonly least: number;
+  readonly most: number;
+  readonly nearer?: boolean;
+  /** The part that the taps would make, shown while they are made. */
+  readonly preview?: (taps: readonly Point[]) => Made;
+  /** Done with the taps: answers with what is chosen then, or with why not. */
+  readonly done: (taps: readonly Point[], nearer: Point | null) => Promise<Chosen | string> | Chosen | string;
+}
+
+/** Why taps make nothing, in words; anything else goes on. */
+export function tried<T>(make: () => T): T | string {
+  try {
+    return make();
+  } catch (error) {
+    if (error instanceof BadTaps) return error.message;
+    throw error;
+  }
+}
+
+export const partErrand = (store: PieceStore, tool: TapTool): Errand => ({
+  ...tool,
+  title: `A ${tool.label.toLowerCase()} on your miniature`,
+  preview: (taps) => tool.make(taps, null),
+  done: (taps, nearer) => {
+    const made = tried(() => tool.make(taps, nearer));
+    return typeof made === 'string' ? made : edits.addMade(store, made, tool.label);
+  },
+});
+
+export const cutErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => ({
+  id: `cut-${sculpt.id}`,
+  title: `A part cut from ${sculpt.name}`,
+  asks: ['Tap round the part, in order', 'The next place', 'The next place', 'The next, or Done'],
+  least: 3,
+  most: 100,
+  preview: (taps) => cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]),
+  done: (taps) => {
+    const made = tried(() => cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]));
+    return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+  },
+});
+
+export const regionErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => ({
+  id: `region-${sculpt.id}`,
+  title: `A smooth region of ${sculpt.name}`,
+  asks: ['Tap in the middle of the part: it is taken as far as the surface runs without a fold'],
+  least: 1,
+  most: 1,
+  done: async ([[x, y]]) => {
+    const { piece } = store.get();
+    const { points, says } = await askRegion({
+      piece: { ...piece, parts: [] },
+      surface: sculpt.surface,
+      xMm: x - sculpt.xMm,
+      yMm: y - sculpt.yMm,
+    });
+    if (!points) return says ?? 'Nothing is there.';
+    const taps = points.map(([px, py]): Point => [px + sculpt.xMm, py + sculpt.yMm]);
+    return edits.addMade(store, cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm], 'as drawn'), 'Part');
+  },
+}); // prettier-ignore
+
+const LEAST_PX = 8;
+
+/** Two places and how far apart they are: the photo is scaled, and its base brought to the foot of the piece. */
+export function scaleErrand(store: PieceStore, mm: number, base: boolean): Errand {
+  return {
+    id: base ? 'base' : 'length',
+    title: base ? `The base, ${mm} mm across` : `Two places ${mm} mm apart`,
+    asks: base
+      ? ['Tap the left end of the base', 'The right end of the base']
+      : ['Tap the first place', 'Tap the second place'],
+    least: 2,
+    most: 2,
+    done: ([a, b]) => {
+      const u = store.get().piece.underlay;
+      if (!u) return null;
+      const apart = Math.hypot(b[0] - a[0], b[1] - a[1]);
+      if (apart / u.mmPerPx < LEAST_PX) return 'Both taps lie in one place; tap two places well apart.';
+      const by = mm / apart;
+      store.change((d) => {
+        const photo = d.underlay!;
+        photo.mmPerPx *= by;
+        // The base's middle becomes the foot of the piece; other places keep the middle of both taps.
+        const [cx, cy] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+        const [tx, ty] = base ? [0, 0] : [cx, cy];
+        photo.xMm = tx + (photo.xMm - cx) * by;
+        photo.yMm = ty + (photo.yMm - cy) * by;
+      });
+      return null;
+    },
+  };
+}
+
+/** Two places that stand one above the other: the photo is turned straight. */
+export const straightenErrand = (store: PieceStore): Errand => ({
+  id: 'straighten',
+  title: 'Stand it straight',
+  asks: ['Tap a place low on what should be upright', 'A place high on it'],
+  least: 2,
+  most: 2,
+  done: ([a, b]) => {
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    if (Math.hypot(dx, dy) < 0.5) return 'Both taps lie in one place; tap one low and one high.';
+    const [low, high] = dy >= 0 ? [a, b] : [b, a];
+    const off = (Math.atan2(high[0] - low[0], high[1] - low[1]) * 180) / Math.PI;
+    store.change((d) => {
+      const photo = d.underlay!;
+      photo.turnDeg = Math.round((((photo.turnDeg + off + 540) % 360) - 180) * 10) / 10;
+    });
+    return null;
+  },
+});
+
+/** The newest sculpt is the one that parts are cut from. */
+export const sculptAt = (piece: Piece, at: Point | null): PieceSculpt | null =>
+  [...piece.sculpts]
+    .reverse()
+    .find((s) => at === null || (Math.abs(at[0] - s.xMm) * 2 <= s.widthMm && Math.abs(at[1] - s.yMm) * 2 <= s.heightMm)) ?? null; // prettier-ignore

@@ -1,0 +1,106 @@
+import type { Point } from '@pale-glint/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Chosen } from '../parts/edits.js';
+import { tried, type Errand } from './errands.js';
+import { askOf, type Made } from './taps.js';
+
+/** An errand under way: its taps, what they make so far, and the ways on and out. */
+export interface Tapping {
+  readonly errand: Errand;
+  readonly taps: readonly Point[];
+  readonly made: Made | null;
+  readonly ask: string;
+  readonly says: string | null;
+  readonly canFinish: boolean;
+  readonly finishLabel: string;
+  tap(at: Point): void;
+  move(index: number, to: Point): void;
+  back(): void;
+  finish(): void;
+  stop(): void;
+}
+
+const ELLIPSE = 5;
+
+/** Runs errands one at a time. `onDone` is told what is chosen when one ends well. */
+export function useErrand(onDone: (chosen: Chosen) => void): {
+  tapping: Tapping | null;
+  begin: (errand: Errand) => void;
+} {
+  const [errand, setErrand] = useState<Errand | null>(null);
+  const [taps, setTaps] = useState<readonly Point[]>([]);
+  const [asksNearer, setAsksNearer] = useState(false);
+  const [says, setSays] = useState<string | null>(null);
+
+  const stop = useCallback(() => {
+    setErrand(null);
+    setTaps([]);
+    setAsksNearer(false);
+    setSays(null);
+  }, []);
+  const begin = useCallback(
+    (next: Errand) => {
+      stop();
+      setErrand(next);
+    },
+    [stop],
+  );
+  const end = useCallback(
+    async (all: readonly Point[], nearer: Point | null) => {
+      const answer = await errand!.done(all, nearer);
+      if (typeof answer === 'string') {
+        setSays(answer);
+        setTaps(errand!.most === errand!.least ? [] : all);
+        setAsksNearer(false);
+        return;
+      }
+      stop();
+      onDone(answer);
+    },
+    [errand, onDone, stop],
+  );
+  useEffect(() => {
+    if (!errand) return;
+    const key = (e: KeyboardEvent) => e.key === 'Escape' && stop();
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, [errand, stop]);
+
+  const made = useMemo(() => {
+    if (!errand?.preview || taps.length < errand.least) return null;
+    const found = tried(() => errand.preview!(taps));
+    return typeof found === 'string' ? null : found;
+  }, [errand, taps]);
+
+  const tapping = useMemo((): Tapping | null => {
+    if (!errand) return null;
+    const finish = () => {
+      if (errand.nearer && taps.length >= ELLIPSE && !asksNearer) setAsksNearer(true);
+      else void end(taps, null);
+    };
+    return {
+      errand,
+      taps,
+      made,
+      says,
+      ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(errand, taps.length),
+      canFinish: taps.length >= errand.least,
+      finishLabel: asksNearer ? 'Neither' : 'Done',
+      tap(at) {
+        setSays(null);
+        if (asksNearer) {
+          void end(taps, at);
+          return;
+        }
+        const next = [...taps, at];
+        setTaps(next);
+        if (next.length === errand.most) void end(next, null);
+      },
+      move: (index, to) => setTaps((all) => all.map((t, i) => (i === index ? to : t))),
+      back: () => (asksNearer ? setAsksNearer(false) : setTaps((all) => all.slice(0, -1))),
+      finish,
+      stop,
+    };
+  }, [errand, taps, made, says, asksNearer, end, stop]);
+  return { tapping, begin };
+}

@@ -1,0 +1,18 @@
+import { primedPicture, type Piece, type Sculpt } from '@pale-glint/core';
+import { useEffect, useRef } from 'react';
+
+/** A surface as a picture: primed under the piece's light, or by how far it can be believed. */
+export function SurfacePicture({ sculpt, rig, show, label }: { sculpt: Sculpt; rig: Piece['rig']; show: 'primed' | 'trust'; label: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const c = canvas.current!;
+    [c.width, c.height] = [sculpt.width, sculpt.height];
+    c.getContext('2d')!.putImageData(new ImageData(primedPicture(sculpt, rig, show), sculpt.width, sculpt.height), 0, 0);
+  }, [sculpt, rig, show]);
+  return (
+    <figure className="min-w-0 flex-1 space-y-1">
+      <canvas ref={canvas} className="block max-h-80 w-full bg-g28 object-contain" role="img" aria-label={label} />
+      <figcaption className="text-label text-g28">{label}</figcaption>
+    </figure>
+  );
+} // prettier-ignore

@@ -1,0 +1,33 @@
+import { keyDirection } from '../rig/index.js';
+import type { Piece } from '../piece/index.js';
+import type { Sculpt } from '../sculpt/index.js';
+
+const ENCODED = Uint8ClampedArray.from({ length: 1025 }, (_, i) => {
+  const v = i / 1024;
+  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+});
+
+/**
+ * A sculpt as a picture: in grey primer under the piece's main light (Lambert's law, some light from all round), or by
+ * how far each point can be believed, black for not at all.
+ * @returns red, green, blue, alpha, width * height; transparent where nothing is
+ */
+export function primedPicture(
+  s: Sculpt,
+  rig: Piece['rig'],
+  show: 'primed' | 'trust',
+): Uint8ClampedArray<ArrayBuffer> {
+  const [lx, ly, lz] = keyDirection(rig);
+  const out = new Uint8ClampedArray(s.width * s.height * 4);
+  for (let i = 0, k = 0; i < s.trust.length; i++, k += 4) {
+    if (s.trust[i] === 0) continue;
+    const nz = Math.sqrt(Math.max(0, 1 - s.nx[i] * s.nx[i] - s.ny[i] * s.ny[i]));
+    const lit = Math.max(0, s.nx[i] * lx + s.ny[i] * ly + nz * lz);
+    const open = s.open ? s.open[i] / 255 : 1;
+    const grey =
+      show === 'trust' ? s.trust[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
+    out[k] = out[k + 1] = out[k + 2] = grey;
+    out[k + 3] = 255;
+  }
+  return out;
+}
