@@ -10,6 +10,7 @@ const CORE = [
   'form',
   'scan',
   'camera',
+  'mesh',
   'glint',
   'zone',
   'school',

@@ -1,7 +1,12 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import {
+  isArchive,
+  keepSculpt,
+  readArchive,
   readPaintList,
   readPiece,
+  readSculpt,
   RefusedInput,
   type ListedPaint,
   type Piece,
@@ -21,7 +26,33 @@ export function readText(path: string): string {
   }
 }
 
-export const pieceFrom = (path: string): Piece => readPiece(readText(path));
+export function readBytes(path: string): Uint8Array {
+  try {
+    return new Uint8Array(readFileSync(path === '-' ? 0 : path));
+  } catch {
+    return refuse('file', `"${path}"`, 'a file that can be read, or - for standard input');
+  }
+}
+
+/** A piece file, or an archive of one; the surfaces in it are then at hand for the map. */
+export function pieceFrom(path: string): Piece {
+  const bytes = readBytes(path);
+  if (!isArchive(bytes)) return readPiece(new TextDecoder().decode(bytes));
+  const { piece: text, blobs } = readArchive(bytes);
+  const piece = readPiece(text);
+  for (const { surface } of piece.sculpts) {
+    const found = blobs.get(surface);
+    if (!found) continue;
+    if (createHash('sha256').update(found).digest('hex') !== surface)
+      refuse(
+        `blobs/${surface.slice(0, 12)}`,
+        'other bytes than its name says',
+        'an archive as it was written',
+      );
+    keepSculpt(surface, readSculpt(found));
+  }
+  return piece;
+}
 
 /** A typed number within a range. */
 export function number(field: string, text: string, low: number, high: number): number {

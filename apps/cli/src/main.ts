@@ -2,6 +2,7 @@
 import { RefusedInput, problemText } from '@pale-glint/core';
 import { Command, CommanderError } from 'commander';
 import { colourCommands } from './commands/colour.js';
+import { miniatureCommands } from './commands/miniature.js';
 import { pieceCommands } from './commands/piece.js';
 
 const DONE = 0;
@@ -15,6 +16,7 @@ const program = new Command('glint')
   .exitOverride()
   .showHelpAfterError();
 pieceCommands(program);
+miniatureCommands(program);
 colourCommands(program);
 
 try {

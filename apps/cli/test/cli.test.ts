@@ -169,4 +169,106 @@ describe('the command line', () => {
     expect(list.stderr).toContain('line 3, hex');
     expect(list.stderr).toContain('line 4, opacity');
   });
+
+  test('scan makes a piece of photos, and map, look and critique work on it; a spoilt photo is named', () => {
+    const taken = run(
+      'camera',
+      'dome',
+      '--out',
+      at('photos'),
+      '--photos',
+      '8',
+      '--px-per-mm',
+      '9',
+      '--spoil',
+      '4:ball lost',
+    );
+    expect(taken.files).toHaveLength(8);
+    const { xPx, yPx, rPx } = taken.ball;
+    const made = run(
+      'scan',
+      ...taken.files,
+      '--ball',
+      `${xPx},${yPx},${rPx}`,
+      '--ball-mm',
+      String(taken.ballMm),
+      '--out',
+      at('dome.zip'),
+    );
+    expect(made.photos[3]).toMatchObject({ used: false, fault: 'ball lost' });
+    expect(made.photos.filter((p: { used: boolean }) => p.used)).toHaveLength(7);
+    const { parts } = run('map', at('dome.zip'));
+    // A dome of 18 mm: its disc, less the rim that no photo shows.
+    expect(parts[0].projectedMm2).toBeGreaterThan(0.75 * Math.PI * 81);
+    expect(parts[0].projectedMm2).toBeLessThan(1.02 * Math.PI * 81);
+    expect(parts[0].glints.length).toBeGreaterThan(0);
+    expect(run('look', at('dome.zip'), '--out', at('dome.png'), '--size', '200')).toMatchObject({
+      widthPx: expect.any(Number),
+    });
+    expect(Array.isArray(run('critique', at('dome.zip')).findings)).toBe(true);
+  });
+
+  test('mesh makes a piece of a 3D file, and asks how tall metres are', () => {
+    const facet = (p: number[][]) =>
+      `facet normal 0 0 0\nouter loop\n${p.map((v) => `vertex ${v.join(' ')}`).join('\n')}\nendloop\nendfacet`;
+    // A roof of two slopes that stands along z and looks along -y.
+    const [a, b, c, d, e, f] = [
+      [-10, 0, 0],
+      [0, -6, 0],
+      [10, 0, 0],
+      [-10, 0, 30],
+      [0, -6, 30],
+      [10, 0, 30],
+    ];
+    const text = [
+      'solid roof',
+      ...[
+        [a, b, d],
+        [b, e, d],
+        [b, c, e],
+        [c, f, e],
+      ].map(facet),
+      'endsolid roof',
+      '',
+    ].join('\n');
+    writeFileSync(at('roof.stl'), text);
+    const made = run(
+      'mesh',
+      at('roof.stl'),
+      '--view',
+      'front',
+      '--px-per-mm',
+      '8',
+      '--part',
+      '-5,0',
+      '--part',
+      '5,0',
+      '--out',
+      at('roof.zip'),
+    );
+    expect(made).toMatchObject({
+      triangles: 4,
+      widthMm: expect.closeTo(21, 0),
+      parts: [{ id: 'part-1' }, { id: 'part-2' }],
+    });
+    const { parts } = run('map', at('roof.zip'));
+    // The fold between both slopes parts them.
+    for (const p of parts) expect(p.projectedMm2).toBeGreaterThan(200);
+    const huge = text.replace(
+      /vertex (\S+) (\S+) (\S+)/g,
+      (_m, x, y, z) => `vertex ${x * 1800} ${y * 1800} ${z * 1800}`,
+    );
+    writeFileSync(at('huge.stl'), huge);
+    expect(refused('mesh', at('huge.stl'), '--out', at('huge.zip'))).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('54 metres'),
+    });
+    expect(
+      run('mesh', at('huge.stl'), '--height', '30', '--px-per-mm', '5', '--out', at('huge.zip')).heightMm,
+    ).toBeCloseTo(31, 0);
+    expect(refused('scan', at('roof.stl'), at('roof.stl'), '--out', at('x.zip'))).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('JPEG or PNG'),
+    });
+  });
 });

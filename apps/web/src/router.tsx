@@ -9,6 +9,7 @@ const load = {
   light: () => import('./stations/light/LightStation.js'),
   parts: () => import('./stations/parts/PartsStation.js'),
   scan: () => import('./stations/scan/ScanStation.js'),
+  mesh: () => import('./stations/mesh/MeshStation.js'),
   glint: () => import('./stations/glint/GlintStation.js'),
   steps: () => import('./stations/steps/StepsStation.js'),
   order: () => import('./stations/order/OrderStation.js'),
@@ -18,6 +19,7 @@ const Keys = lazy(() => load.keys().then((m) => ({ default: m.Keys })));
 const LightStation = lazy(() => load.light().then((m) => ({ default: m.LightStation })));
 const PartsStation = lazy(() => load.parts().then((m) => ({ default: m.PartsStation })));
 const ScanStation = lazy(() => load.scan().then((m) => ({ default: m.ScanStation })));
+const MeshStation = lazy(() => load.mesh().then((m) => ({ default: m.MeshStation })));
 const GlintStation = lazy(() => load.glint().then((m) => ({ default: m.GlintStation })));
 const StepsStation = lazy(() => load.steps().then((m) => ({ default: m.StepsStation })));
 const OrderStation = lazy(() => load.order().then((m) => ({ default: m.OrderStation })));
@@ -54,6 +56,7 @@ export const router = createBrowserRouter([
           { path: 'light', element: <LightStation /> },
           { path: 'parts', element: <PartsStation /> },
           { path: 'parts/scan', element: <ScanStation /> },
+          { path: 'parts/mesh', element: <MeshStation /> },
           { path: 'glint', element: <GlintStation /> },
           { path: 'steps', element: <StepsStation /> },
           { path: 'order', element: <OrderStation /> },

@@ -1,3 +1,4 @@
+export * from './cut.js';
 export * from './definition.js';
 export * from './geometry.js';
 export * from './grid.js';

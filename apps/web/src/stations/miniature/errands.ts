@@ -1,9 +1,9 @@
 import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
-import { BadTaps } from '@pale-glint/core';
+import { BadTaps, cutFromSculpt } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits, type Chosen } from '../parts/edits.js';
-import { cutOutline, type Made, type TapTool } from './taps.js';
+import type { Made, TapTool } from './taps.js';
 
 /** Something that is done by tapping on the picture. */
 export interface Errand {
@@ -45,9 +45,9 @@ export const cutErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => ({
   asks: ['Tap round the part, in order', 'The next place', 'The next place', 'The next, or Done'],
   least: 3,
   most: 100,
-  preview: (taps) => cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]),
+  preview: (taps) => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]),
   done: (taps) => {
-    const made = tried(() => cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]));
+    const made = tried(() => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]));
     return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
   },
 });
@@ -68,7 +68,7 @@ export const regionErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => 
     });
     if (!points) return says ?? 'Nothing is there.';
     const taps = points.map(([px, py]): Point => [px + sculpt.xMm, py + sculpt.yMm]);
-    return edits.addMade(store, cutOutline(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm], 'as drawn'), 'Part');
+    return edits.addMade(store, cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm], 'as drawn'), 'Part');
   },
 }); // prettier-ignore
 

@@ -1,6 +1,4 @@
 import {
-  BadTaps,
-  forms,
   tappedBand,
   tappedBlade,
   tappedDome,
@@ -80,37 +78,6 @@ export const tapTools: readonly TapTool[] = [
     make: (taps) => tappedOutline(taps),
   },
 ]; // prettier-ignore
-
-/** Cut from a sculpt by an outline: the surface under it is the sculpt's own. */
-export function cutOutline(
-  taps: readonly Point[],
-  surface: string,
-  middle: Point,
-  corners: 'smooth' | 'as drawn' = 'smooth',
-): Made {
-  if (taps.length < 3) throw new BadTaps(`taps: ${taps.length}; accepted: three or more`);
-  const [xs, ys] = [taps.map((p) => p[0]), taps.map((p) => p[1])];
-  const [left, right] = [Math.min(...xs), Math.max(...xs)];
-  const [bottom, top] = [Math.min(...ys), Math.max(...ys)];
-  const round = (v: number) => Math.round(v * 1000) / 1000;
-  const [x, y] = [round((left + right) / 2), round((bottom + top) / 2)];
-  const [widthMm, heightMm] = [round(right - left), round(top - bottom)];
-  if (widthMm < 0.2 || heightMm < 0.2) throw new BadTaps('taps: on one line; accepted: round the part');
-  const form: Form = {
-    ...forms.sculpt.defaults,
-    sculpt: surface,
-    widthMm,
-    heightMm,
-    fromXMm: round(x - middle[0]),
-    fromYMm: round(y - middle[1]),
-    outline: taps.map((p) => ({
-      x: round((2 * (p[0] - x)) / widthMm),
-      y: round((2 * (p[1] - y)) / heightMm),
-    })),
-    corners,
-  };
-  return { form, place: { xMm: x, yMm: y, rollDeg: 0, yawDeg: 0, pitchDeg: 0, depthMm: 0 } };
-}
 
 /** What the next tap is asked for. */
 export const askOf = (tool: Pick<TapTool, 'asks'>, taps: number) =>

@@ -2,7 +2,7 @@ import { primedPicture, type Piece, type Sculpt } from '@pale-glint/core';
 import { useEffect, useRef } from 'react';
 
 /** A surface as a picture: primed under the piece's light, or by how far it can be believed. */
-export function SurfacePicture({ sculpt, rig, show, label }: { sculpt: Sculpt; rig: Piece['rig']; show: 'primed' | 'trust'; label: string }) {
+export function SurfacePicture({ sculpt, rig, show, label, tall = false }: { sculpt: Sculpt; rig: Piece['rig']; show: 'primed' | 'trust'; label: string; tall?: boolean }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const c = canvas.current!;
@@ -11,7 +11,7 @@ export function SurfacePicture({ sculpt, rig, show, label }: { sculpt: Sculpt; r
   }, [sculpt, rig, show]);
   return (
     <figure className="min-w-0 flex-1 space-y-1">
-      <canvas ref={canvas} className="block max-h-80 w-full bg-g28 object-contain" role="img" aria-label={label} />
+      <canvas ref={canvas} className={`block w-full bg-g28 object-contain ${tall ? 'max-h-[38rem]' : 'max-h-80'}`} role="img" aria-label={label} />
       <figcaption className="text-label text-g28">{label}</figcaption>
     </figure>
   );

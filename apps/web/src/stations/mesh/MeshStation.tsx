@@ -1,0 +1,156 @@
+import { clamp } from '@pale-glint/core';
+import type { MeshView } from '@pale-glint/core/mesh';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { blobApi } from '../../api/blobs.js';
+import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/NumberField.js';
+import { useDesk } from '../desk.js';
+import { failureOf, FileButton } from '../miniature/MiniatureSide.js';
+import { Progress } from '../scan/Progress.js';
+import { SurfacePicture } from '../scan/Result.js';
+import { useMesh } from './useMesh.js';
+
+const SIDES = [
+  { label: 'From the front', yawDeg: 0, pitchDeg: 0 },
+  { label: 'Its left', yawDeg: -90, pitchDeg: 0 },
+  { label: 'Its right', yawDeg: 90, pitchDeg: 0 },
+  { label: 'The back', yawDeg: 180, pitchDeg: 0 },
+  { label: 'From above', yawDeg: 0, pitchDeg: 35 },
+] as const;
+const DEG_PER_PX = 0.5;
+/** Millimetres that a miniature can be; other numbers are asked about. */
+const likely = (mm: number) => mm >= 5 && mm <= 400;
+const turned = (deg: number) => ((Math.round(deg) + 540) % 360) - 180;
+
+/** The painter's own miniature as a surface, from a 3D file. */
+export function MeshStation() {
+  const store = usePieceStore();
+  const { piece } = usePieceState();
+  const navigate = useNavigate();
+  const { select } = useDesk();
+  const { opened, glance, made, busy, says, open, look, make, stop } = useMesh();
+  const [view, setView] = useState<MeshView>({ up: 'z', yawDeg: 0, pitchDeg: 0, rollDeg: 0, heightMm: piece.heightMm });
+  const [sending, setSending] = useState<string | null>(null);
+  const hand = useRef<{ x: number; y: number; view: MeshView } | null>(null);
+  const known = opened?.up;
+  const change = (over: Partial<MeshView>) => {
+    const next = { ...view, ...over };
+    setView(next);
+    look(next);
+  };
+  useEffect(() => {
+    if (known) look({ up: known, yawDeg: 0, pitchDeg: 0, rollDeg: 0, heightMm: piece.heightMm });
+  }, [known, look, piece.heightMm]);
+  const up = view.up;
+  const tall = opened?.tall[up] ?? 0;
+  const sculpt = made?.sculpt ?? glance;
+
+  const take = async () => {
+    if (!made) return;
+    try {
+      setSending('Sending the surface');
+      const { hash } = await blobApi.add('surface', new Blob([made.surface]));
+      const { width, height, pxPerMm } = made.sculpt;
+      const n = piece.sculpts.length + 1;
+      store.change((d) => {
+        d.sculpts.push({
+          id: `mesh-${Date.now().toString(36)}`, name: n === 1 ? 'the 3D file' : `3D file ${n}`, from: 'mesh', surface: hash,
+          widthMm: Number((width / pxPerMm).toFixed(3)), heightMm: Number((height / pxPerMm).toFixed(3)),
+          xMm: 0, yMm: Number((height / pxPerMm / 2).toFixed(3)), trust: 1, photos: [],
+        });
+      });
+      select(null);
+      await navigate('../parts');
+    } catch (error) {
+      setSending(failureOf(error));
+    }
+  }; // prettier-ignore
+
+  return (
+    <div className="flex h-full">
+      <section aria-label="As it will be seen" className="relative grid min-w-0 flex-1 place-items-center overflow-hidden bg-g50 p-6">
+        {sculpt ? (
+          <div
+            className="w-full max-w-3xl cursor-grab touch-none"
+            data-testid="mesh"
+            onPointerDown={(e) => {
+              e.currentTarget.setPointerCapture(e.pointerId);
+              hand.current = { x: e.clientX, y: e.clientY, view };
+            }}
+            onPointerMove={(e) => {
+              const from = hand.current;
+              if (!from) return;
+              change({ yawDeg: turned(from.view.yawDeg + (e.clientX - from.x) * DEG_PER_PX), pitchDeg: clamp(Math.round(from.view.pitchDeg + (e.clientY - from.y) * DEG_PER_PX), -90, 90) });
+            }}
+            onPointerUp={() => (hand.current = null)}
+          >
+            <SurfacePicture sculpt={sculpt} rig={piece.rig} show="primed" label={made ? 'Every point of it, ready' : 'Pull it round; what is seen is what is taken'} tall />
+          </div>
+        ) : (
+          <div className="max-w-md space-y-3 rounded-sm bg-g96 p-5">
+            <p className="text-lead font-semibold">From a 3D file</p>
+            <p className="text-g28">STL, OBJ, PLY or glTF with everything inside. It is turned to the side you will paint for, sized, and its surface taken as the eye sees it from there.</p>
+          </div>
+        )}
+      </section>
+      <aside aria-label="3D file" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
+        <h1 className="text-lead font-semibold">From a 3D file</h1>
+        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => open(f)} />
+        {opened && (
+          <>
+            <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>
+            {opened.says.map((s) => (
+              <p key={s} className="text-label text-g28">{s[0].toUpperCase() + s.slice(1)}.</p>
+            ))}
+            <section aria-label="Side" className="space-y-1.5">
+              <h2 className="text-label font-semibold">Seen from</h2>
+              <div className="flex flex-wrap gap-1.5">
+                {SIDES.map(({ label, ...side }) => (
+                  <button key={label} type="button" onClick={() => change(side)} className="min-h-8 rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98">
+                    {label}
+                  </button>
+                ))}
+              </div>
+              <Choice label="In its file it stands along" value={view.up} options={[{ value: 'z', label: 'z' }, { value: 'y', label: 'y' }]} onChange={(v) => change({ up: v })} />
+              <NumberField label="Turned to the right" unit="°" value={view.yawDeg} min={-180} max={180} step={1} onChange={(v) => change({ yawDeg: v })} />
+              <NumberField label="Looked at from above" unit="°" value={view.pitchDeg} min={-90} max={90} step={1} onChange={(v) => change({ pitchDeg: v })} />
+              <NumberField label="Leans" unit="°" value={view.rollDeg} min={-180} max={180} step={1} onChange={(v) => change({ rollDeg: v })} />
+            </section>
+            <section aria-label="Size" className="space-y-1.5">
+              <h2 className="text-label font-semibold">Size</h2>
+              <NumberField label="As tall as" unit="mm" value={view.heightMm ?? piece.heightMm} min={1} max={1000} step={1} onChange={(v) => change({ heightMm: v })} />
+              <p className="text-label text-g28">
+                {likely(tall)
+                  ? `In its file it is ${Number(tall.toPrecision(3))} tall, ${Math.abs(tall - (view.heightMm ?? tall)) < 0.5 ? 'the same' : 'which may be mm'}.`
+                  : `In its file it is ${Number(tall.toPrecision(3)).toLocaleString('en')} tall: no miniature in mm. Say above how tall it is.`}
+                {likely(tall) && Math.abs(tall - (view.heightMm ?? tall)) >= 0.5 && (
+                  <button type="button" className="ml-1 underline underline-offset-2" onClick={() => change({ heightMm: Number(tall.toFixed(2)) })}>
+                    Take that
+                  </button>
+                )}
+              </p>
+            </section>
+          </>
+        )}
+        {busy ? (
+          <Progress what={opened ? 'Taking its surface' : 'Opening the file'} doing={busy.doing} share={busy.share} onStop={stop} />
+        ) : (
+          opened && !made && <Button onClick={() => make(view)}>Take it from this side</Button>
+        )}
+        {says && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{says}</p>}
+        {made && (
+          <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
+            <p className="text-label text-g28">
+              {(made.sculpt.width / made.sculpt.pxPerMm).toFixed(1)} × {(made.sculpt.height / made.sculpt.pxPerMm).toFixed(1)} mm, {made.sculpt.pxPerMm.toFixed(0)} points a mm. What it mirrors of itself is darkened. The file itself is not kept: for another side, open it again.
+            </p>
+            <Button onClick={() => void take()}>Put it under the parts</Button>
+            {sending && <p role="status" className="text-label">{sending}</p>}
+          </section>
+        )}
+      </aside>
+    </div>
+  );
+} // prettier-ignore

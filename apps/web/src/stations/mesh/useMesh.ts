@@ -1,0 +1,110 @@
+import type { Sculpt } from '@pale-glint/core';
+import type { MeshView } from '@pale-glint/core/mesh';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { MadeMesh, MeshJob, MeshNews, OpenedMesh } from '../../workers/meshProtocol.js';
+
+export interface MeshDesk {
+  readonly opened: OpenedMesh | null;
+  /** As it was last looked at. */
+  readonly glance: Sculpt | null;
+  readonly made: MadeMesh | null;
+  readonly busy: { readonly doing: string; readonly share: number } | null;
+  readonly says: string | null;
+  open(file: File): void;
+  look(view: MeshView): void;
+  make(view: MeshView): void;
+  stop(): void;
+}
+
+/** A 3D file in a worker of its own: opened once, looked at from any side, made into a surface. */
+export function useMesh(): MeshDesk {
+  const worker = useRef<Worker | null>(null);
+  const file = useRef<File | null>(null);
+  const waiting = useRef<MeshView | null>(null);
+  const looking = useRef(0);
+  const jobs = useRef(0);
+  const [opened, setOpened] = useState<OpenedMesh | null>(null);
+  const [glance, setGlance] = useState<Sculpt | null>(null);
+  const [made, setMade] = useState<MadeMesh | null>(null);
+  const [busy, setBusy] = useState<MeshDesk['busy']>(null);
+  const [says, setSays] = useState<string | null>(null);
+
+  const send = useCallback((job: MeshJob) => worker.current?.postMessage(job), []);
+  const start = useCallback(() => {
+    worker.current?.terminate();
+    looking.current = 0;
+    const fresh = new Worker(new URL('../../workers/mesh.worker.ts', import.meta.url), { type: 'module', name: 'mesh' });
+    worker.current = fresh;
+    fresh.onmessage = ({ data }: MessageEvent<MeshNews>) => {
+      if (data.kind === 'progress') setBusy({ doing: data.doing, share: data.share });
+      else if (data.kind === 'opened') {
+        setBusy(null);
+        setOpened(data);
+      } else if (data.kind === 'glance') {
+        setGlance(data.sculpt);
+        setSays(null);
+      } else if (data.kind === 'made') {
+        setBusy(null);
+        setMade(data);
+      } else {
+        setBusy(null);
+        setSays(data.says);
+      }
+      // One look at a time; the newest side waits.
+      if (data.kind === 'glance' || data.kind === 'failed') {
+        looking.current = 0;
+        const next = waiting.current;
+        waiting.current = null;
+        if (next) {
+          looking.current = ++jobs.current;
+          fresh.postMessage({ kind: 'glance', jobId: looking.current, view: next } satisfies MeshJob);
+        }
+      }
+    };
+    fresh.onerror = (e) => {
+      setBusy(null);
+      setSays(e.message || 'This browser stopped the work.');
+    };
+  }, []); // prettier-ignore
+  useEffect(() => () => worker.current?.terminate(), []);
+
+  const open = useCallback(
+    (next: File) => {
+      file.current = next;
+      setOpened(null);
+      setGlance(null);
+      setMade(null);
+      setSays(null);
+      setBusy({ doing: 'reading the file', share: 0 });
+      start();
+      send({ kind: 'open', file: next, name: next.name });
+    },
+    [send, start],
+  );
+  const look = useCallback(
+    (view: MeshView) => {
+      setMade(null);
+      if (looking.current !== 0) {
+        waiting.current = view;
+        return;
+      }
+      looking.current = ++jobs.current;
+      send({ kind: 'glance', jobId: looking.current, view });
+    },
+    [send],
+  );
+  const make = useCallback(
+    (view: MeshView) => {
+      setBusy({ doing: '', share: 0 });
+      send({ kind: 'make', view });
+    },
+    [send],
+  );
+  const stop = useCallback(() => {
+    setBusy(null);
+    // A worker in the middle of its work hears nothing: it is ended, and the file opened again.
+    start();
+    if (file.current) send({ kind: 'open', file: file.current, name: file.current.name });
+  }, [send, start]);
+  return { opened, glance, made, busy, says, open, look, make, stop };
+}

@@ -1,0 +1,29 @@
+import type { Sculpt } from '@pale-glint/core';
+import type { MeshView } from '@pale-glint/core/mesh';
+
+export type MeshJob =
+  | { readonly kind: 'open'; readonly file: Blob; readonly name: string }
+  | { readonly kind: 'glance'; readonly jobId: number; readonly view: MeshView }
+  | { readonly kind: 'make'; readonly view: MeshView };
+
+export interface OpenedMesh {
+  readonly kind: 'opened';
+  readonly triangles: number;
+  readonly up: 'y' | 'z';
+  readonly says: readonly string[];
+  /** Height in the file's unit, by which way it stands. */
+  readonly tall: { readonly y: number; readonly z: number };
+}
+
+export interface MadeMesh {
+  readonly kind: 'made';
+  readonly surface: Uint8Array<ArrayBuffer>;
+  readonly sculpt: Sculpt;
+}
+
+export type MeshNews =
+  | { readonly kind: 'progress'; readonly doing: string; readonly share: number }
+  | OpenedMesh
+  | { readonly kind: 'glance'; readonly jobId: number; readonly sculpt: Sculpt }
+  | MadeMesh
+  | { readonly kind: 'failed'; readonly says: string };

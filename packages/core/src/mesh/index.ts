@@ -1,0 +1,13 @@
+export { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
+export { withOpenness } from './openness.js';
+export {
+  FRONT,
+  LIKELY_MM,
+  rasterise,
+  seenPlaces,
+  standingHeight,
+  type MeshView,
+  type Raster,
+} from './rasterise.js';
+export { readMesh } from './readMesh.js';
+export { sculptFromMesh } from './sculptFromMesh.js';

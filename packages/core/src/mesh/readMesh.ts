@@ -1,0 +1,158 @@
+import { Mesh as ThreeMesh, type BufferGeometry, type Object3D } from 'three';
+import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
+import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
+import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
+import { STLLoader } from 'three/addons/loaders/STLLoader.js';
+import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js';
+import { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
+
+type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
+
+const head = (bytes: Uint8Array, n: number) => new TextDecoder('latin1').decode(bytes.subarray(0, n));
+
+/** What a file is, by its content first and its name where content does not tell. @throws BadMesh */
+function kindOf(bytes: Uint8Array, name: string): Kind {
+  const start = head(bytes, 512);
+  if (start.startsWith('glTF')) return 'gltf';
+  if (start.startsWith('ply')) return 'ply';
+  if (/\.gltf$/i.test(name) || /^\s*\{[\s\S]*"asset"/.test(start)) return 'gltf';
+  if (/\.obj$/i.test(name) || /^(#[^\n]*\n|\s)*(mtllib|o|g|v)\s/.test(start)) return 'obj';
+  if (/\.stl$/i.test(name) || /^solid\b/.test(start) || binaryStl(bytes)) return 'stl';
+  throw new BadMesh(
+    `file: "${name.slice(0, 60)}" is no shape this program reads; accepted: STL, OBJ, PLY, glTF`,
+  );
+}
+
+const stlCount = (bytes: Uint8Array) =>
+  bytes.length >= 84 ? new DataView(bytes.buffer, bytes.byteOffset).getUint32(80, true) : -1;
+const binaryStl = (bytes: Uint8Array) => stlCount(bytes) >= 0 && 84 + 50 * stlCount(bytes) === bytes.length;
+
+function stl(bytes: Uint8Array): BufferGeometry {
+  const text = /^\s*solid\b/.test(head(bytes, 80)) && /\bfacet\b/.test(head(bytes, 1024));
+  if (!text) {
+    const count = stlCount(bytes);
+    if (count > MOST_TRIANGLES) throw tooMany(count);
+    if (count < 0 || 84 + 50 * count > bytes.length)
+      throw new BadMesh(`file: an STL that is cut off: ${bytes.length} bytes for ${Math.max(0, count)} triangles; accepted: a whole one`);
+  } else if (!/\bendsolid\b/.test(head(bytes.subarray(Math.max(0, bytes.length - 400)), 400)))
+    throw new BadMesh('file: an STL that is cut off; accepted: a whole one, with endsolid at its end');
+  return new STLLoader().parse(whole(bytes));
+} // prettier-ignore
+
+const tooMany = (n: number) =>
+  new BadMesh(
+    `mesh: ${(n / 1e6).toFixed(1)} million triangles; accepted: at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
+  );
+/** The bytes in a buffer of their own, as the readers want them. */
+const whole = (bytes: Uint8Array): ArrayBuffer => bytes.slice().buffer;
+
+interface Gltf {
+  meshes?: { primitives?: Record<string, unknown>[] }[];
+  materials?: unknown;
+  textures?: unknown;
+  images?: unknown;
+  animations?: unknown;
+  skins?: unknown;
+  buffers?: { uri?: string }[];
+  nodes?: Record<string, unknown>[];
+  extensionsRequired?: string[];
+}
+
+/** Only shapes are wanted: without pictures nothing is fetched and nothing is decoded. */
+function bare(json: Gltf): Gltf {
+  if (json.buffers?.some((b) => b.uri !== undefined && !b.uri.startsWith('data:')))
+    throw new BadMesh('file: a glTF whose shape lies in another file; accepted: GLB, or glTF with everything inside');
+  const packed = (json.extensionsRequired ?? []).filter((e) => /draco|meshopt/i.test(e));
+  if (packed.length > 0) throw new BadMesh(`file: a glTF packed with ${packed[0]}; accepted: one exported without compression`);
+  const { materials: _m, textures: _t, images: _i, animations: _a, skins: _s, ...rest } = json;
+  return {
+    ...rest,
+    nodes: (json.nodes ?? []).map(({ skin: _skin, ...n }) => n),
+    meshes: (json.meshes ?? []).map((m) => ({ ...m, primitives: (m.primitives ?? []).map(({ material: _x, ...p }) => p) })),
+  };
+} // prettier-ignore
+
+async function gltf(bytes: Uint8Array): Promise<Object3D> {
+  let input: ArrayBuffer | string;
+  try {
+    if (head(bytes, 4) === 'glTF') {
+      const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
+      if (view.getUint32(8, true) > bytes.length) throw new BadMesh('file: a GLB that is cut off; accepted: a whole one');
+      const end = 20 + view.getUint32(12, true);
+      const json = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf));
+      const text = new TextEncoder().encode(json + ' '.repeat((4 - (json.length % 4)) % 4));
+      const rest = bytes.subarray(end);
+      const glb = new Uint8Array(20 + text.length + rest.length);
+      glb.set(bytes.subarray(0, 12));
+      glb.set(text, 20);
+      glb.set(rest, 20 + text.length);
+      const out = new DataView(glb.buffer);
+      out.setUint32(8, glb.length, true);
+      out.setUint32(12, text.length, true);
+      out.setUint32(16, 0x4e4f534a, true);
+      input = glb.buffer;
+    } else input = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes)) as Gltf));
+  } catch (error) {
+    throw error instanceof BadMesh ? error : new BadMesh('file: a glTF that is broken; accepted: a whole one');
+  }
+  return new Promise((resolve, reject) =>
+    new GLTFLoader().parse(
+      input,
+      '',
+      (found) => resolve(found.scene),
+      (error) => reject(new BadMesh(`file: a glTF that cannot be read (${error instanceof Error ? error.message : 'broken'})`)),
+    ),
+  );
+} // prettier-ignore
+
+/** All triangles below an object, each turned as it hangs there. */
+function geometryOf(root: Object3D): BufferGeometry {
+  root.updateMatrixWorld(true);
+  const all: BufferGeometry[] = [];
+  root.traverse((o) => {
+    if (!(o instanceof ThreeMesh)) return;
+    const own = (o.geometry as BufferGeometry).clone().applyMatrix4(o.matrixWorld);
+    for (const name of Object.keys(own.attributes)) if (name !== 'position') own.deleteAttribute(name);
+    own.morphAttributes = {};
+    all.push(own.index ? own.toNonIndexed() : own);
+  });
+  if (all.length === 0)
+    throw new BadMesh('mesh: no triangle in it; accepted: a closed or open surface of triangles');
+  return all.length === 1 ? all[0] : mergeGeometries(all);
+}
+
+/**
+ * Reads a shape: STL (binary or text), OBJ, PLY or glTF with everything inside. Colours, pictures, bones and animation
+ * are left out.
+ * @throws BadMesh
+ */
+export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
+  if (bytes.length === 0) throw new BadMesh('file: nothing in it; accepted: STL, OBJ, PLY, glTF');
+  if (bytes.length > MOST_MESH_BYTES)
+    throw new BadMesh(`file: ${Math.round(bytes.length / 1048576)} MB; accepted: at most ${MOST_MESH_BYTES / 1048576} MB`);
+  const kind = kindOf(bytes, name);
+  let geometry: BufferGeometry;
+  try {
+    if (kind === 'stl') geometry = stl(bytes);
+    else if (kind === 'ply') geometry = new PLYLoader().parse(whole(bytes));
+    else if (kind === 'obj') geometry = geometryOf(new OBJLoader().parse(new TextDecoder().decode(bytes)));
+    else geometry = geometryOf(await gltf(bytes));
+  } catch (error) {
+    if (error instanceof BadMesh) throw error;
+    throw new BadMesh(`file: it is broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ${kind.toUpperCase()}`);
+  }
+  const position = geometry.getAttribute('position');
+  if (!position) throw new BadMesh('mesh: no places in it; accepted: a surface of triangles');
+  // A PLY of points alone has places and no triangles.
+  if (kind === 'ply' && !geometry.index) throw new BadMesh('mesh: points without triangles; accepted: a surface of triangles');
+  if (kind === 'ply') {
+    const promised = Number(/element face (\d+)/.exec(head(bytes, 4096))?.[1] ?? 0);
+    if ((geometry.index?.count ?? 0) / 3 < promised)
+      throw new BadMesh(`file: a PLY that is cut off: ${Math.floor((geometry.index?.count ?? 0) / 3)} of ${promised} faces; accepted: a whole one`);
+  }
+  return mended(
+    Float32Array.from(position.array),
+    geometry.index ? Uint32Array.from(geometry.index.array) : null,
+    kind === 'stl' || kind === 'ply' ? 'z' : 'y',
+  );
+} // prettier-ignore

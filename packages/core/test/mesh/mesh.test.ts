@@ -1,0 +1,166 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  forms, keepSculpt, newPart, newPiece, partSheet, writeSculpt,
+  type Form, type Piece, type Sculpt,
+} from '../../src/index.js'; // prettier-ignore
+import {
+  FRONT,
+  mended,
+  rasterise,
+  readMesh,
+  sculptFromMesh,
+  withOpenness,
+  type MeshView,
+} from '../../src/mesh/index.js';
+import { binaryStl, glb, obj, ply, sphere, textStl, torus, type Shape } from './shapes.js';
+
+const view = (over: Partial<MeshView> = {}): MeshView => ({ ...FRONT, up: 'y', ...over });
+const meshOf = ({ positions, index }: Shape) =>
+  mended(Float32Array.from(positions), Uint32Array.from(index), 'y');
+
+/** Points of a regular polygon: a circle near enough, in shares. */
+const round = (n: number, by = 1) =>
+  Array.from({ length: n }, (_, i) => ({
+    x: by * Math.cos((2 * Math.PI * i) / n),
+    y: by * Math.sin((2 * Math.PI * i) / n),
+  }));
+
+/** Own share of every step of a part in seven steps, polished steel, without fall-off. */
+function shares(form: Form): number[] {
+  const part = newPart('p', form);
+  part.finish = { ...part.finish, kind: 'metal', steps: 7 } as typeof part.finish;
+  const piece: Piece = { ...newPiece('x', 'X', [part]), approach: { ...newPiece('x', 'X', []).approach, bounce: 'none' } };
+  piece.rig = { ...piece.rig, fallOff: 0 };
+  const { zones } = partSheet(part, piece).zones;
+  return zones.map((z) => z.ownShare);
+} // prettier-ignore
+
+const cut = (hash: string, sculpt: Sculpt, size: number, over: Partial<Extract<Form, { kind: 'sculpt' }>> = {}): Form => {
+  keepSculpt(hash, sculpt);
+  return { ...forms.sculpt.defaults, sculpt: hash, widthMm: size, heightMm: size, outline: round(180), corners: 'as drawn', creases: 'none', ...over };
+}; // prettier-ignore
+
+describe('a mesh against the form it was made from', () => {
+  test('a sphere has the zones of the analytic dome, within 1 % of its area each', () => {
+    const sculpt = rasterise(meshOf(sphere(8)), view(), 24).sculpt;
+    const ours = shares(cut('a'.repeat(64), sculpt, 15.52));
+    const dome = shares({ ...forms.dome.defaults, widthMm: 15.52, heightMm: 15.52 });
+    // The form's normals reach 0.97 of the rim: the mesh's do, cut at 0.97 of its radius.
+    ours.forEach((s, k) => expect(Math.abs(s - dome[k])).toBeLessThan(0.01));
+  });
+
+  test('a torus has the zones of the analytic ring, within 1 % of its area each', () => {
+    const [big, small] = [8, 2];
+    const sculpt = rasterise(meshOf(torus(big, small)), view(), 28).sculpt;
+    const [outer, inner] = [big + 0.97 * small, big - 0.97 * small];
+    const holes = [round(180, inner / outer)];
+    const ours = shares(cut('b'.repeat(64), sculpt, 2 * outer, { holes }));
+    const ring = shares({
+      kind: 'ring',
+      widthMm: 2 * outer,
+      heightMm: 2 * outer,
+      thicknessMm: 2 * 0.97 * small,
+    });
+    ours.forEach((s, k) => expect(Math.abs(s - ring[k])).toBeLessThan(0.01));
+  });
+});
+
+describe('the same shape through every file', () => {
+  const shape = sphere(6, 24);
+  const files = { 'ball.stl': binaryStl(shape), 'ball-text.stl': textStl(shape), 'ball.obj': obj(shape), 'ball.ply': ply(shape), 'ball.glb': glb(shape) };
+  test('gives the same surface', async () => {
+    const made = [];
+    for (const [name, bytes] of Object.entries(files)) {
+      const mesh = await readMesh(bytes, name);
+      made.push(rasterise(mesh, view({ up: mesh.up }), 8).sculpt);
+    }
+    const [first, ...rest] = made;
+    for (const s of rest) {
+      expect([s.width, s.height]).toEqual([first.width, first.height]);
+      let off = 0;
+      // At the rim one point more or less may be covered.
+      s.nx.forEach((v, i) => (off += Math.abs(v - first.nx[i]) > 2e-3 || Math.abs(s.rise[i] - first.rise[i]) > 2e-3 ? 1 : 0));
+      expect(off / s.nx.length).toBeLessThan(0.002);
+    }
+    expect(writeSculpt(first).length).toBeGreaterThan(500);
+  });
+
+  test.each(Object.entries(files))('%s cut off is refused, or its holes are told', async (name, bytes) => {
+    const cutOff = readMesh(bytes.subarray(0, Math.floor(bytes.length * 0.6)), name);
+    // An OBJ has no end that could be missing.
+    if (name.endsWith('.obj')) expect((await cutOff).says.join()).toMatch(/holes/);
+    else await expect(cutOff).rejects.toThrow(/cut off|broken/);
+  });
+}); // prettier-ignore
+
+describe('what files hold that is no miniature', () => {
+  const ball = sphere(6, 12);
+  const tried = async (bytes: Uint8Array, name: string) => readMesh(bytes, name);
+
+  test.each([
+    ['nothing', new Uint8Array(), 'x.stl', /nothing in it/],
+    ['something else', new TextEncoder().encode('hello there'), 'x.txt', /accepted: STL, OBJ, PLY, glTF/],
+    ['an OBJ without faces', new TextEncoder().encode('v 0 0 0\nv 1 0 0\n'), 'x.obj', /no triangle/],
+    ['points alone', new TextEncoder().encode('ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n'), 'x.ply', /triangle/],
+    ['a glTF with its shape elsewhere', new TextEncoder().encode('{"asset":{"version":"2.0"},"buffers":[{"uri":"far.bin","byteLength":4}]}'), 'x.gltf', /another file/],
+  ])('%s', async (_what, bytes, name, says) => {
+    await expect(tried(bytes, name)).rejects.toThrow(says);
+  });
+
+  test('five million triangles are refused before they are read', async () => {
+    const bytes = new Uint8Array(84 + 50);
+    new DataView(bytes.buffer).setUint32(80, 5_000_000, true);
+    await expect(tried(bytes, 'x.stl')).rejects.toThrow(/5\.0 million triangles; accepted: at most 3 million/);
+  });
+
+  test('triangles without area, all of them', () => {
+    expect(() => mended(new Float32Array(9), null, 'y')).toThrow(/without area/);
+  });
+
+  test('an inside-out shape is turned, holes and crowded edges are told, and it is still seen', () => {
+    const index = Uint32Array.from(ball.index);
+    for (let t = 0; t < index.length; t += 3) [index[t], index[t + 1]] = [index[t + 1], index[t]];
+    const turned = mended(Float32Array.from(ball.positions), index, 'y');
+    expect(turned.says.join()).toContain('inside out');
+    const straight = meshOf(ball);
+    const [a, b] = [turned, straight].map((m) => rasterise(m, view(), 6).sculpt);
+    expect(Array.from(a.nx)).toEqual(Array.from(b.nx));
+    const open = mended(Float32Array.from(ball.positions), Uint32Array.from(ball.index.slice(0, -60)), 'y');
+    expect(open.says.join()).toMatch(/holes: \d+ open edges/);
+    const crowded = mended(Float32Array.from([...ball.positions, 20, 0, 0]), Uint32Array.from([...ball.index, ball.index[0], ball.index[1], ball.positions.length / 3]), 'y');
+    expect(crowded.says.join()).toContain('more than two');
+  });
+
+  test('54 metres tall: it asks, and takes the height it is told', () => {
+    const huge = mended(Float32Array.from(ball.positions, (v) => v * 4500), Uint32Array.from(ball.index), 'y');
+    expect(() => rasterise(huge, view())).toThrow(/54 metres tall if its numbers are mm; say how tall/);
+    const { sculpt } = rasterise(huge, view({ heightMm: 54 }), 4);
+    expect(sculpt.height / sculpt.pxPerMm).toBeCloseTo(55, 0);
+  });
+}); // prettier-ignore
+
+describe('a shape in its own way', () => {
+  test('a lone ball mirrors no part of itself; beside another it does where they face', () => {
+    const ball = sphere(5, 40);
+    const lone = sculptFromMesh(meshOf(ball), view(), 6);
+    const least = (s: Sculpt) => s.open!.reduce((m, o, i) => (s.trust[i] > 0 ? Math.min(m, o) : m), 255);
+    expect(least(lone)).toBeGreaterThan(235);
+    const n = ball.positions.length / 3;
+    const two: Shape = {
+      positions: [...ball.positions, ...ball.positions.map((v, i) => (i % 3 === 0 ? v + 10.4 : v))],
+      index: [...ball.index, ...ball.index.map((v) => v + n)],
+    };
+    const mesh = meshOf(two);
+    const pair = withOpenness(rasterise(mesh, view(), 6), mesh.index);
+    expect(least(pair)).toBeLessThan(60);
+    // The outer flanks, away from the other, are as free as before.
+    const row = Math.floor(pair.height / 2);
+    const flank = row * pair.width + Math.round(0.12 * pair.width);
+    expect(pair.open![flank]).toBeGreaterThan(240);
+  });
+
+  test('work can be stopped in the middle', () => {
+    const stop = new Error('stopped');
+    expect(() => rasterise(meshOf(sphere(5, 40)), view(), 6, () => { throw stop; })).toThrow(stop);
+  });
+}); // prettier-ignore
