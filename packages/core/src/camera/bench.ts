@@ -159,7 +159,7 @@ function shotOf({ conditions: c, spoilt, first }: ShotOptions, random: () => num
   return {
     shift: spoilt === 'moved' ? [shift[0] + 26, shift[1] - 21] : shift,
     gain: (1 + c.exposure * either()) * (spoilt === 'overexposed' ? 2.6 : 1),
-    sheen: spoilt === 'glossy' ? 1.6 : c.sheen,
+    sheen: spoilt === 'glossy' ? 1.1 : c.sheen,
   };
 }
 
@@ -214,7 +214,7 @@ export function benchPhoto(bench: Bench, relief: Relief, lamp: Vec3, options: Sh
     light[i] += facing * strength;
     if (shot.sheen > 0 && relief.on[i]) {
       const half = normalise([l[0], l[1], l[2] + 1]);
-      gloss[i] = shot.sheen * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 60 * strength;
+      gloss[i] = shot.sheen * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 18 * strength;
     }
   }
   const rgba = new Uint8ClampedArray(width * height * 4);

@@ -10,6 +10,10 @@ const STEPS = 24;
 /** Board: points in the outer frame of the picture, so wide of its width and height. */
 const FRAME = 0.16;
 const LEAST_BOARD = 60;
+/** Share of the board's points that are believed. */
+const TRUSTED = 0.66;
+/** A near lamp must explain this much more than a far one: noise alone prefers one. */
+const CLEARLY = 0.9;
 
 /** Points of the board: in the frame of the picture, of the brightness that most there have. */
 function boardOf(planes: readonly Plane[], samples: readonly Sample[], use: readonly boolean[]): Sample[] {
@@ -58,10 +62,11 @@ export function foundDistance(
         ratios.push(v / (lit + ambient));
       }
       const usual = median(ratios);
-      // Points in the miniature's shadow say nothing of the fall-off.
-      for (const r of ratios) if (r > 0.7 * usual) all.push(Math.abs(r / usual - 1));
+      for (const r of ratios) all.push(Math.abs(r / usual - 1));
     });
-    return all.reduce((s, v) => s + v * v, 0) / Math.max(1, all.length);
+    // Points in the miniature's shadow, and at its rim, say nothing of the fall-off: the worst third is left out.
+    const kept = all.sort((a, b) => a - b).slice(0, Math.ceil(TRUSTED * all.length));
+    return kept.reduce((s, v) => s + v * v, 0) / Math.max(1, kept.length);
   };
   const even = leftOver(null);
   let best: { away: number; left: number } | null = null;
@@ -72,5 +77,5 @@ export function foundDistance(
   for (let i = 0; i <= STEPS; i++) seen(NEAREST_MM * (FARTHEST_MM / NEAREST_MM) ** (i / STEPS));
   for (const by of [0.95, 0.975, 1.025, 1.05].map((f) => f * best!.away)) seen(by);
   const { away, left } = best!;
-  return left < 0.97 * even && away < 0.9 * FARTHEST_MM ? Math.round(away) : null;
+  return left < CLEARLY * even && away < 0.9 * FARTHEST_MM ? Math.round(away) : null;
 }

@@ -1,4 +1,5 @@
 import { dot, normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { exposures } from './exposures.js';
 import { lightAt, type Lamp } from './lamps.js';
 import { CLIPPED, median, type Plane } from './plane.js';
 import { pointSolver } from './solve.js';
@@ -29,7 +30,7 @@ export interface Settled {
 
 const ROUNDS = 7;
 /** How much the ball is believed against the photos. */
-const BALL = 0.12;
+const BALL = 0.5;
 const MOST_AMBIENT = 0.4;
 
 /**
@@ -54,10 +55,14 @@ export function settleLamps(
   let spreads: number[] = [];
   let albedos: number[] = [];
   const vector = new Float64Array(3);
+  const bare = new Float64Array(3 * n);
+  const light = new Float64Array(n);
+  const lit = new Uint8Array(n);
   for (let round = 0; round < ROUNDS; round++) {
     const last = round === ROUNDS - 1;
     const sums = planes.map(() => ({ up: 0, down: 0, m: [[0, 0, 0], [0, 0, 0], [0, 0, 0]], v: [0, 0, 0] })); // prettier-ignore
     const shaded: number[] = [];
+    const exposed = exposures(n);
     spreads = [];
     albedos = [];
     spreadOf.length = 0;
@@ -78,23 +83,31 @@ export function settleLamps(
       albedos.push(albedo);
       const room = solver.ambient * albedo;
       for (let k = 0; k < n; k++) {
+        lightAt({ ...lamps[k], strength: 1 }, s.x, s.y, s.z, bare, 3 * k);
+        light[k] = planes[k].light[s.i] - room;
+        // Deep in shade a point tells more of the noise than of the exposure.
+        lit[k] = solver.used[k] === 1 && light[k] > 0.12 * albedo ? 1 : 0;
+      }
+      exposed.add(light, bare, lit);
+      for (let k = 0; k < n; k++) {
         const v = planes[k].light[s.i];
-        if (v >= CLIPPED) continue;
         lightAt(lamps[k], s.x, s.y, s.z, vector, 0);
-        const lit = dot([vector[0], vector[1], vector[2]], b);
+        const falls = dot([vector[0], vector[1], vector[2]], b);
         const sum = sums[k];
-        if (lit > 0.2 * albedo) {
+        // Burnt out where the law says grey: it shines.
+        if (falls > 0.2 * albedo && v - room - falls > 0.3 * falls + 0.12 * albedo) shine[k]++;
+        if (v >= CLIPPED) continue;
+        if (falls > 0.2 * albedo) {
           litPoints[k]++;
-          const off = (v - room - lit) / albedo;
+          const off = (v - room - falls) / albedo;
           // Shadows are many in any photo: what is too dark by far tells nothing of the lamp.
-          if (off > -0.35 * (lit / albedo)) spreadOf[k].push(Math.abs(off));
-          if (off > 0.3 * (lit / albedo) + 0.12) shine[k]++;
+          if (off > -0.35 * (falls / albedo)) spreadOf[k].push(Math.abs(off));
         }
         if (!use[k]) continue;
-        if (lit < -0.06 * albedo || (lit > 0.3 * albedo && v < 0.45 * lit)) shaded.push(v / albedo);
+        if (falls < -0.06 * albedo || (falls > 0.3 * albedo && v < 0.45 * falls)) shaded.push(v / albedo);
         if (!solver.used[k]) continue;
-        sum.up += (v - room) * lit;
-        sum.down += lit * lit;
+        sum.up += (v - room) * falls;
+        sum.down += falls * falls;
         // Light is linear in the lamp's place while its fall-off is held.
         const f = awayMm === null ? lamps[k].strength : Math.hypot(vector[0], vector[1], vector[2]) / Math.hypot(lamps[k].toward[0] * awayMm - s.x, lamps[k].toward[1] * awayMm - s.y, lamps[k].toward[2] * awayMm - s.z);
         const here = awayMm === null ? 0 : f * (s.x * b[0] + s.y * b[1] + s.z * b[2]);
@@ -106,7 +119,8 @@ export function settleLamps(
     }
     if (last) break;
     solver.ambient = shaded.length > 40 ? Math.min(MOST_AMBIENT, median(shaded)) : solver.ambient;
-    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], round > 0) : lamp));
+    const strengths = exposed.solve();
+    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp));
     const known = lamps.filter((_, k) => use[k]);
     const mean = known.reduce((t, l) => t + l.strength, 0) / Math.max(1, known.length);
     lamps = lamps.map((l) => ({ ...l, strength: l.strength / mean }));
@@ -130,9 +144,15 @@ interface Sums {
 }
 
 /** A lamp whose strength, and then direction, fits the normals of the round; the ball holds it back. */
-function corrected(lamp: Lamp, ball: Vec3, { up, down, m, v }: Sums, turn: boolean): Lamp {
+function corrected(
+  lamp: Lamp,
+  ball: Vec3,
+  { up, down, m, v }: Sums,
+  exposed: number | null,
+  turn: boolean,
+): Lamp {
   if (!(down > 0)) return lamp;
-  const strength = lamp.strength * Math.min(3, Math.max(0.3, up / down));
+  const strength = exposed ?? lamp.strength * Math.min(3, Math.max(0.3, up / down));
   if (!turn) return { ...lamp, strength };
   const reach = lamp.awayMm ?? 1;
   const hold = (BALL * (m[0][0] + m[1][1] + m[2][2])) / 3;

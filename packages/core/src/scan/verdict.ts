@@ -21,6 +21,8 @@ const LEAST_LIGHT = 0.04;
 const MOST_OFF = 0.012;
 const LEAST_AGREEMENT = 0.25;
 const SAME_DEG = 7;
+/** Share of lit points that shine in a photo of glossy primer; noise makes fewer. */
+const LEAST_SHINE = 0.005;
 
 /** What a photo shows by itself: its exposure. */
 export function exposureFault({ light }: Plane): PhotoFault | null {
@@ -71,11 +73,12 @@ export function settledFaults({ spreadOf, shineOf, movedDeg }: Settled, use: rea
     if (!use[k]) return null;
     const shine = shineOf[k];
     const usualShine = median(others(shineOf, k));
-    if (shine > 0.05 && shine > 2.5 * usualShine + 0.03)
-      return { fault: 'glossy', says: `${Math.round(shine * 100)} % of what it lights shines more than matte primer can; prime or powder it matte, or take it from another side`, leaveOut: true };
+    if (shine > LEAST_SHINE && shine > 3 * usualShine)
+      return { fault: 'glossy', says: `${(shine * 100).toFixed(1)} % of what it lights shines more than matte primer can; prime or powder it matte, or take it from another side`, leaveOut: true };
     const usual = median(others(spreadOf, k));
-    const moved = movedDeg[k] - median(others(movedDeg, k));
-    if (moved > 12 || (spread > 2.2 * usual && spread > 0.06))
+    // A ball is read to some degrees, the worse the bench the more; a lamp elsewhere stands out from that.
+    const usualMove = median(others(movedDeg, k));
+    if (movedDeg[k] > 5 + 1.8 * usualMove || (spread > 2.2 * usual && spread > 0.06))
       return { fault: 'other light', says: `its light came from elsewhere than the ball shows (${Math.round(movedDeg[k])}° off, ${Math.round(spread * 100)} % left over); switch other lights off and take it again`, leaveOut: true };
     return null;
   });

@@ -19,18 +19,23 @@ const OVER_MM = 0.5;
 const MOST_POINTS = 120;
 const LEAST_MM2 = 1;
 
-/** Points within `reach` of a point that is not in the mask fall away (or, of one that is, join). */
+/** Points with one of `by` within a square of `reach` round them take it on: rows first, then columns. */
 function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1): Uint8Array {
   let from = mask;
-  for (let k = 0; k < reach; k++) {
+  for (const [step, count, line, lines] of [[1, w, w, h], [w, h, 1, w]]) {
     const to = from.slice();
-    for (let r = 0; r < h; r++)
-      for (let c = 0; c < w; c++) {
-        const i = r * w + c;
-        if (from[i] === by) continue;
-        if ((c > 0 && from[i - 1] === by) || (c < w - 1 && from[i + 1] === by) || (r > 0 && from[i - w] === by) || (r < h - 1 && from[i + w] === by))
-          to[i] = by;
+    for (let l = 0; l < lines; l++) {
+      const start = l * line;
+      // Where the last one was, seen from both ends.
+      for (let i = 0, last = -Infinity; i < count; i++) {
+        if (from[start + i * step] === by) last = i;
+        if (i - last <= reach) to[start + i * step] = by;
       }
+      for (let i = count - 1, last = Infinity; i >= 0; i--) {
+        if (from[start + i * step] === by) last = i;
+        if (last - i <= reach) to[start + i * step] = by;
+      }
+    }
     from = to;
   }
   return from;

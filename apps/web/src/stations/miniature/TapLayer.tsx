@@ -113,11 +113,11 @@ export function TapBar({ title, ask, says, canFinish, finishLabel, canGoBack, on
   return (
     <div
       role="status"
-      className="absolute bottom-16 left-1/2 flex w-[min(34rem,calc(100%-2rem))] -translate-x-1/2 items-center gap-3 rounded-sm bg-g05 px-4 py-2.5 text-g98 shadow-lg"
+      className="flex h-34 shrink-0 items-center gap-3 bg-g05 px-6 text-g98"
     >
       <p className="min-w-0 flex-1">
         <span className="block text-label text-g72">{title}</span>
-        <span className="block font-semibold">{ask}</span>
+        <span className="block text-lead font-semibold">{ask}</span>
         {says && <span className="block text-label text-g82">{says}</span>}
       </p>
       <Button look="dark" disabled={!canGoBack} onClick={onBack}>

@@ -154,19 +154,6 @@ export function PartsStation() {
               </p>
             </div>
           )}
-          {tapping && (
-            <TapBar
-              title={tapping.errand.title}
-              ask={tapping.ask}
-              says={tapping.says}
-              canFinish={tapping.canFinish}
-              finishLabel={tapping.finishLabel}
-              canGoBack={tapping.taps.length > 0}
-              onFinish={tapping.finish}
-              onBack={tapping.back}
-              onStop={tapping.stop}
-            />
-          )}
         </MapStage>
         {part ? (
           <PartSide key={part.id} part={part} piece={piece} deeds={deeds} />
@@ -176,7 +163,21 @@ export function PartsStation() {
           <MiniatureSide begin={begin} full={full} />
         )}
       </div>
-      <Library onAdd={add} full={full} />
+      {tapping ? (
+        <TapBar
+          title={tapping.errand.title}
+          ask={tapping.ask}
+          says={tapping.says}
+          canFinish={tapping.canFinish}
+          finishLabel={tapping.finishLabel}
+          canGoBack={tapping.taps.length > 0}
+          onFinish={tapping.finish}
+          onBack={tapping.back}
+          onStop={tapping.stop}
+        />
+      ) : (
+        <Library onAdd={add} full={full} />
+      )}
     </div>
   );
 }

@@ -1,0 +1,201 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  benchSculpt, benchSculpts, benchSeries, BREASTPLATE, circleThrough, cutFromSculpt, HARD, keepSculpt, MILD, newPart, newPiece, NO_TROUBLE, NoBall, NoScan,
+  add, normalise, partLight, TO_EYE, partSheet, preparePart, readSculpt, scanFrom, writeSculpt,
+  type Form, type Part, type Piece, type Point, type Spoilt,
+} from '../../src/index.js'; // prettier-ignore
+import { mean, planesOf, scanned, type Scanned } from './series.js';
+
+const kept = new Map<string, Scanned>();
+const once = (id: string, hard: boolean): Scanned => {
+  const key = `${id} ${hard}`;
+  let found = kept.get(key);
+  if (!found) kept.set(key, (found = scanned(id, hard ? HARD : MILD)));
+  return found;
+};
+
+describe('a lamp scan by the stand-in camera', () => {
+  test.each(benchSculpts.map((s) => s.id))('of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean', (id) => {
+    const mild = mean(once(id, false).errors.map((e) => e.deg));
+    const hard = mean(once(id, true).errors.map((e) => e.deg));
+    expect(mild).toBeLessThan(5);
+    expect(hard).toBeLessThan(10);
+    expect(hard).toBeGreaterThan(mild);
+  });
+
+  test.each(benchSculpts.map((s) => s.id))('of the %s: what is believed least is farthest off', (id) => {
+    for (const hard of [false, true]) {
+      const sorted = [...once(id, hard).errors].sort((a, b) => a.trust - b.trust);
+      const fifth = Math.floor(sorted.length / 5);
+      const [least, most] = [sorted.slice(0, fifth), sorted.slice(-fifth)].map((part) => mean(part.map((e) => e.deg)));
+      expect(least).toBeGreaterThan(1.1 * most);
+    }
+  });
+
+  test('finds the room’s light and the lamp’s distance without being told', () => {
+    for (const id of ['dome', 'knee', 'wing']) {
+      const { scan, series } = once(id, false);
+      expect(scan.ambient).toBeGreaterThan(0.045);
+      expect(scan.ambient).toBeLessThan(0.1);
+      expect(Math.abs(scan.lampMm! / series.bench.lampMm! - 1)).toBeLessThan(0.2);
+    }
+  });
+
+  test('of a far lamp on a quiet bench is nearly exact, and says that the lamp is far', () => {
+    const { scan, errors } = scanned('knee', NO_TROUBLE);
+    expect(scan.lampMm).toBeNull();
+    expect(scan.faults.every((f) => f === null)).toBe(true);
+    expect(mean(errors.map((e) => e.deg))).toBeLessThan(1.6);
+  });
+
+  test('gives heights: the dome’s middle stands out by about its radius', () => {
+    const { scan, series } = once('dome', false);
+    const { bench } = series;
+    const at = (x: number, y: number) => {
+      const [c, r] = [bench.width / 2 + (x - bench.middle[0]) * 10, bench.height / 2 - (y - bench.middle[1]) * 10];
+      return scan.sculpt.rise[Math.round(r) * bench.width + Math.round(c)];
+    };
+    // From the middle to two thirds of the radius a half sphere falls by 0.255 of it.
+    const falls = [[6, 0], [-6, 0], [0, 6], [0, -6]].map(([x, y]) => at(0, 0) - at(x, y));
+    expect(mean(falls)).toBeGreaterThan(0.255 * 9 * 0.8);
+    expect(mean(falls)).toBeLessThan(0.255 * 9 * 1.2);
+  });
+}); // prettier-ignore
+
+/** A part in seven steps of polished steel, alone in its piece. */
+function alone(form: Form, place: Part['place']): [Part, Piece] {
+  const part = { ...newPart('p', form), place };
+  part.finish = { ...part.finish, kind: 'metal', steps: 7 } as typeof part.finish;
+  const empty = newPiece('x', 'X', [part]);
+  return [
+    part,
+    { ...empty, rig: { ...empty.rig, fallOff: 0 }, approach: { ...empty.approach, bounce: 'none' } },
+  ];
+}
+const HOME = { xMm: 0, yMm: 0, rollDeg: 0, yawDeg: 0, pitchDeg: 0, depthMm: 0 };
+/** Where the sculpt stands in the picture's frame: the picture is not centred on it. */
+const offset = ({ series }: Scanned): Point => [-series.bench.middle[0], -series.bench.middle[1]];
+
+describe('what is painted from a scan', () => {
+  test('the glint on a scanned dome lies within 4 % of the radius of the analytic one', () => {
+    const found = once('dome', false);
+    keepSculpt('d'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt)));
+    const [ox, oy] = offset(found);
+    const ring = Array.from({ length: 60 }, (_, i): Point => [ox + 8.6 * Math.cos((i * Math.PI) / 30), oy + 8.6 * Math.sin((i * Math.PI) / 30)]);
+    const { form } = cutFromSculpt(ring, 'd'.repeat(64), [0, 0], 'as drawn');
+    const [cut, piece] = alone(form, HOME);
+    // Of a half sphere of 9 mm: where its normal is midway between light and eye.
+    const half = normalise(add(partLight(piece.rig, 0).key, TO_EYE));
+    const ours = preparePart(cut, piece).metal!.glints[0];
+    // Places of the part are from its outline's middle, which is the dome's.
+    expect(Math.hypot(ours.at[0] - 9 * half[0], ours.at[1] - 9 * half[1]) / 9).toBeLessThan(0.04);
+  });
+
+  test('zones of the scanned breastplate overlap those of its true relief by 85 % or more', () => {
+    // As many photos as the guide asks for at most.
+    const found = scanned('breastplate', MILD, { photos: 12 });
+    keepSculpt('e'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt)));
+    const [ox, oy] = offset(found);
+    // The same outline on both, a little inside the rim.
+    const outline = BREASTPLATE.outline.map((p): Point => [ox + p.x * 11 * 0.93, oy + p.y * 12.5 * 0.93]);
+    const { form } = cutFromSculpt(outline, 'e'.repeat(64), [0, 0]);
+    const [cut, piece] = alone({ ...form, creases: 'none' }, HOME);
+    const scale = (p: { x: number; y: number }) => ({ x: p.x * 0.93, y: p.y * 0.93 });
+    const [truth, truePiece] = alone({ ...BREASTPLATE, outline: BREASTPLATE.outline.map(scale) }, HOME);
+    const overlap = overlapOf(partSheet(cut, piece), partSheet(truth, truePiece));
+    expect(overlap).toBeGreaterThan(0.85);
+  });
+}); // prettier-ignore
+
+/** Share of places that lie in the same step or, at a border's width, in the next. */
+function overlapOf(a: ReturnType<typeof partSheet>, b: ReturnType<typeof partSheet>): number {
+  const stepAt = (sheet: typeof a, x: number, y: number) => {
+    let step = -1;
+    sheet.zones.zones.forEach((z, k) => {
+      if (odd(z.cover, x, y)) step = k;
+    });
+    return step;
+  };
+  let [same, all] = [0, 0];
+  for (let y = -12; y <= 12; y += 0.25)
+    for (let x = -10.5; x <= 10.5; x += 0.25) {
+      const [p, q] = [stepAt(a, x, y), stepAt(b, x, y)];
+      if (p < 0 || q < 0) continue;
+      all++;
+      if (p === q) same++;
+    }
+  return same / all;
+}
+const odd = (rings: readonly (readonly Point[])[], x: number, y: number) => {
+  let inside = false;
+  for (const ring of rings)
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
+      if (ring[i][1] > y !== ring[j][1] > y && x < ((ring[j][0] - ring[i][0]) * (y - ring[i][1])) / (ring[j][1] - ring[i][1]) + ring[i][0])
+        inside = !inside;
+  return inside;
+}; // prettier-ignore
+
+describe('a spoilt photo', () => {
+  const ways: readonly Spoilt[] = ['moved', 'overexposed', 'glossy', 'ball lost', 'other light'];
+  test('is named in at least nine of ten plantings, and no sound one is left out with it', () => {
+    const sculpts = ['dome', 'knee'];
+    let [named, wrongly] = [0, 0];
+    const missed: string[] = [];
+    ways.forEach((how, w) =>
+      sculpts.forEach((id, s) => {
+        const photo = 1 + ((w + 3 * s) % 7);
+        const series = benchSeries(benchSculpt(id), { pxPerMm: 8, photos: 8, conditions: MILD, seed: 3 + w, spoil: { photo, how } });
+        let faults: readonly ({ fault: string; leaveOut: boolean } | null)[];
+        try {
+          ({ faults } = scanFrom(planesOf(series), { ball: null, pxPerMm: 8, lampMm: 'find' }));
+        } catch (error) {
+          if (!(error instanceof NoScan)) throw error;
+          ({ faults } = error);
+        }
+        if (faults[photo]?.leaveOut) named++;
+        else missed.push(`${how} on ${id}`);
+        wrongly += faults.filter((f, k) => f?.leaveOut && k !== photo).length;
+      }),
+    );
+    expect(missed.length <= 1 ? [] : missed).toEqual([]);
+    expect(named).toBeGreaterThanOrEqual(9);
+    expect(wrongly).toBeLessThanOrEqual(1);
+  });
+
+  test('too few, too different or empty photos are refused with what is accepted', () => {
+    const series = benchSeries(benchSculpt('dome'), { pxPerMm: 5, photos: 4, conditions: NO_TROUBLE, seed: 1 });
+    const planes = planesOf(series);
+    const options = { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far' as const };
+    expect(() => scanFrom(planes.slice(0, 3), options)).toThrow(/photos: 3; accepted: 4 to 16/);
+    const other = { width: 10, height: 10, light: new Float32Array(100) };
+    expect(() => scanFrom([...planes.slice(0, 3), other], options)).toThrow(/photo 4: 10 x 10; accepted: \d+ x \d+/);
+    const dark = planes.map((p) => ({ ...p, light: new Float32Array(p.light.length) }));
+    expect(() => scanFrom(dark, options)).toThrow(NoScan);
+    // The ball painted over with the board beside it.
+    const { x, y, r } = series.bench.ball;
+    const noBall = planes.map((p) => ({
+      ...p,
+      light: p.light.map((v, i) => {
+        const [c, row] = [i % p.width, Math.floor(i / p.width)];
+        return Math.hypot(c - x, row - y) < r + 2 ? p.light[row * p.width + Math.floor(x - r - 4)] : v;
+      }),
+    }));
+    expect(() => scanFrom(noBall, { ...options, ball: null })).toThrow(NoBall);
+  });
+
+  test('work can be stopped between its steps', () => {
+    const series = benchSeries(benchSculpt('dome'), { pxPerMm: 5, photos: 4, conditions: NO_TROUBLE, seed: 1 });
+    const stop = new Error('stopped');
+    expect(() =>
+      scanFrom(planesOf(series), { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far', onProgress: (_doing, share) => { if (share > 0.4) throw stop; } }),
+    ).toThrow(stop);
+  });
+}); // prettier-ignore
+
+test('a circle through taps; three on a line make none', () => {
+  const at = (a: number) => [40 + 12 * Math.cos(a), 70 + 12 * Math.sin(a)] as const;
+  const { x, y, r } = circleThrough([at(0.2), at(2.4), at(4.4)]);
+  expect([x, y, r].map((v) => Number(v.toFixed(6)))).toEqual([40, 70, 12]);
+  expect(() => circleThrough([at(0), at(1)])).toThrow(NoBall);
+  expect(() => circleThrough([[0, 0], [1, 1], [2, 2]])).toThrow(NoBall); // prettier-ignore
+});
