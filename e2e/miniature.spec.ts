@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { encode } from 'fast-png';
 import type { Page } from '@playwright/test';
 import { expect, saved, settled, test } from './support/server.js';
@@ -169,6 +170,21 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.reload();
   await settled(page);
   await expect(page.getByText('its sculpt is not here')).toHaveCount(0);
+
+  // It travels with its surface: taken out, removed here with all that nothing uses, and brought back whole.
+  await page.getByRole('button', { name: 'Take it with you' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: /Piece with its photos/ }).click();
+  const file = await (await download).path();
+  await page.getByRole('link', { name: /Pale Glint/ }).click();
+  await page.getByRole('button', { name: 'Remove My own' }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
+  await page.getByRole('button', { name: /Remove \d+ that no piece uses/ }).click();
+  await expect(page.getByText(/1 removed/)).toBeVisible();
+  await page.getByLabel('Piece file').setInputFiles({ name: 'my-own.glint.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+  await settled(page);
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await expect(page.getByTestId('sculpt')).toBeVisible();
 }); // prettier-ignore
 
 test('a spoilt photo is named with what to do', async ({ page, server }) => {

@@ -1,14 +1,15 @@
 import { forms, type Piece } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { Refusal } from '../api/http.js';
-import { api, keys, type IfExists, type PieceLine } from '../api/pieces.js';
+import { api, keys, type PieceLine } from '../api/pieces.js';
 import { useCommands } from '../commands/useCommands.js';
+import { BringIn } from './BringIn.js';
+import { Kept } from './Kept.js';
 import { NewPiece } from './NewPiece.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
-import { Failing, Loading, ProblemList } from '../ui/states.js';
+import { Failing, Loading } from '../ui/states.js';
 import { Thumb } from '../ui/Thumb.js';
 import { TILES } from './tiles.js';
 
@@ -75,92 +76,6 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
         </div>
       </Dialog>
     </article>
-  );
-}
-
-const MOST_BYTES = 5 * 1024 * 1024;
-
-/** Brings a piece file in; asks where its id is already here, and lists what is wrong with a refused one. */
-function BringIn() {
-  const input = useRef<HTMLInputElement>(null);
-  const client = useQueryClient();
-  const navigate = useNavigate();
-  const [text, setText] = useState<string | null>(null);
-  const [asked, setAsked] = useState<string | null>(null);
-  const [refused, setRefused] = useState<Error | null>(null);
-
-  const add = async (body: string, ifExists: IfExists) => {
-    try {
-      const saved = await api.add(body, ifExists);
-      setAsked(null);
-      await client.invalidateQueries({ queryKey: keys.pieces });
-      await navigate(`/pieces/${saved.id}/glint`);
-    } catch (error) {
-      if (error instanceof Refusal && error.status === 409 && error.body.exists) {
-        setText(body);
-        setAsked(error.message);
-      } else {
-        setAsked(null);
-        setRefused(error as Error);
-      }
-    }
-  };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    if (file.size > MOST_BYTES) {
-      setRefused(
-        new Refusal(413, {
-          says: 'The file is too large.',
-          problems: [
-            { path: 'file', held: `${file.size} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` },
-          ],
-        }),
-      );
-      return;
-    }
-    await add(await file.text(), 'refuse');
-  };
-
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Piece file"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = '';
-          void take(file);
-        }}
-      />
-      <Button look="dark" onClick={() => input.current?.click()}>
-        Bring in a piece file
-      </Button>
-      <Dialog open={asked !== null} onClose={() => setAsked(null)} title="This piece is already here">
-        <p>{asked}</p>
-        <div className="flex justify-end gap-2">
-          <Button look="plain" onClick={() => setAsked(null)}>
-            Leave it
-          </Button>
-          <Button look="plain" onClick={() => void add(text!, 'replace')}>
-            Replace it
-          </Button>
-          <Button onClick={() => void add(text!, 'copy')}>Keep both</Button>
-        </div>
-      </Dialog>
-      <Dialog open={refused !== null} onClose={() => setRefused(null)} title="The file was not accepted">
-        <p>{refused?.message} Nothing was stored.</p>
-        {refused instanceof Refusal && refused.body.problems && (
-          <ProblemList problems={refused.body.problems} />
-        )}
-        <div className="flex justify-end">
-          <Button onClick={() => setRefused(null)}>Close</Button>
-        </div>
-      </Dialog>
-    </>
   );
 }
 
@@ -236,6 +151,7 @@ export function FirstPage() {
             </div>
           </div>
         </div>
+        <Kept />
       </main>
     </div>
   );

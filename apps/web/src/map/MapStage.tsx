@@ -20,6 +20,8 @@ interface MapStageProps {
   readonly selected: string | null;
   /** Shows the painter's own miniature under the parts. */
   readonly underlay?: boolean;
+  /** Nothing lies over the picture: the hand needs all of it. */
+  readonly bare?: boolean;
   /** Fills the stage with this part alone in view. */
   readonly closeUp: string | null;
   /** A part was pressed; `null` beside all. The place is in the piece's mm. */
@@ -49,6 +51,7 @@ export function MapStage({
   selected,
   closeUp,
   underlay = false,
+  bare = false,
   onPress,
   onLight,
   onLightEnd,
@@ -132,19 +135,23 @@ export function MapStage({
           </svg>
         </div>
       )}
-      <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
-        <LightDial
-          size={room.dial}
-          clockHours={piece.rig.keyClockHours}
-          heightDeg={piece.rig.keyHeightDeg}
-          transform={transformOf(look)}
-          onChange={onLight}
-          onEnd={onLightEnd}
-        />
-      </div>
-      <div className="absolute right-4 bottom-3">
-        <LookSwitch />
-      </div>
+      {!bare && (
+        <>
+          <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
+            <LightDial
+              size={room.dial}
+              clockHours={piece.rig.keyClockHours}
+              heightDeg={piece.rig.keyHeightDeg}
+              transform={transformOf(look)}
+              onChange={onLight}
+              onEnd={onLightEnd}
+            />
+          </div>
+          <div className="absolute right-4 bottom-3">
+            <LookSwitch />
+          </div>
+        </>
+      )}
       {children}
     </div>
   );

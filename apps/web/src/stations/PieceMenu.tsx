@@ -1,4 +1,4 @@
-import { writePiece } from '@pale-glint/core';
+import { blobsOf, writePiece } from '@pale-glint/core';
 import { Keyboard, Redo2, Share, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -12,6 +12,7 @@ import { Dialog } from '../ui/Dialog.js';
 import { NumberField } from '../ui/NumberField.js';
 import { fileName, saveFile } from '../ui/saveFile.js';
 import { paintedView } from '../ui/ViewSwitch.js';
+import { atBench } from '../workers/benchClient.js';
 import { askCard, askPng, askSvg } from '../workers/mapClient.js';
 import { useDesk } from './desk.js';
 
@@ -73,12 +74,14 @@ export function PieceMenu() {
     during('Laying out the card', async () => {
       saveFile(fileName(name, '-card.pdf'), [await askCard({ piece, part: of })], 'application/pdf');
     });
-  const file = () =>
-    saveFile(
-      fileName(piece.name, '.glint.json'),
-      [writePiece(run.ticks.length > 0 ? { ...piece, run: { ticks: [...run.ticks] } } : piece)],
-      'application/json',
-    );
+  const text = () => writePiece(run.ticks.length > 0 ? { ...piece, run: { ticks: [...run.ticks] } } : piece);
+  const file = () => saveFile(fileName(piece.name, '.glint.json'), [text()], 'application/json');
+  const hashes = blobsOf(piece);
+  const archive = () =>
+    during('Packing the piece', async () => {
+      const { result } = atBench({ kind: 'pack', piece: text(), hashes }, 'packed', () => undefined);
+      saveFile(fileName(piece.name, '.glint.zip'), [(await result).bytes], 'application/zip');
+    });
 
   return (
     <>
@@ -143,8 +146,19 @@ export function PieceMenu() {
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={file}>
               Piece file
-              <span className="block text-label text-g38">everything, with what is painted</span>
+              <span className="block text-label text-g38">
+                {hashes.length > 0 ? 'without its photos and surfaces' : 'everything, with what is painted'}
+              </span>
             </DropdownMenu.Item>
+            {hashes.length > 0 && (
+              <DropdownMenu.Item className={item} onSelect={() => void archive()}>
+                Piece with its photos
+                <span className="block text-label text-g38">
+                  one archive: {hashes.length}{' '}
+                  {hashes.length === 1 ? 'photo or surface' : 'photos and surfaces'} in it
+                </span>
+              </DropdownMenu.Item>
+            )}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>

@@ -6,14 +6,16 @@ import {
   NoBall,
   NoScan,
   planeOf,
+  readArchive,
   RefusedInput,
   readPhoto,
   scanFrom,
+  writeArchive,
   writeSculpt,
   type BenchPhoto,
   type Plane,
 } from '@pale-glint/core';
-import type { BenchJob, BenchNews, ScanJob, StandInJob } from './benchProtocol.js';
+import type { BenchJob, BenchNews, PackJob, ScanJob, StandInJob, UnpackJob } from './benchProtocol.js';
 
 /** Photos are reduced to this many pixels before they are worked on. */
 const MOST_WORKED = 2_000_000;
@@ -102,10 +104,33 @@ async function scan(job: ScanJob): Promise<void> {
   );
 } // prettier-ignore
 
+async function pack(job: PackJob): Promise<void> {
+  const blobs = new Map<string, Uint8Array<ArrayBuffer>>();
+  for (const [i, hash] of job.hashes.entries()) {
+    tell('fetching photos and surfaces', i / job.hashes.length);
+    const response = await fetch(`/api/blobs/${hash}`);
+    if (!response.ok) throw new Error('one of its photos or surfaces is not on the server any more');
+    blobs.set(hash, new Uint8Array(await response.arrayBuffer()));
+  }
+  const bytes = writeArchive({ piece: job.piece, blobs });
+  post({ kind: 'packed', bytes }, [bytes.buffer]);
+}
+
+async function unpack(job: UnpackJob): Promise<void> {
+  const { piece, blobs } = readArchive(new Uint8Array(await job.file.arrayBuffer()));
+  post({
+    kind: 'unpacked',
+    piece,
+    blobs: new Map([...blobs].map(([hash, bytes]) => [hash, new Blob([bytes])])),
+  });
+}
+
 self.onmessage = async ({ data: job }: MessageEvent<BenchJob>) => {
   try {
     if (job.kind === 'stand-in') await standIn(job);
-    else await scan(job);
+    else if (job.kind === 'scan') await scan(job);
+    else if (job.kind === 'pack') await pack(job);
+    else await unpack(job);
   } catch (error) {
     const faults = error instanceof NoScan ? error.faults : [];
     const says = error instanceof Error ? error.message : String(error);

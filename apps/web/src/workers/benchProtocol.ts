@@ -22,7 +22,19 @@ export interface ScanJob {
   readonly lampMm: number | 'far' | 'find';
 }
 
-export type BenchJob = StandInJob | ScanJob;
+/** A piece and its photos and surfaces made into one archive. */
+export interface PackJob {
+  readonly kind: 'pack';
+  readonly piece: string;
+  readonly hashes: readonly string[];
+}
+
+export interface UnpackJob {
+  readonly kind: 'unpack';
+  readonly file: Blob;
+}
+
+export type BenchJob = StandInJob | ScanJob | PackJob | UnpackJob;
 
 export interface ScanNews {
   readonly kind: 'scan';
@@ -49,6 +61,8 @@ export type BenchNews =
       readonly heightMm: number;
     }
   | ScanNews
+  | { readonly kind: 'packed'; readonly bytes: Uint8Array<ArrayBuffer> }
+  | { readonly kind: 'unpacked'; readonly piece: string; readonly blobs: ReadonlyMap<string, Blob> }
   | {
       readonly kind: 'failed';
       readonly says: string;

@@ -16,7 +16,11 @@ const TRUSTED = 0.66;
 const CLEARLY = 0.9;
 
 /** Points of the board: in the frame of the picture, of the brightness that most there have. */
-function boardOf(planes: readonly Plane[], samples: readonly Sample[], use: readonly boolean[]): Sample[] {
+export function boardOf(
+  planes: readonly Plane[],
+  samples: readonly Sample[],
+  use: readonly boolean[],
+): Sample[] {
   const { width, height } = planes[0];
   const brightness = (s: Sample) => median(planes.flatMap((p, k) => (use[k] ? [p.light[s.i]] : [])));
   const outer = samples.filter(({ i }) => {

@@ -48,11 +48,16 @@ export function exposures(photos: number): Exposures {
     solve() {
       const known = m.flatMap((row, k) => (row[k] > 0 ? [k] : []));
       if (points < LEAST_POINTS || known.length < LEAST_LIT) return null;
-      const trace = known.reduce((s, k) => s + m[k][k], 0) / known.length;
-      const matrix = known.map((k) => known.map((l) => m[k][l] + (k === l ? 1e-9 * trace : 0)));
+      // Noise adds to the diagonal and would favour photos that add little there: the least is sought of
+      // x M x / x diag(M) x (as in errors-in-variables fits), by inverse iteration.
+      const own = known.map((k) => m[k][k]);
+      const matrix = known.map((k, i) => known.map((l) => m[k][l] + (k === l ? 1e-9 * own[i] : 0)));
       let x = known.map(() => 1);
       for (let round = 0; round < POWER_ROUNDS; round++) {
-        const next = solveLinear(matrix.map((row) => [...row]), [...x]);
+        const next = solveLinear(
+          matrix.map((row) => [...row]),
+          x.map((v, i) => v * own[i]),
+        );
         if (!next) return null;
         const long = Math.hypot(...next);
         x = next.map((v) => v / long);

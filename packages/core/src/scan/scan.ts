@@ -4,6 +4,7 @@ import { offsetsFrom } from './align.js';
 import { fittedBall, foundBall, highlightOf, lampOf, NoBall, type Circle } from './ball.js';
 import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
+import { squared } from './squared.js';
 import { integrated } from './integrate.js';
 import { lampPlaced, lightAt, type Lamp } from './lamps.js';
 import { CLIPPED, medianOf, reduced, shifted, type Plane } from './plane.js';
@@ -239,6 +240,7 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
     settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
     tell('weighing the lamps again without one', 0.32);
   }
+  settled = squared(settled, planes, samples, use);
   // Heights from a coarse pass first: near a lamp it matters how far a point stands out.
   const by = Math.max(1, Math.round(Math.sqrt((width * height) / 60_000)));
   const small = planes.map((p) => reduced(p, by));

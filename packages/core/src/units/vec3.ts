@@ -5,6 +5,13 @@ export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2
 
 export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 
+/** Square on both, by the right hand. */
+export const cross = (a: Vec3, b: Vec3): Vec3 => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+
 /** Unit vector along `a`. A zero vector has no direction and is refused. */
 export function normalise(a: Vec3): Vec3 {
   const length = Math.hypot(a[0], a[1], a[2]);

@@ -110,6 +110,7 @@ export function PartsStation() {
           selected={part?.id ?? null}
           closeUp={close && part && !tapping ? part.id : null}
           underlay
+          bare={tapping !== null}
           onPress={press}
           {...moveLight(store)}
           handles={(picture, px) =>
@@ -141,9 +142,11 @@ export function PartsStation() {
             )
           }
         >
-          <div className="absolute top-3 left-4">
-            <ViewSwitch value={view} onChange={setView} />
-          </div>
+          {!tapping && (
+            <div className="absolute top-3 left-4">
+              <ViewSwitch value={view} onChange={setView} />
+            </div>
+          )}
           {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && (
             <div className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-80 rounded-sm bg-g96 p-5">
               <p className="text-lead font-semibold">Begin with a form</p>

@@ -1,0 +1,128 @@
+import { isArchive } from '@pale-glint/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { blobApi } from '../api/blobs.js';
+import { Refusal } from '../api/http.js';
+import { api, keys, type IfExists } from '../api/pieces.js';
+import { Button } from '../ui/Button.js';
+import { Dialog } from '../ui/Dialog.js';
+import { ProblemList } from '../ui/states.js';
+import { atBench } from '../workers/benchClient.js';
+
+const MOST_BYTES = 5 * 1024 * 1024;
+const MOST_ARCHIVE = 400 * 1024 * 1024;
+
+/** Brings a piece file in; asks where its id is already here, and lists what is wrong with a refused one. */
+export function BringIn() {
+  const input = useRef<HTMLInputElement>(null);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [text, setText] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [refused, setRefused] = useState<Error | null>(null);
+
+  const add = async (body: string, ifExists: IfExists) => {
+    try {
+      const saved = await api.add(body, ifExists);
+      setAsked(null);
+      await client.invalidateQueries({ queryKey: keys.pieces });
+      await navigate(`/pieces/${saved.id}/glint`);
+    } catch (error) {
+      if (error instanceof Refusal && error.status === 409 && error.body.exists) {
+        setText(body);
+        setAsked(error.message);
+      } else {
+        setAsked(null);
+        setRefused(error as Error);
+      }
+    }
+  };
+  /** An archive's photos and surfaces go to the server first: nothing is half there. */
+  const unpack = async (file: File) => {
+    try {
+      const { piece, blobs } = await atBench({ kind: 'unpack', file }, 'unpacked', () => undefined).result;
+      for (const [hash, bytes] of blobs) {
+        const head = new TextDecoder().decode(await bytes.slice(0, 8).arrayBuffer());
+        const stored = await blobApi.add(head === 'PGsculpt' ? 'surface' : 'photo', bytes);
+        if (stored.hash !== hash)
+          throw new Refusal(400, {
+            says: 'The archive was changed after it was written.',
+            problems: [
+              {
+                path: `blobs/${hash.slice(0, 12)}`,
+                held: 'other bytes than its name says',
+                accepted: 'an archive as it was written',
+              },
+            ],
+          });
+      }
+      await add(piece, 'refuse');
+    } catch (error) {
+      setRefused(error as Error);
+    }
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const archive = /\.zip$/i.test(file.name);
+    if (file.size > (archive ? MOST_ARCHIVE : MOST_BYTES)) {
+      setRefused(
+        new Refusal(413, {
+          says: 'The file is too large.',
+          problems: [
+            {
+              path: 'file',
+              held: `${file.size} bytes`,
+              accepted: 'at most 5 MB for a piece, 400 MB for an archive of one',
+            },
+          ],
+        }),
+      );
+      return;
+    }
+    if (isArchive(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) await unpack(file);
+    else await add(await file.text(), 'refuse');
+  };
+
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,.zip,application/json,application/zip"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Piece file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          void take(file);
+        }}
+      />
+      <Button look="dark" onClick={() => input.current?.click()}>
+        Bring in a piece file
+      </Button>
+      <Dialog open={asked !== null} onClose={() => setAsked(null)} title="This piece is already here">
+        <p>{asked}</p>
+        <div className="flex justify-end gap-2">
+          <Button look="plain" onClick={() => setAsked(null)}>
+            Leave it
+          </Button>
+          <Button look="plain" onClick={() => void add(text!, 'replace')}>
+            Replace it
+          </Button>
+          <Button onClick={() => void add(text!, 'copy')}>Keep both</Button>
+        </div>
+      </Dialog>
+      <Dialog open={refused !== null} onClose={() => setRefused(null)} title="The file was not accepted">
+        <p>{refused?.message} Nothing was stored.</p>
+        {refused instanceof Refusal && refused.body.problems && (
+          <ProblemList problems={refused.body.problems} />
+        )}
+        <div className="flex justify-end">
+          <Button onClick={() => setRefused(null)}>Close</Button>
+        </div>
+      </Dialog>
+    </>
+  );
+}
