@@ -22,6 +22,7 @@ import {
   zonesOf,
 } from '@pale-glint/core';
 import { browserFigures } from './browser.mjs';
+import { miniatureFigures } from './miniature.mjs';
 import { plainRadiance, sampledRadiance, scene, seededRandom } from './reference.mjs';
 
 const ROUNDS = 20;

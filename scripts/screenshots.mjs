@@ -72,5 +72,37 @@ await page.goto(`${server.address}/keys`);
 await page.getByRole('heading', { name: 'Everything by keyboard' }).waitFor();
 await page.screenshot({ path: join(FOLDER, 'keys.png') });
 
+// The painter's own miniature: a stand-in series, scanned, a part cut from it and a blade tapped beside it.
+await page.goto(server.address);
+await page.getByRole('button', { name: 'New piece' }).click();
+await page.getByLabel('Its name').fill('Lock hand');
+await page.getByRole('button', { name: 'Begin' }).click();
+await page.getByRole('link', { name: 'Scan under a lamp' }).click();
+await page.getByLabel('A spoilt photo').selectOption('other light');
+await page.getByRole('button', { name: 'Take eight photos' }).click();
+await page.getByRole('button', { name: 'Scan 8 photos' }).click({ timeout: 180_000 });
+await page.getByRole('button', { name: 'Put it under the parts' }).waitFor({ timeout: 180_000 });
+await page.waitForTimeout(800);
+await page.screenshot({ path: join(FOLDER, 'scan.png') });
+await page.getByRole('button', { name: 'Put it under the parts' }).click();
+await page.getByRole('button', { name: 'Tap a region' }).click();
+await page.waitForTimeout(2500);
+const sculpt = await page.getByTestId('sculpt').boundingBox();
+await page.mouse.click(sculpt.x + sculpt.width * 0.38, sculpt.y + sculpt.height * 0.5);
+await page.getByLabel('Name of the part').fill('Breastplate');
+await page.getByRole('button', { name: /^Your miniature/ }).click();
+await page.getByRole('button', { name: 'Blade', exact: true }).click();
+for (const [x, y] of [
+  [0.84, 0.62],
+  [0.9, 0.06],
+  [0.81, 0.55],
+  [0.89, 0.56],
+]) {
+  await page.mouse.click(sculpt.x + sculpt.width * x, sculpt.y + sculpt.height * y);
+  await page.waitForTimeout(300);
+}
+await page.waitForTimeout(2500);
+await page.screenshot({ path: join(FOLDER, 'miniature.png') });
+
 await browser.close();
 await server.stop();

@@ -52,6 +52,11 @@ export interface Scan {
 }
 
 const SAMPLES = 2400;
+/** The ball's weight where photos are judged. */
+const FREE = 0.06;
+/** A surface holds about so many points at most. */
+const WORKED_POINTS = 700_000;
+const scaled = ({ x, y, r }: Circle, by: number): Circle => ({ x: x / by, y: y / by, r: r / by });
 const ROWS_AT_ONCE = 24;
 
 /** A raster of points over the picture, the ball left out, that stand for all. */
@@ -231,8 +236,12 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
   let settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
   // The worst photo is left out first: it spoils the judgement of the others.
   for (let again = 0; again < 3; again++) {
-    const told = settledFaults(settled, use);
-    const worst = told.reduce((w, f, k) => (f?.leaveOut && (w < 0 || settled.spreadOf[k] > settled.spreadOf[w]) ? k : w), -1);
+    // Lamps left free for once: one that stood elsewhere than its ball shows moves there.
+    const { awayMm } = settled.lamps[0];
+    const placed = directions.map((d) => lampPlaced(d, ballMm, awayMm));
+    const free = settleLamps(planes, samples, placed, awayMm, use, FREE);
+    const told = settledFaults({ ...settled, movedDeg: free.movedDeg }, use);
+    const worst = told.reduce((w, f, k) => (f?.leaveOut && (w < 0 || free.movedDeg[k] > free.movedDeg[w]) ? k : w), -1);
     if (worst < 0) break;
     faults[worst] = told[worst];
     if (use.filter(Boolean).length <= LEAST_PHOTOS) break;
@@ -241,18 +250,22 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
     tell('weighing the lamps again without one', 0.32);
   }
   settled = squared(settled, planes, samples, use);
+  // Photos of many megapixels hold more points than a brush can tell apart: the mean of neighbours is truer.
+  const worked = Math.max(1, Math.round(Math.sqrt((width * height) / WORKED_POINTS)));
+  const fine = planes.map((p) => reduced(p, worked));
+  const { width: fw, height: fh } = fine[0];
+  const [px, fineBall] = [pxPerMm / worked, scaled(ball, worked)];
   // Heights from a coarse pass first: near a lamp it matters how far a point stands out.
-  const by = Math.max(1, Math.round(Math.sqrt((width * height) / 60_000)));
-  const small = planes.map((p) => reduced(p, by));
-  const smallBall = { x: ball.x / by, y: ball.y / by, r: ball.r / by };
+  const by = Math.max(1, Math.round(Math.sqrt((fw * fh) / 60_000)));
+  const small = fine.map((p) => reduced(p, by));
   const { width: w, height: h } = small[0];
-  const coarse = normalsOf(small, settled, use, smallBall, pxPerMm / by, null, (s) => tell('a first surface', 0.36 + 0.06 * s));
-  const rise = enlarged(riseOf(coarse, w, h, pxPerMm / by), w, h, width, height);
-  const whole = normalsOf(planes, settled, use, ball, pxPerMm, rise, (s) => tell('reading the normal of every point', 0.42 + 0.46 * s));
+  const coarse = normalsOf(small, settled, use, scaled(fineBall, by), px / by, null, (s) => tell('a first surface', 0.36 + 0.06 * s));
+  const rise = enlarged(riseOf(coarse, w, h, px / by), w, h, fw, fh);
+  const whole = normalsOf(fine, settled, use, fineBall, px, rise, (s) => tell('reading the normal of every point', 0.42 + 0.46 * s));
   tell('taking out the noise', 0.88);
-  const calm = { ...whole, ...denoised(width, height, whole.nx, whole.ny, whole.trust) };
+  const calm = { ...whole, ...denoised(fw, fh, whole.nx, whole.ny, whole.trust) };
   tell('building the heights', 0.92);
-  const sculpt: Sculpt = { width, height, pxPerMm, ...calm, rise: riseOf(calm, width, height, pxPerMm), open: null };
+  const sculpt: Sculpt = { width: fw, height: fh, pxPerMm: px, ...calm, rise: riseOf(calm, fw, fh, px), open: null };
   fillAround(sculpt);
   tell('done', 1);
   return {

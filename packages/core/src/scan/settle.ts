@@ -38,6 +38,7 @@ const MOST_AMBIENT = 0.4;
  * directions, by turns with the normals of a few thousand points: each is a small linear least-squares problem while the
  * other is held.
  * @param use false for a photo to leave out
+ * @param ballWeight how much the ball is believed against the photos; with little, a lamp that stood elsewhere shows itself
  */
 export function settleLamps(
   planes: readonly Plane[],
@@ -45,6 +46,7 @@ export function settleLamps(
   fromBall: readonly Vec3[],
   awayMm: number | null,
   use: readonly boolean[],
+  ballWeight = BALL,
 ): Settled {
   const n = planes.length;
   const solver = pointSolver(n);
@@ -120,7 +122,7 @@ export function settleLamps(
     if (last) break;
     solver.ambient = shaded.length > 40 ? Math.min(MOST_AMBIENT, median(shaded)) : solver.ambient;
     const strengths = exposed.solve();
-    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp));
+    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1 ? ballWeight : null) : lamp));
     const known = lamps.filter((_, k) => use[k]);
     const mean = known.reduce((t, l) => t + l.strength, 0) / Math.max(1, known.length);
     lamps = lamps.map((l) => ({ ...l, strength: l.strength / mean }));
@@ -149,13 +151,13 @@ function corrected(
   ball: Vec3,
   { up, down, m, v }: Sums,
   exposed: number | null,
-  turn: boolean,
+  ballWeight: number | null,
 ): Lamp {
   if (!(down > 0)) return lamp;
   const strength = exposed ?? lamp.strength * Math.min(3, Math.max(0.3, up / down));
-  if (!turn) return { ...lamp, strength };
+  if (ballWeight === null) return { ...lamp, strength };
   const reach = lamp.awayMm ?? 1;
-  const hold = (BALL * (m[0][0] + m[1][1] + m[2][2])) / 3;
+  const hold = (ballWeight * (m[0][0] + m[1][1] + m[2][2])) / 3;
   const grown = strength / lamp.strength;
   const rows = m.map((row, i) => row.map((x, j) => x * grown * grown + (i === j ? hold : 0)));
   const right = v.map((x, i) => x * grown + hold * ball[i] * reach);

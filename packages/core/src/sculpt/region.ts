@@ -41,13 +41,36 @@ function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1)
   return from;
 } // prettier-ignore
 
+/** A tap is answered from so many points; an outline drawn by hand is no finer. */
+const LOOKED_AT = 160_000;
+const thin = new WeakMap<Sculpt, Sculpt>();
+
+/** Every so many-th point of a sculpt in each direction. */
+function thinned(s: Sculpt): Sculpt {
+  const by = Math.round(Math.sqrt((s.width * s.height) / LOOKED_AT));
+  if (by <= 1) return s;
+  const known = thin.get(s);
+  if (known) return known;
+  const [width, height] = [Math.floor(s.width / by), Math.floor(s.height / by)];
+  const from = (i: number) => (Math.floor(i / width) * by + (by >> 1)) * s.width + (i % width) * by + (by >> 1);
+  const n = width * height;
+  const made: Sculpt = {
+    width, height, pxPerMm: s.pxPerMm / by, open: null,
+    nx: Float32Array.from({ length: n }, (_, i) => s.nx[from(i)]), ny: Float32Array.from({ length: n }, (_, i) => s.ny[from(i)]),
+    rise: Float32Array.from({ length: n }, (_, i) => s.rise[from(i)]), trust: Uint8Array.from({ length: n }, (_, i) => s.trust[from(i)]),
+  };
+  thin.set(s, made);
+  return made;
+} // prettier-ignore
+
 /**
  * The outline of the smooth region round a tapped place: as far as the surface goes on without a fold or a step.
  * @param x, y mm from the sculpt's middle
  * @returns a closed outline in mm from the sculpt's middle
  * @throws NoRegion where nothing is, or too little
  */
-export function regionAt(s: Sculpt, x: number, y: number, over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
+export function regionAt(whole: Sculpt, x: number, y: number, over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
+  const s = thinned(whole);
   const { turnDeg, stepMm } = { ...LIMITS, ...over };
   const [col, row] = sculptCell(s, x, y).map(Math.floor);
   const { width: w, height: h } = s;
@@ -87,8 +110,8 @@ export function regionAt(s: Sculpt, x: number, y: number, over: Partial<RegionLi
     }
   }
   const close = Math.max(1, Math.round(0.25 * s.pxPerMm));
-  const whole = grown(grown(mask, w, h, close + 1, 1), w, h, close, 0);
-  const smooth = grown(grown(whole, w, h, close, 0), w, h, close, 1);
+  const joined = grown(grown(mask, w, h, close + 1, 1), w, h, close, 0);
+  const smooth = grown(grown(joined, w, h, close, 0), w, h, close, 1);
   const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(Array.from(smooth)).map((m) => m.coordinates);
   const rings = (shape ?? []).map((polygon) => polygon[0]);
   const area = (ring: readonly number[][]) =>
