@@ -199,4 +199,5 @@ for (const part of sluiceWarden.parts) {
   const judge = () => critique(sluiceWarden, (part) => maps.get(part.id));
   say(`  critique of the warden ${time(judge, 10).toFixed(0)} ms (wanted: under 200)`);
 }
+miniatureFigures(say);
 await browserFigures(say);
