@@ -43,6 +43,19 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
     await settled(page);
     await clean(station);
   }
+  await page.goto(`${piece}/parts`);
+  await page.getByRole('button', { name: /^Your miniature/ }).click();
+  await clean('your miniature');
+  for (const [way, heading] of [
+    ['scan', 'Scan under a lamp'],
+    ['mesh', 'From a 3D file'],
+  ] as const) {
+    await page.goto(`${piece}/parts/${way}`);
+    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+    await clean(way);
+  }
+  await page.goto(`${piece}/glint`);
+  await settled(page);
   await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore
   await page.getByRole('button', { name: 'Why: Width' }).click();
   await clean('glint with figures and a why');

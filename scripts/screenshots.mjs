@@ -78,7 +78,7 @@ await page.getByRole('button', { name: 'New piece' }).click();
 await page.getByLabel('Its name').fill('Lock hand');
 await page.getByRole('button', { name: 'Begin' }).click();
 await page.getByRole('link', { name: 'Scan under a lamp' }).click();
-await page.getByLabel('A spoilt photo').selectOption('other light');
+await page.getByLabel('A spoilt photo').selectOption('ball lost');
 await page.getByRole('button', { name: 'Take eight photos' }).click();
 await page.getByRole('button', { name: 'Scan 8 photos' }).click({ timeout: 180_000 });
 await page.getByRole('button', { name: 'Put it under the parts' }).waitFor({ timeout: 180_000 });
@@ -93,10 +93,11 @@ await page.getByLabel('Name of the part').fill('Breastplate');
 await page.getByRole('button', { name: /^Your miniature/ }).click();
 await page.getByRole('button', { name: 'Blade', exact: true }).click();
 for (const [x, y] of [
-  [0.84, 0.62],
+  [0.86, 0.58],
   [0.9, 0.06],
-  [0.81, 0.55],
-  [0.89, 0.56],
+  [0.83, 0.5],
+  [0.91, 0.51],
+  [0.87, 0.5],
 ]) {
   await page.mouse.click(sculpt.x + sculpt.width * x, sculpt.y + sculpt.height * y);
   await page.waitForTimeout(300);

@@ -235,7 +235,7 @@ export function scanFrom(photos: readonly Plane[], options: ScanOptions): Scan {
   tell('weighing the lamps', 0.28);
   let settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
   // The worst photo is left out first: it spoils the judgement of the others.
-  for (let again = 0; again < 3; again++) {
+  for (let again = 0; again < 1; again++) {
     // Lamps left free for once: one that stood elsewhere than its ball shows moves there.
     const { awayMm } = settled.lamps[0];
     const placed = directions.map((d) => lampPlaced(d, ballMm, awayMm));

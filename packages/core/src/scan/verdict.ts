@@ -22,7 +22,7 @@ const MOST_OFF = 0.012;
 const LEAST_AGREEMENT = 0.25;
 const SAME_DEG = 7;
 /** Share of lit points that shine in a photo of glossy primer; noise makes fewer. */
-const LEAST_SHINE = 0.005;
+const LEAST_SHINE = 0.012;
 
 /** What a photo shows by itself: its exposure. */
 export function exposureFault({ light }: Plane): PhotoFault | null {
