@@ -102,7 +102,8 @@ for (const [x, y] of [
   await page.mouse.click(sculpt.x + sculpt.width * x, sculpt.y + sculpt.height * y);
   await page.waitForTimeout(300);
 }
-await page.waitForTimeout(2500);
+await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
+await page.waitForTimeout(6000);
 await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 
 await browser.close();
