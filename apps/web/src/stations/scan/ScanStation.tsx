@@ -70,11 +70,11 @@ export function ScanStation() {
 
   return (
     <div className="flex h-full">
-      <aside aria-label="How to set it up" className="w-64 shrink-0 overflow-y-auto bg-g93 p-4 max-xl:w-52">
+      <aside aria-label="How to set it up" tabIndex={0} className="w-64 shrink-0 overflow-y-auto bg-g93 p-4 max-xl:w-52">
         <h1 className="pb-3 text-lead font-semibold">Scan under a lamp</h1>
         <SetUp />
       </aside>
-      <section aria-label="Photos" className="min-w-0 flex-1 space-y-4 overflow-y-auto bg-g50 p-4">
+      <section aria-label="Photos" tabIndex={0} className="min-w-0 flex-1 space-y-4 overflow-y-auto bg-g50 p-4">
         {photos.length === 0 && (
           <div className="mx-auto mt-16 max-w-md space-y-3 rounded-sm bg-g96 p-5">
             <p className="text-lead font-semibold">Six to twelve photos, one lamp, one bead</p>
