@@ -2,6 +2,7 @@ import { forms, type Piece } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { blobKeys } from '../api/blobs.js';
 import { api, keys, type PieceLine } from '../api/pieces.js';
 import { useCommands } from '../commands/useCommands.js';
 import { BringIn } from './BringIn.js';
@@ -66,6 +67,7 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
                 () => {
                   setAsking(false);
                   void client.invalidateQueries({ queryKey: keys.pieces });
+                  void client.invalidateQueries({ queryKey: blobKeys });
                 },
                 (e: Error) => setFailed(e.message),
               )

@@ -7,7 +7,7 @@ const megabytes = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`;
 /** Photos and surfaces on the server, and a way to let go of those that no piece uses. */
 export function Kept() {
   const client = useQueryClient();
-  const { data } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list });
+  const { data } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
   const [says, setSays] = useState<string | null>(null);
   if (!data || data.length === 0) return null;
   const unused = data.filter((b) => b.usedBy.length === 0);

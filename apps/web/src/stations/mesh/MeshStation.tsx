@@ -1,13 +1,13 @@
-import { clamp } from '@pale-glint/core';
+import { clamp, sculptSize } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { blobApi } from '../../api/blobs.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { useDesk } from '../desk.js';
+import { addSculpt } from '../miniature/addSculpt.js';
 import { failureOf, FileButton } from '../miniature/MiniatureSide.js';
 import { Progress } from '../scan/Progress.js';
 import { SurfacePicture } from '../scan/Result.js';
@@ -51,17 +51,12 @@ export function MeshStation() {
   const take = async () => {
     if (!made) return;
     try {
-      setSending('Sending the surface');
-      const { hash } = await blobApi.add('surface', new Blob([made.surface]));
-      const { width, height, pxPerMm } = made.sculpt;
-      const n = piece.sculpts.length + 1;
-      store.change((d) => {
-        d.sculpts.push({
-          id: `mesh-${Date.now().toString(36)}`, name: n === 1 ? 'the 3D file' : `3D file ${n}`, from: 'mesh', surface: hash,
-          widthMm: Number((width / pxPerMm).toFixed(3)), heightMm: Number((height / pxPerMm).toFixed(3)),
-          xMm: 0, yMm: Number((height / pxPerMm / 2).toFixed(3)), trust: 1, photos: [],
-        });
-      });
+      const [, heightMm] = sculptSize(made.sculpt);
+      await addSculpt(
+        store,
+        { ...made, from: 'mesh', name: '3D file', yMm: heightMm / 2, photos: [] },
+        setSending,
+      );
       select(null);
       await navigate('../parts');
     } catch (error) {

@@ -138,7 +138,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
 function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list });
+  const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
   const sizeOf = (hashes: readonly string[]) =>
     hashes.reduce((n, h) => n + (blobs?.find((b) => b.hash === h)?.bytes ?? 0), 0);
   return (

@@ -1,12 +1,12 @@
 import { benchSculpts, meanTrust, type Circle, type Spoilt } from '@pale-glint/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { blobApi } from '../../api/blobs.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { useDesk } from '../desk.js';
+import { addSculpt } from '../miniature/addSculpt.js';
 import { failureOf, FileButton } from '../miniature/MiniatureSide.js';
 import { BallPhoto } from './BallPhoto.js';
 import { Progress } from './Progress.js';
@@ -45,22 +45,17 @@ export function ScanStation() {
   const take = async () => {
     if (!scan) return;
     try {
-      setSending('Sending the surface');
-      const { hash } = await blobApi.add('surface', new Blob([scan.surface]));
-      const kept: string[] = [];
-      if (keep)
-        for (const [i, p] of photos.entries()) {
-          setSending(`Sending photo ${i + 1} of ${photos.length}`);
-          kept.push((await blobApi.add('photo', p.file)).hash);
-        }
-      const n = piece.sculpts.length + 1;
-      store.change((d) => {
-        d.sculpts.push({
-          id: `scan-${Date.now().toString(36)}`, name: n === 1 ? 'the scan' : `scan ${n}`, from: 'lamp', surface: hash,
-          widthMm: Number(scan.widthMm.toFixed(3)), heightMm: Number(scan.heightMm.toFixed(3)), xMm: 0, yMm: Math.round(piece.heightMm / 2),
-          trust: Number(meanTrust(scan.sculpt).toFixed(3)), photos: kept,
-        });
-      });
+      await addSculpt(
+        store,
+        {
+          ...scan,
+          from: 'lamp',
+          name: 'scan',
+          yMm: piece.heightMm / 2,
+          photos: keep ? photos.map((p) => p.file) : [],
+        },
+        setSending,
+      );
       select(null);
       await navigate('../parts');
     } catch (error) {

@@ -1,0 +1,37 @@
+import { meanTrust, sculptSize, type PieceSculpt, type Sculpt } from '@pale-glint/core';
+import { blobApi } from '../../api/blobs.js';
+import type { PieceStore } from '../../store/pieceStore.js';
+
+interface NewSculpt {
+  readonly sculpt: Sculpt;
+  /** The same as it is stored. */
+  readonly surface: Uint8Array<ArrayBuffer>;
+  readonly from: PieceSculpt['from'];
+  readonly name: string;
+  /** Where its middle stands, up from the foot of the piece. */
+  readonly yMm: number;
+  /** Photos to keep with it. */
+  readonly photos: readonly Blob[];
+}
+
+const rounded = (v: number) => Number(v.toFixed(3));
+
+/** Sends a surface, and the photos that are kept with it, and lays it under the parts. */
+export async function addSculpt(store: PieceStore, made: NewSculpt, tell: (doing: string) => void): Promise<void> {
+  const { sculpt, surface, from, name, yMm, photos } = made;
+  tell('Sending the surface');
+  const { hash } = await blobApi.add('surface', new Blob([surface]));
+  const kept: string[] = [];
+  for (const [i, photo] of photos.entries()) {
+    tell(`Sending photo ${i + 1} of ${photos.length}`);
+    kept.push((await blobApi.add('photo', photo)).hash);
+  }
+  const [widthMm, heightMm] = sculptSize(sculpt).map(rounded);
+  const n = store.get().piece.sculpts.length + 1;
+  store.change((d) => {
+    d.sculpts.push({
+      id: `${from}-${Date.now().toString(36)}`, name: n === 1 ? `the ${name}` : `${name} ${n}`, from, surface: hash, widthMm, heightMm,
+      xMm: 0, yMm: rounded(yMm), trust: rounded(meanTrust(sculpt)), photos: kept,
+    });
+  });
+} // prettier-ignore
