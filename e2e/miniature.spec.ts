@@ -201,6 +201,12 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await file.setInputFiles({ name: 'roof.stl', mimeType: 'model/stl', buffer: Buffer.from(roof) });
   await expect(page.getByText('4 triangles.')).toBeVisible();
   await expect(page.getByText(/it has holes/i)).toBeVisible();
+  await expect(page.getByLabel('In its file it stands along')).toHaveValue('z');
+  // Another file, of a kind that stands along y, is looked at as that kind stands.
+  const obj = [a, b, c, d, e, f].map(([x, y, z]) => `v ${x} ${z} ${-y}`).join('\n') + '\nf 1 2 4\nf 2 5 4\nf 2 3 5\nf 3 6 5\n';
+  await file.setInputFiles({ name: 'roof.obj', mimeType: 'model/obj', buffer: Buffer.from(obj) });
+  await expect(page.getByLabel('In its file it stands along')).toHaveValue('y');
+  await expect(page.getByTestId('mesh')).toBeVisible();
   await page.getByLabel('As tall as').fill('30');
   const look = (await page.getByTestId('mesh').boundingBox())!;
   await page.mouse.move(look.x + look.width / 2, look.y + look.height / 2);

@@ -20,6 +20,7 @@ const SIDES = [
   { label: 'The back', yawDeg: 180, pitchDeg: 0 },
   { label: 'From above', yawDeg: 0, pitchDeg: 35 },
 ] as const;
+const STRAIGHT = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
 const DEG_PER_PX = 0.5;
 /** Millimetres that a miniature can be; other numbers are asked about. */
 const likely = (mm: number) => mm >= 5 && mm <= 400;
@@ -32,18 +33,27 @@ export function MeshStation() {
   const navigate = useNavigate();
   const { select } = useDesk();
   const { opened, glance, made, busy, says, open, look, make, stop } = useMesh();
-  const [view, setView] = useState<MeshView>({ up: 'z', yawDeg: 0, pitchDeg: 0, rollDeg: 0, heightMm: piece.heightMm });
+  const [turn, setTurn] = useState<Omit<MeshView, 'up'>>({ ...STRAIGHT, heightMm: piece.heightMm });
+  // As its file's kind usually stands, until the painter says otherwise.
+  const [stands, setStands] = useState<MeshView['up'] | null>(null);
   const [sending, setSending] = useState<string | null>(null);
   const hand = useRef<{ x: number; y: number; view: MeshView } | null>(null);
-  const known = opened?.up;
+  const view: MeshView = { ...turn, up: stands ?? opened?.up ?? 'z' };
   const change = (over: Partial<MeshView>) => {
     const next = { ...view, ...over };
-    setView(next);
+    const { up: standsNow, ...rest } = next;
+    if (over.up) setStands(standsNow);
+    setTurn(rest);
     look(next);
   };
   useEffect(() => {
-    if (known) look({ up: known, yawDeg: 0, pitchDeg: 0, rollDeg: 0, heightMm: piece.heightMm });
-  }, [known, look, piece.heightMm]);
+    if (opened) look({ ...STRAIGHT, up: opened.up, heightMm: piece.heightMm });
+  }, [opened, look, piece.heightMm]);
+  const take3d = (file: File) => {
+    setStands(null);
+    setTurn({ ...STRAIGHT, heightMm: piece.heightMm });
+    open(file);
+  };
   const up = view.up;
   const tall = opened?.tall[up] ?? 0;
   const sculpt = made?.sculpt ?? glance;
@@ -93,7 +103,7 @@ export function MeshStation() {
       </section>
       <aside aria-label="3D file" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
         <h1 className="text-lead font-semibold">From a 3D file</h1>
-        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => open(f)} />
+        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => take3d(f)} />
         {opened && (
           <>
             <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>

@@ -21,7 +21,7 @@ import { tapTools } from './taps.js';
 const BASES = [25, 28.5, 32, 40, 50, 60] as const;
 const megabytes = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`;
 const chip =
-  'min-h-8 rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98';
+  'min-h-8 whitespace-nowrap rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98';
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (

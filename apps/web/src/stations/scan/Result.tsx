@@ -11,8 +11,8 @@ export function SurfacePicture({ sculpt, rig, show, label, tall = false }: { scu
   }, [sculpt, rig, show]);
   return (
     <figure className="min-w-0 flex-1 space-y-1">
-      <canvas ref={canvas} className={`block w-full bg-g28 object-contain ${tall ? 'max-h-[38rem]' : 'max-h-80'}`} role="img" aria-label={label} />
-      <figcaption className="text-label text-g28">{label}</figcaption>
+      <canvas ref={canvas} className={`block w-full object-contain ${tall ? 'max-h-[38rem]' : 'max-h-80 bg-g28'}`} role="img" aria-label={label} />
+      <figcaption className={`text-label ${tall ? 'w-fit bg-g10 px-2 py-0.5 text-g98' : 'text-g28'}`}>{label}</figcaption>
     </figure>
   );
 } // prettier-ignore
