@@ -1,5 +1,5 @@
 import { forms, heightOf } from '../form/index.js';
-import { clamp, deg } from '../units/index.js';
+import { clamp } from '../units/index.js';
 
 /** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
 export interface BenchSculpt {
@@ -124,7 +124,3 @@ export function trueNormal(s: BenchSculpt, x: number, y: number): readonly [numb
   const long = Math.hypot(gx, gy, 1);
   return [-gx / long, -gy / long, 1 / long];
 }
-
-/** Angle between two unit vectors, in degrees. */
-export const angleBetween = (a: readonly number[], b: readonly number[]): number =>
-  deg(Math.acos(clamp(a[0] * b[0] + a[1] * b[1] + a[2] * b[2], -1, 1)));

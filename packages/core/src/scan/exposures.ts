@@ -22,27 +22,45 @@ const POWER_ROUNDS = 60;
  * once, where turns of "normals, then exposures" would crawl.
  */
 export function exposures(photos: number): Exposures {
-  const m = Array.from({ length: photos }, () => new Array<number>(photos).fill(0));
+  const m = Array.from({ length: photos }, () => new Float64Array(photos));
+  const mine = new Int32Array(photos);
+  // Columns of (L^T L)^-1 L^T, three numbers a photo.
+  const columns = new Float64Array(3 * photos);
   let points = 0;
   return {
     add(seen, lights, lit) {
-      const mine: number[] = [];
-      for (let k = 0; k < photos; k++) if (lit[k]) mine.push(k);
-      if (mine.length < LEAST_LIT) return;
-      const a = [[0, 0, 0], [0, 0, 0], [0, 0, 0]]; // prettier-ignore
-      for (const k of mine) for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) a[i][j] += lights[3 * k + i] * lights[3 * k + j];
-      // Columns of (L^T L)^-1 L^T, one solve a photo.
-      const columns = mine.map((k) => solveLinear(a.map((row) => [...row]), [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]]));
-      if (columns.some((c) => c === null)) return;
-      const size = mine.reduce((s, k) => s + seen[k] * seen[k], 0) || 1;
-      mine.forEach((k, p) =>
-        mine.forEach((l, q) => {
-          const [x, y, z] = columns[q]!;
-          const n = (p === q ? 1 : 0) - (lights[3 * k] * x + lights[3 * k + 1] * y + lights[3 * k + 2] * z);
+      let count = 0;
+      for (let k = 0; k < photos; k++) if (lit[k]) mine[count++] = k;
+      if (count < LEAST_LIT) return;
+      let [a, b, c, d, e, f, size] = [0, 0, 0, 0, 0, 0, 0];
+      for (let p = 0; p < count; p++) {
+        const k = mine[p];
+        const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+        a += x * x;
+        b += x * y;
+        c += x * z;
+        d += y * y;
+        e += y * z;
+        f += z * z;
+        size += seen[k] * seen[k];
+      }
+      const det = a * (d * f - e * e) - b * (b * f - e * c) + c * (b * e - d * c);
+      const mean = (a + d + f) / 3;
+      if (!(det > 1e-9 * mean * mean * mean)) return;
+      for (let p = 0; p < count; p++) {
+        const k = mine[p];
+        const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+        columns[3 * k] = (x * (d * f - e * e) + y * (c * e - b * f) + z * (b * e - c * d)) / det;
+        columns[3 * k + 1] = (x * (c * e - b * f) + y * (a * f - c * c) + z * (b * c - a * e)) / det;
+        columns[3 * k + 2] = (x * (b * e - c * d) + y * (b * c - a * e) + z * (a * d - b * b)) / det;
+      }
+      for (let p = 0; p < count; p++)
+        for (let q = 0; q < count; q++) {
+          const [k, l] = [mine[p], mine[q]];
+          const n = (p === q ? 1 : 0) - (lights[3 * k] * columns[3 * l] + lights[3 * k + 1] * columns[3 * l + 1] + lights[3 * k + 2] * columns[3 * l + 2]);
           // Every point counts alike, dark or bright.
-          m[k][l] += (n * seen[k] * seen[l]) / size;
-        }),
-      );
+          m[k][l] += (n * seen[k] * seen[l]) / (size || 1);
+        }
       points++;
     },
     solve() {

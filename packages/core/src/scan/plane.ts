@@ -67,10 +67,16 @@ export function medianOf(planes: readonly Plane[]): Plane {
   const { width, height } = planes[0];
   const out = new Float32Array(width * height);
   const values = new Float32Array(planes.length);
+  const middle = planes.length >> 1;
   for (let i = 0; i < out.length; i++) {
-    planes.forEach((p, k) => (values[k] = p.light[i]));
-    values.sort();
-    out[i] = values[values.length >> 1];
+    // So few are quickest put in order one by one.
+    for (let k = 0; k < planes.length; k++) {
+      const v = planes[k].light[i];
+      let j = k;
+      for (; j > 0 && values[j - 1] > v; j--) values[j] = values[j - 1];
+      values[j] = v;
+    }
+    out[i] = values[middle];
   }
   return { width, height, light: out };
 }
@@ -78,6 +84,7 @@ export function medianOf(planes: readonly Plane[]): Plane {
 /** The middle of a list of numbers; 0 of none. */
 export function median(values: readonly number[]): number {
   if (values.length === 0) return 0;
-  const sorted = [...values].sort((a, b) => a - b);
+  // Numbers in a typed array are sorted several times faster than by a comparing function.
+  const sorted = Float64Array.from(values).sort();
   return sorted[sorted.length >> 1];
 }

@@ -1,4 +1,4 @@
-import { dot, normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { normalise, solveLinear, type Vec3 } from '../units/index.js';
 import { exposures } from './exposures.js';
 import { lightAt, type Lamp } from './lamps.js';
 import { CLIPPED, median, type Plane } from './plane.js';
@@ -20,12 +20,6 @@ export interface Settled {
   readonly primer: number;
   /** Middle spread of what Lambert's law leaves over, as a share of the albedo. */
   readonly spread: number;
-  /** The same by photo, over the points that photo lights. */
-  readonly spreadOf: readonly number[];
-  /** Share of each photo's lit points that are brighter than a matte surface can be. */
-  readonly shineOf: readonly number[];
-  /** How far each lamp had to be moved from where the ball showed it, in degrees. */
-  readonly movedDeg: readonly number[];
 }
 
 const ROUNDS = 7;
@@ -38,7 +32,6 @@ const MOST_AMBIENT = 0.4;
  * directions, by turns with the normals of a few thousand points: each is a small linear least-squares problem while the
  * other is held.
  * @param use false for a photo to leave out
- * @param ballWeight how much the ball is believed against the photos; with little, a lamp that stood elsewhere shows itself
  */
 export function settleLamps(
   planes: readonly Plane[],
@@ -46,17 +39,12 @@ export function settleLamps(
   fromBall: readonly Vec3[],
   awayMm: number | null,
   use: readonly boolean[],
-  ballWeight = BALL,
 ): Settled {
   const n = planes.length;
   const solver = pointSolver(n);
   let lamps: Lamp[] = fromBall.map((toward) => ({ toward, awayMm, strength: 1 }));
-  const spreadOf: number[][] = [];
-  const shine = new Float64Array(n);
-  const litPoints = new Float64Array(n);
   let spreads: number[] = [];
   let albedos: number[] = [];
-  const vector = new Float64Array(3);
   const bare = new Float64Array(3 * n);
   const light = new Float64Array(n);
   const lit = new Uint8Array(n);
@@ -67,10 +55,6 @@ export function settleLamps(
     const exposed = exposures(n);
     spreads = [];
     albedos = [];
-    spreadOf.length = 0;
-    for (let k = 0; k < n; k++) spreadOf.push([]);
-    shine.fill(0);
-    litPoints.fill(0);
     for (const s of samples) {
       for (let k = 0; k < n; k++) {
         const v = planes[k].light[s.i];
@@ -85,7 +69,8 @@ export function settleLamps(
       albedos.push(albedo);
       const room = solver.ambient * albedo;
       for (let k = 0; k < n; k++) {
-        lightAt({ ...lamps[k], strength: 1 }, s.x, s.y, s.z, bare, 3 * k);
+        // Light is linear in the lamp's strength.
+        for (let i = 3 * k; i < 3 * k + 3; i++) bare[i] = solver.lights[i] / lamps[k].strength;
         light[k] = planes[k].light[s.i] - room;
         // Deep in shade a point tells more of the noise than of the exposure.
         lit[k] = solver.used[k] === 1 && light[k] > 0.12 * albedo ? 1 : 0;
@@ -93,25 +78,17 @@ export function settleLamps(
       exposed.add(light, bare, lit);
       for (let k = 0; k < n; k++) {
         const v = planes[k].light[s.i];
-        lightAt(lamps[k], s.x, s.y, s.z, vector, 0);
-        const falls = dot([vector[0], vector[1], vector[2]], b);
+        const [lx, ly, lz] = [solver.lights[3 * k], solver.lights[3 * k + 1], solver.lights[3 * k + 2]];
+        const falls = lx * b[0] + ly * b[1] + lz * b[2];
         const sum = sums[k];
-        // Burnt out where the law says grey: it shines.
-        if (falls > 0.2 * albedo && v - room - falls > 0.3 * falls + 0.12 * albedo) shine[k]++;
-        if (v >= CLIPPED) continue;
-        if (falls > 0.2 * albedo) {
-          litPoints[k]++;
-          const off = (v - room - falls) / albedo;
-          // Shadows are many in any photo: what is too dark by far tells nothing of the lamp.
-          if (off > -0.35 * (falls / albedo)) spreadOf[k].push(Math.abs(off));
-        }
-        if (!use[k]) continue;
+        if (v >= CLIPPED || !use[k]) continue;
         if (falls < -0.06 * albedo || (falls > 0.3 * albedo && v < 0.45 * falls)) shaded.push(v / albedo);
         if (!solver.used[k]) continue;
         sum.up += (v - room) * falls;
         sum.down += falls * falls;
         // Light is linear in the lamp's place while its fall-off is held.
-        const f = awayMm === null ? lamps[k].strength : Math.hypot(vector[0], vector[1], vector[2]) / Math.hypot(lamps[k].toward[0] * awayMm - s.x, lamps[k].toward[1] * awayMm - s.y, lamps[k].toward[2] * awayMm - s.z);
+        const [tx, ty, tz] = lamps[k].toward;
+        const f = awayMm === null ? lamps[k].strength : Math.sqrt((lx * lx + ly * ly + lz * lz) / ((tx * awayMm - s.x) ** 2 + (ty * awayMm - s.y) ** 2 + (tz * awayMm - s.z) ** 2));
         const here = awayMm === null ? 0 : f * (s.x * b[0] + s.y * b[1] + s.z * b[2]);
         for (let i = 0; i < 3; i++) {
           sum.v[i] += f * b[i] * (v - room + here);
@@ -122,7 +99,7 @@ export function settleLamps(
     if (last) break;
     solver.ambient = shaded.length > 40 ? Math.min(MOST_AMBIENT, median(shaded)) : solver.ambient;
     const strengths = exposed.solve();
-    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1 ? ballWeight : null) : lamp));
+    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp));
     const known = lamps.filter((_, k) => use[k]);
     const mean = known.reduce((t, l) => t + l.strength, 0) / Math.max(1, known.length);
     lamps = lamps.map((l) => ({ ...l, strength: l.strength / mean }));
@@ -132,9 +109,6 @@ export function settleLamps(
     ambient: solver.ambient,
     primer: albedos.sort((a, b) => a - b)[Math.floor(0.85 * albedos.length)] ?? 1,
     spread: median(spreads),
-    spreadOf: spreadOf.map((list) => median(list)),
-    shineOf: Array.from(shine, (v, k) => v / Math.max(1, litPoints[k])),
-    movedDeg: lamps.map((l, k) => (Math.acos(Math.min(1, dot(l.toward, fromBall[k]))) * 180) / Math.PI),
   };
 } // prettier-ignore
 
@@ -151,13 +125,13 @@ function corrected(
   ball: Vec3,
   { up, down, m, v }: Sums,
   exposed: number | null,
-  ballWeight: number | null,
+  turning: boolean,
 ): Lamp {
   if (!(down > 0)) return lamp;
   const strength = exposed ?? lamp.strength * Math.min(3, Math.max(0.3, up / down));
-  if (ballWeight === null) return { ...lamp, strength };
+  if (!turning) return { ...lamp, strength };
   const reach = lamp.awayMm ?? 1;
-  const hold = (ballWeight * (m[0][0] + m[1][1] + m[2][2])) / 3;
+  const hold = (BALL * (m[0][0] + m[1][1] + m[2][2])) / 3;
   const grown = strength / lamp.strength;
   const rows = m.map((row, i) => row.map((x, j) => x * grown * grown + (i === j ? hold : 0)));
   const right = v.map((x, i) => x * grown + hold * ball[i] * reach);

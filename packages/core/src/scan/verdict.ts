@@ -1,8 +1,8 @@
 import type { Vec3 } from '../units/index.js';
 import { dot } from '../units/index.js';
 import type { Offset } from './align.js';
+import type { Judged } from './doubt.js';
 import { CLIPPED, median, type Plane } from './plane.js';
-import type { Settled } from './settle.js';
 
 export type Fault =
   'moved' | 'overexposed' | 'too dark' | 'glossy' | 'ball lost' | 'other light' | 'same light';
@@ -21,8 +21,6 @@ const LEAST_LIGHT = 0.04;
 const MOST_OFF = 0.012;
 const LEAST_AGREEMENT = 0.25;
 const SAME_DEG = 7;
-/** Share of lit points that shine in a photo of glossy primer; noise makes fewer. */
-const LEAST_SHINE = 0.012;
 
 /** What a photo shows by itself: its exposure. */
 export function exposureFault({ light }: Plane): PhotoFault | null {
@@ -66,20 +64,9 @@ export function sameLights(lamps: readonly (Vec3 | null)[]): (PhotoFault | null)
   });
 } // prettier-ignore
 
-/** What the photos together show: one whose light does not fit the rest. */
-export function settledFaults({ spreadOf, shineOf, movedDeg }: Settled, use: readonly boolean[]): (PhotoFault | null)[] {
-  const others = (list: readonly number[], k: number) => list.filter((_, j) => j !== k && use[j]);
-  return spreadOf.map((spread, k) => {
-    if (!use[k]) return null;
-    const shine = shineOf[k];
-    const usualShine = median(others(shineOf, k));
-    if (shine > LEAST_SHINE && shine > 3 * usualShine)
-      return { fault: 'glossy', says: `${(shine * 100).toFixed(1)} % of what it lights shines more than matte primer can; prime or powder it matte, or take it from another side`, leaveOut: true };
-    const usual = median(others(spreadOf, k));
-    // A ball is read to some degrees, the worse the bench the more; a lamp elsewhere stands out from that.
-    const usualMove = median(others(movedDeg, k));
-    if (movedDeg[k] > 5 + 1.8 * usualMove || (spread > 2.2 * usual && spread > 0.06))
-      return { fault: 'other light', says: `its light came from elsewhere than the ball shows (${Math.round(movedDeg[k])}° off, ${Math.round(spread * 100)} % left over); switch other lights off and take it again`, leaveOut: true };
-    return null;
-  });
+/** What is said of a photo that the others contradict. */
+export function doubtFault({ how, judged }: { readonly how: 'glossy' | 'other light'; readonly judged: Judged }): PhotoFault {
+  if (how === 'glossy')
+    return { fault: 'glossy', says: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`, leaveOut: true };
+  return { fault: 'other light', says: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`, leaveOut: true };
 } // prettier-ignore

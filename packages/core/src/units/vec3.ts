@@ -1,3 +1,6 @@
+import { deg } from './angle.js';
+import { clamp } from './clamp.js';
+
 /** A direction or place in the view frame: x to the viewer's right, y up, z toward the viewer. */
 export type Vec3 = readonly [x: number, y: number, z: number];
 
@@ -28,3 +31,7 @@ export function turnZ(a: Vec3, angle: number): Vec3 {
 
 /** The eye looks along -z, so every surface sees it in this direction. */
 export const TO_EYE: Vec3 = [0, 0, 1];
+
+/** Angle between two directions of any length, in degrees. */
+export const angleBetween = (a: Vec3, b: Vec3): number =>
+  deg(Math.acos(clamp(dot(a, b) / (Math.hypot(...a) * Math.hypot(...b)), -1, 1)));

@@ -137,7 +137,7 @@ const odd = (rings: readonly (readonly Point[])[], x: number, y: number) => {
 
 describe('a spoilt photo', () => {
   const ways: readonly Spoilt[] = ['moved', 'overexposed', 'glossy', 'ball lost', 'other light'];
-  test('is named in at least eight of ten plantings, and hardly a sound one is left out with it', () => {
+  test('is named in at least nine of ten plantings, and no sound one is left out with it', () => {
     const sculpts = ['dome', 'knee'];
     let [named, wrongly] = [0, 0];
     const missed: string[] = [];
@@ -157,10 +157,10 @@ describe('a spoilt photo', () => {
         wrongly += faults.filter((f, k) => f?.leaveOut && k !== photo).length;
       }),
     );
-    // Nine are wanted: a little shine on a small steep knee, and a lamp that misleads on a plain dome, are still missed.
-    expect(missed.length <= 2 ? [] : missed).toEqual([]);
-    expect(named).toBeGreaterThanOrEqual(8);
-    expect(wrongly).toBeLessThanOrEqual(1);
+    // A sheen that a steep knee shows on a fiftieth of itself may pass.
+    expect(missed.length <= 1 ? [] : missed).toEqual([]);
+    expect(named).toBeGreaterThanOrEqual(9);
+    expect(wrongly).toBe(0);
   });
 
   test('too few, too different or empty photos are refused with what is accepted', () => {
