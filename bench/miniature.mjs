@@ -49,7 +49,7 @@ export function miniatureFigures(say) {
   );
   const times = Array.from({ length: 5 }, () => {
     start = performance.now();
-    regionAt(scan.sculpt, -3.2, 0);
+    regionAt(scan.sculpt, [[-3.2, 0]]);
     return performance.now() - start;
   });
   say(`tap on it until its region is outlined: ${Math.round(times.sort((a, b) => a - b)[2])} ms`);

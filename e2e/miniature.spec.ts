@@ -141,6 +141,7 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.getByRole('button', { name: 'Tap a region' }).click();
   const box = (await page.getByTestId('sculpt').boundingBox())!;
   await page.mouse.click(box.x + box.width * 0.38, box.y + box.height * 0.5);
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('complementary', { name: 'Part' })).toBeVisible();
   await page.getByLabel('Name of the part').fill('Breastplate');
   await page.getByLabel('Name of the part').blur();
@@ -223,6 +224,7 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
     await page.getByRole('button', { name: /^Your miniature/ }).click();
     await page.getByRole('button', { name: 'Tap a region' }).click();
     await page.mouse.click(box.x + box.width * share, box.y + box.height / 2);
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
     await expect(page.getByRole('complementary', { name: /^Part/ })).toBeVisible();
   }
   await settled(page);

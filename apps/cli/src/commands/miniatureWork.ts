@@ -60,9 +60,9 @@ function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Scul
   const surface = createHash('sha256').update(bytes).digest('hex');
   keepSculpt(surface, sculpt);
   const [widthMm, heightMm] = sculptSize(sculpt);
-  const places = taps.length > 0 ? taps.map((t) => numbers('--part', t, 2, 2) as unknown as Point) : [somewhere(sculpt)];
-  const parts = places.map(([x, y], i): Part => {
-    const { form, place } = cutFromSculpt(regionAt(sculpt, x, y), surface, [0, 0], 'as drawn');
+  const tapped = taps.map((tap) => tap.split('+').map((t) => numbers('--part', t, 2, 2) as unknown as Point));
+  const parts = (tapped.length > 0 ? tapped : [[somewhere(sculpt)]]).map((places, i): Part => {
+    const { form, place } = cutFromSculpt(regionAt(sculpt, places), surface, [0, 0], 'as drawn');
     return { ...newPart(`part-${i + 1}`, form, `Part ${i + 1}`), place };
   });
   const piece: Piece = {
@@ -124,7 +124,7 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
   answer({
     file: o.out, widthMm: piece.sculpts[0].widthMm, heightMm: piece.sculpts[0].heightMm, trust: piece.sculpts[0].trust,
     ball: { xPx: found.ball.x / scale, yPx: found.ball.y / scale, rPx: found.ball.r / scale },
-    lampMm: found.lampMm, ambient: found.ambient,
+    lampMm: found.lampMm, ambient: found.ambient, unclear: found.unclear,
     photos: paths.map((file, i) => ({ file, used: found.used.includes(i), fault: found.faults[i]?.fault ?? null, says: found.faults[i]?.says ?? null })),
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });

@@ -95,6 +95,7 @@ async function scan(job: ScanJob): Promise<void> {
       ball: { x: found.ball.x / by, y: found.ball.y / by, r: found.ball.r / by },
       faults: found.faults,
       used: found.used,
+      unclear: found.unclear,
       lampMm: found.lampMm,
       ambient: found.ambient,
       lamps: found.lamps.map((l) => l.toward),

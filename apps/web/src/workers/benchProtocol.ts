@@ -46,6 +46,8 @@ export interface ScanNews {
   /** By photo. */
   readonly faults: readonly (PhotoFault | null)[];
   readonly used: readonly number[];
+  /** Photos contradict each other and none can be named. */
+  readonly unclear: boolean;
   readonly lampMm: number | null;
   readonly ambient: number;
   readonly lamps: readonly Vec3[];

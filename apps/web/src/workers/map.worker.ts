@@ -203,7 +203,7 @@ function runRegion(job: RegionJob): void {
   const surface = keptSculpt(job.surface);
   if (!surface) throw new Error('its surface is not on the server any more');
   try {
-    post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.xMm, job.yMm), says: null });
+    post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.places), says: null });
   } catch (error) {
     if (!(error instanceof NoRegion)) throw error;
     post({ kind: 'region', jobId: job.jobId, points: null, says: error.message });

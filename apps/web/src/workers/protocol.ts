@@ -8,6 +8,7 @@ import type {
   Picture,
   PictureView,
   Piece,
+  Point,
   Settled,
   Survival,
 } from '@pale-glint/core';
@@ -95,8 +96,8 @@ export interface RegionJob {
   readonly jobId: number;
   readonly piece: Piece;
   readonly surface: string;
-  readonly xMm: number;
-  readonly yMm: number;
+  /** Tapped places, mm from the sculpt's middle. */
+  readonly places: readonly Point[];
 }
 
 export type Job =

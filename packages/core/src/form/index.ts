@@ -10,6 +10,7 @@ export { heightOf } from './relief.js';
 export { RIM } from './dome.js';
 export * from './edit.js';
 export * from './locate.js';
+export * from './outlinePull.js';
 export * from './pull.js';
 export * from './tapped.js';
 export { cornersCut } from './outline.js';

@@ -63,19 +63,34 @@ function thinned(s: Sculpt): Sculpt {
   return made;
 } // prettier-ignore
 
+/** Whether a point lies within a ring or no farther than `far` beside it. */
+function reaches(ring: readonly number[][], x: number, y: number, far: number): boolean {
+  let odd = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [[xi, yi], [xj, yj]] = [ring[i], ring[j]];
+    if (Math.hypot(xi - x, yi - y) <= far) return true;
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) odd = !odd;
+  }
+  return odd;
+}
+
 /**
- * The outline of the smooth region round a tapped place: as far as the surface goes on without a fold or a step.
- * @param x, y mm from the sculpt's middle
+ * The outline of the smooth regions round tapped places, joined: each goes as far as the surface runs without a fold or a
+ * step; regions with only a fold between them become one.
+ * @param places mm from the sculpt's middle, one or more
  * @returns a closed outline in mm from the sculpt's middle
- * @throws NoRegion where nothing is, or too little
+ * @throws NoRegion where nothing is, or too little, or where regions lie apart
  */
-export function regionAt(whole: Sculpt, x: number, y: number, over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
+export function regionAt(whole: Sculpt, places: readonly (readonly [number, number])[], over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
   const s = thinned(whole);
   const { turnDeg, stepMm } = { ...LIMITS, ...over };
-  const [col, row] = sculptCell(s, x, y).map(Math.floor);
   const { width: w, height: h } = s;
-  if (col < 0 || row < 0 || col >= w || row >= h || s.trust[row * w + col] === 0)
-    throw new NoRegion('place: nothing of the sculpt is there; tap on it');
+  const seeds = places.map(([x, y]) => {
+    const [col, row] = sculptCell(s, x, y).map(Math.floor);
+    if (col < 0 || row < 0 || col >= w || row >= h || s.trust[row * w + col] === 0)
+      throw new NoRegion('place: nothing of the sculpt is there; tap on it');
+    return row * w + col;
+  });
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
   const least = Math.cos(rad(turnDeg));
   const steepest = stepMm / OVER_MM;
@@ -91,8 +106,8 @@ export function regionAt(whole: Sculpt, x: number, y: number, over: Partial<Regi
     return false;
   };
   const mask = new Uint8Array(w * h);
-  const queue = [row * w + col];
-  mask[queue[0]] = 1;
+  const queue = [...seeds];
+  for (const i of seeds) mask[i] = 1;
   for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
     const [c, r] = [i % w, Math.floor(i / w)];
     for (const [dc, dr] of [[1, 0], [-1, 0], [0, 1], [0, -1]]) {
@@ -118,6 +133,9 @@ export function regionAt(whole: Sculpt, x: number, y: number, over: Partial<Regi
     Math.abs(ring.reduce((t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1], 0)) / 2;
   const ring = rings.sort((a, b) => area(b) - area(a))[0];
   if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2) throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
+  // A hand taps near an edge as well: a place counts as inside up to 1 mm beside the outline.
+  const apart = seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
+  if (apart) throw new NoRegion('places: their regions do not touch; tap the ones between as well, or make two parts');
   // The mask follows noise from point to point; a hand would not.
   const open = ring.slice(0, -1);
   const near = Math.max(2, Math.round(0.3 * s.pxPerMm));

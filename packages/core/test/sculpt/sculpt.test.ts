@@ -96,20 +96,29 @@ describe('folds', () => {
 
 describe('a tapped region', () => {
   test('ends at the fold and at the rim', () => {
-    const left = regionAt(roof, -4, 0);
+    const left = regionAt(roof, [[-4, 0]]);
     const xs = left.map((p) => p[0]);
     const ys = left.map((p) => p[1]);
     expect(Math.abs(Math.min(...xs) + 8)).toBeLessThan(0.5);
     expect(Math.abs(Math.max(...xs) - 1)).toBeLessThan(0.6);
     expect(Math.max(...ys)).toBeGreaterThan(5.3);
-    expect(Math.max(...regionAt(roof, 5, 0).map((p) => p[0]))).toBeGreaterThan(7.3);
+    expect(Math.max(...regionAt(roof, [[5, 0]]).map((p) => p[0]))).toBeGreaterThan(7.3);
+  });
+
+  test('taps on both sides of a fold join; regions that lie apart are refused', () => {
+    const both = regionAt(roof, [[-4, 0], [5, 0]]); // prettier-ignore
+    const xs = both.map((p) => p[0]);
+    expect(Math.min(...xs)).toBeLessThan(-7.3);
+    expect(Math.max(...xs)).toBeGreaterThan(7.3);
+    const isles = made(20, 12, (x, y) => (Math.abs(Math.abs(x) - 6) < 3 && Math.abs(y) < 5 ? 1 : null));
+    expect(() => regionAt(isles, [[-6, 0], [6, 0]])).toThrow(/do not touch/); // prettier-ignore
   });
 
   test('does not climb a step, and says where nothing is', () => {
     const stair = made(20, 12, (x, y) => (Math.abs(x) < 9 && Math.abs(y) < 5 ? (x > 0 ? 3 : 0) : null));
-    expect(Math.max(...regionAt(stair, -5, 0).map((p) => p[0]))).toBeLessThan(0.6);
-    expect(() => regionAt(roof, 9.5, 7.5)).toThrow(NoRegion);
-    expect(() => regionAt(roof, 400, 0)).toThrow(NoRegion);
+    expect(Math.max(...regionAt(stair, [[-5, 0]]).map((p) => p[0]))).toBeLessThan(0.6);
+    expect(() => regionAt(roof, [[9.5, 7.5]])).toThrow(NoRegion);
+    expect(() => regionAt(roof, [[400, 0]])).toThrow(NoRegion);
   });
 });
 

@@ -15,6 +15,8 @@ export interface Errand {
   readonly nearer?: boolean;
   /** The part that the taps would make, shown while they are made. */
   readonly preview?: (taps: readonly Point[]) => Made;
+  /** The same where a worker has to be asked. */
+  readonly look?: (taps: readonly Point[]) => Promise<Made | string>;
   /** Done with the taps: answers with what is chosen then, or with why not. */
   readonly done: (taps: readonly Point[], nearer: Point | null) => Promise<Chosen | string> | Chosen | string;
 }
@@ -52,25 +54,30 @@ export const cutErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => ({
   },
 });
 
-export const regionErrand = (store: PieceStore, sculpt: PieceSculpt): Errand => ({
-  id: `region-${sculpt.id}`,
-  title: `A smooth region of ${sculpt.name}`,
-  asks: ['Tap in the middle of the part: it is taken as far as the surface runs without a fold'],
-  least: 1,
-  most: 1,
-  done: async ([[x, y]]) => {
-    const { piece } = store.get();
-    const { points, says } = await askRegion({
-      piece: { ...piece, parts: [] },
-      surface: sculpt.surface,
-      xMm: x - sculpt.xMm,
-      yMm: y - sculpt.yMm,
-    });
+/** A region goes on over a fold where both its sides are tapped. */
+const MOST_JOINED = 12;
+
+export function regionErrand(store: PieceStore, sculpt: PieceSculpt): Errand {
+  const { xMm, yMm, surface } = sculpt;
+  const look = async (taps: readonly Point[]): Promise<Made | string> => {
+    const piece = { ...store.get().piece, parts: [] };
+    const { points, says } = await askRegion({ piece, surface, places: taps.map(([x, y]): Point => [x - xMm, y - yMm]) });
     if (!points) return says ?? 'Nothing is there.';
-    const taps = points.map(([px, py]): Point => [px + sculpt.xMm, py + sculpt.yMm]);
-    return edits.addMade(store, cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm], 'as drawn'), 'Part');
-  },
-}); // prettier-ignore
+    return cutFromSculpt(points.map(([x, y]): Point => [x + xMm, y + yMm]), surface, [xMm, yMm], 'as drawn');
+  };
+  return {
+    id: `region-${sculpt.id}`,
+    title: `A smooth region of ${sculpt.name}`,
+    asks: ['Tap in the middle of the part: it is taken as far as the surface runs without a fold', 'Done, or tap beyond a fold to take that in too'],
+    least: 1,
+    most: MOST_JOINED,
+    look,
+    done: async (taps) => {
+      const made = await look(taps);
+      return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+    },
+  };
+} // prettier-ignore
 
 const LEAST_PX = 8;
 

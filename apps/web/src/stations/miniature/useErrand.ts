@@ -66,11 +66,29 @@ export function useErrand(onDone: (chosen: Chosen) => void): {
     return () => window.removeEventListener('keydown', key);
   }, [errand, stop]);
 
-  const made = useMemo(() => {
+  const drawn = useMemo(() => {
     if (!errand?.preview || taps.length < errand.least) return null;
     const found = tried(() => errand.preview!(taps));
     return typeof found === 'string' ? null : found;
   }, [errand, taps]);
+  const [looked, setLooked] = useState<Made | null>(null);
+  useEffect(() => {
+    setLooked(null);
+    if (!errand?.look || taps.length < errand.least) return;
+    let late = false;
+    void errand.look(taps).then((found) => {
+      if (late) return;
+      if (typeof found === 'string') {
+        // A tap that spoils what was there is taken back.
+        setSays(found);
+        setTaps((all) => (all === taps ? all.slice(0, -1) : all));
+      } else setLooked(found);
+    });
+    return () => {
+      late = true;
+    };
+  }, [errand, taps]);
+  const made = drawn ?? looked;
 
   const tapping = useMemo((): Tapping | null => {
     if (!errand) return null;

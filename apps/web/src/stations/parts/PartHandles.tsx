@@ -3,11 +3,16 @@ import {
   clamp,
   deg,
   forms,
+  heldPoints,
+  isOutlined,
+  MOST_HELD,
+  outlinePulled,
   rad,
   turn,
   type Form,
   type FormDefinition,
   type Part,
+  type Place,
   type Point,
 } from '@pale-glint/core';
 import { ringsOf } from '../../map/outline.js';
@@ -30,6 +35,10 @@ function stretched(form: Form, keys: readonly string[], by: number): Form {
   return { ...form, ...Object.fromEntries(sizes) } as Form;
 }
 
+/** A place of the drawing in the own frame of a part that stands there. */
+const ownOf = ({ xMm, yMm, rollDeg }: Place, x: number, y: number): Point =>
+  turn(x - xMm, -y - yMm, -rad(rollDeg));
+
 const name = (part: Part) => part.name.split(',')[0].toLowerCase();
 
 /** Handles of a part on the picture: its middle moves it, one turns it, two pull it wider and longer. */
@@ -42,8 +51,7 @@ export function PartHandles({ part, px, change, end }: PartHandlesProps) {
     const [x, y] = turn(p[0], p[1], roll);
     return [place.xMm + x, -(place.yMm + y)];
   };
-  /** A place of the drawing in the part's own frame. */
-  const own = (x: number, y: number): Point => turn(x - place.xMm, -y - place.yMm, -roll);
+  const own = (x: number, y: number) => ownOf(place, x, y);
   const gap = 16 / px;
   const [mx, my] = seen([0, 0]);
   const [tx, ty] = seen([0, b.top + gap * 2.4]);
@@ -72,6 +80,21 @@ export function PartHandles({ part, px, change, end }: PartHandlesProps) {
         onStep={(by) => change((p) => { p.place.rollDeg = clamp(Math.round(p.place.rollDeg) + by, -360, 360); }, `${part.id}/rollDeg`)}
         onEnd={end}
       />
+      {isOutlined(part.form) &&
+        heldPoints(part.form).map(({ index, at }, i) => {
+          const [x, y] = seen(at);
+          const pullTo = (to: (now: Part) => Point) =>
+            change((p) => { if (isOutlined(p.form)) Object.assign(p, outlinePulled(p.form, p.place, index, to(p))); }, `${part.id}/outline/${index}`);
+          return (
+            <Handle
+              key={index} label={`Outline of ${name(part)}, place ${i + 1}`} x={x} y={y} r={r * 0.62} value={i + 1} min={1} max={MOST_HELD}
+              text={`${at[0].toFixed(1)} mm to the right of its middle, ${at[1].toFixed(1)} mm up`} className="fill-g05/70 stroke-g98"
+              onMove={(hx, hy) => pullTo((p) => ownOf(p.place, hx, hy))}
+              onStep={(by, across) => pullTo(() => (across ? [at[0] + by * 0.1, at[1]] : [at[0], at[1] + by * 0.1]))}
+              onEnd={end}
+            />
+          );
+        })}
       {definition.across.length > 0 && (
         <Handle
           label={`Width of ${name(part)}`} x={wx} y={wy} r={r} value={size(definition.across)} min={SMALLEST} max={LARGEST} text={`${size(definition.across)} mm`} className={solid}

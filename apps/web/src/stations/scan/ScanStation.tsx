@@ -25,6 +25,17 @@ const SPOILT: readonly { value: Spoilt | ''; label: string }[] = [
   { value: 'other light', label: 'one under another lamp' },
 ];
 
+const LEAST_TRUST = 0.45;
+
+/** Why a surface is not to be painted from, in words; null for a sound one. */
+function tornSays({ unclear, used }: { unclear: boolean; used: readonly number[] }, trust: number): string | null {
+  if (unclear)
+    return 'Its photos contradict each other about where the light came from, and which of them misleads cannot be told. Creases that are not there may show. Switch other lights off, see that only the lamp moves, and take them again.';
+  if (trust < LEAST_TRUST)
+    return `So little is believed that folds may be wrong. ${used.length < 8 ? 'More photos, from lamps all round, help most.' : 'A lamp farther away and a darker room help most.'}`;
+  return null;
+} // prettier-ignore
+
 /** The painter's own miniature as a surface, from photos under a lamp. */
 export function ScanStation() {
   const store = usePieceStore();
@@ -41,6 +52,7 @@ export function ScanStation() {
   const [sending, setSending] = useState<string | null>(null);
   const scan = state.kind === 'scanned' ? state.scan : null;
   const busy = state.kind === 'busy';
+  const torn = scan && tornSays(scan, meanTrust(scan.sculpt));
 
   const take = async () => {
     if (!scan) return;
@@ -148,6 +160,7 @@ export function ScanStation() {
         {scan && (
           <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
             <p className="text-lead font-semibold">Believed {Math.round(meanTrust(scan.sculpt) * 100)} %</p>
+            {torn && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{torn}</p>}
             <p className="text-label text-g28">
               From {scan.used.length} of {photos.length} photos; {scan.widthMm.toFixed(1)} × {scan.heightMm.toFixed(1)} mm; the room gave {Math.round(scan.ambient * 100)} % of the lamp's light;{' '}
               {scan.lampMm === null ? 'the lamp was far' : `lamp ${scan.lampMm} mm away`}.
