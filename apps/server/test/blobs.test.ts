@@ -1,6 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
-import { newPiece, readSculpt, writePiece, writeSculpt, type Piece, type Sculpt } from '@pale-glint/core';
+import {
+  newPiece,
+  readSculpt,
+  readShape,
+  writePiece,
+  writeSculpt,
+  writeShape,
+  type Piece,
+  type Sculpt,
+} from '@pale-glint/core';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -40,6 +49,8 @@ const surface: Sculpt = {
   rise: Float32Array.from({ length: 12 }, (_, i) => i / 4), trust: new Uint8Array(12).fill(200), open: null,
 }; // prettier-ignore
 
+const triangle = { positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'z' } as const; // prettier-ignore
+
 describe('blobs', () => {
   test('a photo is kept without what it told of camera and place, and served as itself', async () => {
     const exif = segment(
@@ -71,6 +82,20 @@ describe('blobs', () => {
     expect(list.filter((b: { hash: string }) => b.hash === body.hash)).toHaveLength(1);
   });
 
+  test('a shape is kept as long as a piece names it', async () => {
+    const bytes = writeShape(triangle);
+    const { hash, width } = (await put('shape', bytes).expect(201)).body as { hash: string; width: number };
+    expect(width).toBe(0);
+    const seen = (await put('surface', writeSculpt(surface)).expect(201)).body.hash as string;
+    const sculpt = { id: 's', name: 'S', from: 'mesh', surface: seen, widthMm: 2, heightMm: 2, xMm: 0, yMm: 0, trust: 1, shape: hash, photos: [] } as const;
+    await server.http.post('/api/pieces').type('application/json').send(writePiece({ ...newPiece('turned', 'Turned', []), sculpts: [{ ...sculpt, photos: [] }] })).expect(201);
+    await server.http.delete('/api/blobs').expect(200);
+    expect(readShape(new Uint8Array((await fetched(hash).expect(200)).body as Buffer))).toEqual(triangle);
+    await server.http.delete('/api/pieces/turned').expect(204);
+    await server.http.delete('/api/blobs').expect(200);
+    await fetched(hash).expect(404);
+  }); // prettier-ignore
+
   test.each([
     ['photo', Buffer.from('not a picture'), /no picture/],
     ['photo', Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic'), /HEIC/],
@@ -79,6 +104,8 @@ describe('blobs', () => {
     ['photo', Buffer.alloc(0), /nothing/],
     ['surface', writeSculpt(surface).subarray(0, 40), /data/],
     ['surface', Buffer.from('solid ball'), /not a sculpt/],
+    ['shape', Buffer.from('solid ball'), /not a shape/],
+    ['shape', writeShape(triangle).subarray(0, 22), /data/],
   ])('refuses a %s that is none, and says what it held', async (kind, bytes, says) => {
     const before = (await server.http.get('/api/blobs')).body.length;
     const { body } = await put(kind, bytes).expect(400);

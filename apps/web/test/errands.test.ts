@@ -93,7 +93,7 @@ describe('errands by tapping', () => {
   });
 
   test('of sculpts that lie over each other the newest is cut', () => {
-    const sculpt = (id: string, xMm: number) => ({ id, name: id, from: 'lamp' as const, surface: id.repeat(64).slice(0, 64), widthMm: 10, heightMm: 10, xMm, yMm: 0, trust: 1, photos: [] });
+    const sculpt = (id: string, xMm: number) => ({ id, name: id, from: 'lamp' as const, surface: id.repeat(64).slice(0, 64), widthMm: 10, heightMm: 10, xMm, yMm: 0, trust: 1, shape: null, photos: [] });
     const piece = { ...newPiece('p', 'P', []), sculpts: [sculpt('a', 0), sculpt('b', 6)] };
     expect(sculptAt(piece, [4, 0])?.id).toBe('b');
     expect(sculptAt(piece, [-4, 0])?.id).toBe('a');

@@ -3,8 +3,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   benchSculpt, benchSculpts, benchSeries, cutFromSculpt, HARD, keepSculpt, meanTrust, MILD, newPart, newPiece, NoBall, NoRegion, NoScan, planeOf, readPhoto,
-  regionAt, RefusedInput, scanFrom, sculptSize, writeArchive, writePiece, writeSculpt,
-  type Circle, type Part, type Piece, type Plane, type Point, type Sculpt, type Spoilt,
+  regionAt, RefusedInput, scanFrom, sculptSize, writeArchive, writePiece, writeSculpt, writeShape,
+  type Circle, type Part, type Piece, type Plane, type Point, type Sculpt, type Spoilt, type Triangles,
 } from '@pale-glint/core'; // prettier-ignore
 import { BadMesh, readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
@@ -54,10 +54,13 @@ function somewhere(s: Sculpt): Point {
   return best;
 } // prettier-ignore
 
+const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
 /** Writes a piece with one part for each tapped region of the sculpt, and the sculpt with it. */
-function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Sculpt, taps: readonly string[]): Piece {
+function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Sculpt, taps: readonly string[], mesh: Triangles | null): Piece {
   const bytes = writeSculpt(sculpt);
-  const surface = createHash('sha256').update(bytes).digest('hex');
+  const surface = hashOf(bytes);
+  const shape = mesh && writeShape(mesh);
   keepSculpt(surface, sculpt);
   const [widthMm, heightMm] = sculptSize(sculpt);
   const tapped = taps.map((tap) => tap.split('+').map((t) => numbers('--part', t, 2, 2) as unknown as Point));
@@ -68,10 +71,10 @@ function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Scul
   const piece: Piece = {
     ...newPiece(from === 'lamp' ? 'scan' : 'mesh', name, parts),
     heightMm: Math.min(1000, Math.max(1, Math.round(heightMm * 100) / 100)),
-    sculpts: [{ id: 'sculpt', name: from === 'lamp' ? 'the scan' : 'the 3D file', from, surface, widthMm, heightMm, xMm: 0, yMm: 0, trust: meanTrust(sculpt), photos: [] }],
+    sculpts: [{ id: 'sculpt', name: from === 'lamp' ? 'the scan' : 'the 3D file', from, surface, widthMm, heightMm, xMm: 0, yMm: 0, trust: meanTrust(sculpt), shape: shape && hashOf(shape), photos: [] }],
   };
   try {
-    writeFileSync(out, writeArchive({ piece: writePiece(piece), blobs: new Map([[surface, bytes]]) }));
+    writeFileSync(out, writeArchive({ piece: writePiece(piece), blobs: new Map([[surface, bytes], ...(shape ? [[hashOf(shape), shape] as const] : [])]) }));
   } catch (error) {
     if (error instanceof RefusedInput) throw error;
     refuse('--out', `"${out}"`, 'a file that can be written');
@@ -120,7 +123,7 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
     lampMm: o.lamp === 'find' || o.lamp === 'far' ? o.lamp : number('--lamp', o.lamp, 50, 10_000),
     onProgress: (doing, share) => progress(doing, 0.2 + 0.8 * share),
   });
-  const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part);
+  const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part, null);
   answer({
     file: o.out, widthMm: piece.sculpts[0].widthMm, heightMm: piece.sculpts[0].heightMm, trust: piece.sculpts[0].trust,
     ball: { xPx: found.ball.x / scale, yPx: found.ball.y / scale, rPx: found.ball.r / scale },
@@ -152,7 +155,7 @@ export async function mesh(path: string, o: { out: string; view: string; up?: st
     heightMm: o.height === undefined ? null : number('--height', o.height, 1, 1000),
   };
   const sculpt = sculptFromMesh(read, view, o.pxPerMm === undefined ? null : number('--px-per-mm', o.pxPerMm, 1, 100), progress);
-  const piece = writeOut(o.out, '3D file', 'mesh', sculpt, o.part);
+  const piece = writeOut(o.out, '3D file', 'mesh', sculpt, o.part, read);
   answer({
     file: o.out, triangles: read.index.length / 3, says: read.says, widthMm: piece.sculpts[0].widthMm, heightMm: piece.sculpts[0].heightMm, pxPerMm: sculpt.pxPerMm,
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),

@@ -19,7 +19,7 @@ export class BlobsController {
   }
 
   @Post()
-  @ApiBody({ description: 'the bytes of a JPEG or PNG, or of a surface' })
+  @ApiBody({ description: 'the bytes of a JPEG or PNG, or of a surface or shape of this program' })
   @ApiCreatedResponse({ type: BlobLine, description: 'its hash; what was stored before stays as it was' })
   add(@Body() body: unknown, @Query() query: AddBlobQuery): Promise<BlobLine> {
     return this.blobs.add(query.kind, bytesOf(body));

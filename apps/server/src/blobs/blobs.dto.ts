@@ -1,7 +1,7 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { IsIn } from 'class-validator';
 
-export const BLOB_KINDS = ['photo', 'surface'] as const;
+export const BLOB_KINDS = ['photo', 'surface', 'shape'] as const;
 export type BlobKind = (typeof BLOB_KINDS)[number];
 
 export class AddBlobQuery {
@@ -10,13 +10,13 @@ export class AddBlobQuery {
   kind!: BlobKind;
 }
 
-/** A photo or surface, without its bytes. */
+/** A photo, surface or shape, without its bytes. */
 export class BlobLine {
   @ApiProperty({ description: 'SHA-256 of what is stored' }) hash!: string;
   @ApiProperty({ enum: BLOB_KINDS }) kind!: string;
   @ApiProperty() bytes!: number;
-  @ApiProperty() width!: number;
-  @ApiProperty() height!: number;
+  @ApiProperty({ description: 'in points; 0 for a shape' }) width!: number;
+  @ApiProperty({ description: 'in points; 0 for a shape' }) height!: number;
   @ApiProperty({ type: [String], description: 'names of the pieces that use it' }) usedBy!: string[];
 }
 

@@ -1,6 +1,14 @@
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { BadSculpt, blobsOf, readPhoto, readPiece, readSculpt, RefusedInput } from '@pale-glint/core';
+import {
+  BadSculpt,
+  blobsOf,
+  readPhoto,
+  readPiece,
+  readSculpt,
+  readShape,
+  RefusedInput,
+} from '@pale-glint/core';
 import { eq, inArray } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
@@ -21,11 +29,12 @@ function contentOf(kind: BlobKind, bytes: Uint8Array): Content {
     return { type: photo.type, bytes: photo.bytes, size: { width: photo.widthPx, height: photo.heightPx } };
   }
   try {
-    const { width, height } = readSculpt(bytes);
+    if (kind === 'shape') readShape(bytes);
+    const { width, height } = kind === 'shape' ? { width: 0, height: 0 } : readSculpt(bytes);
     return { type: 'application/octet-stream', bytes, size: { width, height } };
   } catch (error) {
     if (!(error instanceof BadSculpt)) throw error;
-    throw new RefusedInput([{ path: 'surface', held: error.message, accepted: 'a surface that a scan or a 3D file gave' }]);
+    throw new RefusedInput([{ path: kind, held: error.message, accepted: `a ${kind} that a scan or a 3D file gave` }]);
   }
 } // prettier-ignore
 

@@ -1,7 +1,7 @@
 import { Refusal, Unreachable } from './http.js';
 import { ask } from './http.js';
 
-export type BlobKind = 'photo' | 'surface';
+export type BlobKind = 'photo' | 'surface' | 'shape';
 
 export interface BlobLine {
   readonly hash: string;

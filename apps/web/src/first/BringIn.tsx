@@ -44,7 +44,10 @@ export function BringIn() {
       const { piece, blobs } = await atBench({ kind: 'unpack', file }, 'unpacked', () => undefined).result;
       for (const [hash, bytes] of blobs) {
         const head = new TextDecoder().decode(await bytes.slice(0, 8).arrayBuffer());
-        const stored = await blobApi.add(head === 'PGsculpt' ? 'surface' : 'photo', bytes);
+        const stored = await blobApi.add(
+          head === 'PGsculpt' ? 'surface' : head.startsWith('PGshape') ? 'shape' : 'photo',
+          bytes,
+        );
         if (stored.hash !== hash)
           throw new Refusal(400, {
             says: 'The archive was changed after it was written.',

@@ -34,10 +34,14 @@ interface MapStageProps {
 }
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
-function roomFor(width: number): { dial: number; low: boolean; free: { right: number; bottom: number } } {
+function roomFor(
+  width: number,
+  under: boolean,
+): { dial: number; low: boolean; free: { right: number; bottom: number } } {
   if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170 } };
   if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0 } };
-  return { dial: 132, low: false, free: { right: 0, bottom: 0 } };
+  // A photo or surface may fill the stage; a piece alone leaves its corners free.
+  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0 } };
 }
 
 const NO_ROOM_KEPT = { right: 0, bottom: 0 };
@@ -64,7 +68,8 @@ export function MapStage({
   const { width, height } = useSize(box);
   const flat = look.quarters % 2 === 1;
   const [w, h] = flat ? [height, width] : [width, height];
-  const room = roomFor(width);
+  const under = underlay && (piece.underlay !== null || piece.sculpts.length > 0);
+  const room = roomFor(width, under);
   const picture = usePicture(
     piece,
     closeUp,
@@ -73,7 +78,6 @@ export function MapStage({
     look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
     underlay,
   );
-  const under = underlay && (piece.underlay !== null || piece.sculpts.length > 0);
   const squint = view === 'squint';
   return (
     <div

@@ -1,4 +1,4 @@
-import { writeSculpt, type Sculpt } from '@pale-glint/core';
+import { MOST_PHOTO_BYTES, writeSculpt, writeShape, type Sculpt } from '@pale-glint/core';
 import {
   BadMesh,
   rasterise,
@@ -30,7 +30,10 @@ async function run(job: MeshJob): Promise<void> {
   }
   const sculpt: Sculpt = sculptFromMesh(mesh, job.view, null, (doing, share) => post({ kind: 'progress', doing, share }));
   const surface = writeSculpt(sculpt);
-  post({ kind: 'made', surface, sculpt }, [surface.buffer]);
+  if (job.keep) post({ kind: 'progress', doing: 'packing the shape', share: 0.98 });
+  const packed = job.keep ? writeShape(mesh) : null;
+  const shape = packed && packed.length <= MOST_PHOTO_BYTES ? packed : null;
+  post({ kind: 'made', surface, sculpt, shape }, [surface.buffer, ...(shape ? [shape.buffer] : [])]);
 } // prettier-ignore
 
 self.onmessage = ({ data: job }: MessageEvent<MeshJob>) => {

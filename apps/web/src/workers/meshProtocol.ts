@@ -4,7 +4,7 @@ import type { MeshView } from '@pale-glint/core/mesh';
 export type MeshJob =
   | { readonly kind: 'open'; readonly file: Blob; readonly name: string }
   | { readonly kind: 'glance'; readonly jobId: number; readonly view: MeshView }
-  | { readonly kind: 'make'; readonly view: MeshView };
+  | { readonly kind: 'make'; readonly view: MeshView; readonly keep: boolean };
 
 export interface OpenedMesh {
   readonly kind: 'opened';
@@ -19,6 +19,8 @@ export interface MadeMesh {
   readonly kind: 'made';
   readonly surface: Uint8Array<ArrayBuffer>;
   readonly sculpt: Sculpt;
+  /** The shape as it is kept, where that was asked for and is not too large. */
+  readonly shape: Uint8Array<ArrayBuffer> | null;
 }
 
 export type MeshNews =

@@ -8,9 +8,9 @@ const MOST_FILES = 200;
 const PIECE_NAME = 'piece.json';
 const BLOB_NAME = /^blobs\/([0-9a-f]{64})(\.[a-z]+)?$/;
 
-/** Hashes of every blob a piece names: photo, surfaces and the photos they were made from. */
+/** Hashes of every blob a piece names: photo, surfaces, and the shapes and photos they were made from. */
 export function blobsOf(piece: Pick<Piece, 'underlay' | 'sculpts'>): string[] {
-  const all = [...(piece.underlay ? [piece.underlay.photo] : []), ...piece.sculpts.flatMap((s) => [s.surface, ...s.photos])];
+  const all = [...(piece.underlay ? [piece.underlay.photo] : []), ...piece.sculpts.flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos])];
   return [...new Set(all)];
 } // prettier-ignore
 

@@ -73,11 +73,19 @@ const toVersion3: Migration = (piece) => ({
 /** Version 4: a photo under the parts, and surfaces that parts are cut from. */
 const toVersion4: Migration = (piece) => ({ ...piece, version: 4, underlay: null, sculpts: [] });
 
+/** Version 5: the shape of a 3D file is kept with its surface. */
+const toVersion5: Migration = (piece) => ({
+  ...piece,
+  version: 5,
+  sculpts: each(piece['sculpts'], (s) => ({ ...s, shape: null })),
+});
+
 /** Migrations by the version they start from. */
 const migrations: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
   [2, toVersion3],
   [3, toVersion4],
+  [4, toVersion5],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

@@ -1,3 +1,5 @@
+import { MOST_SHAPE_TRIANGLES } from '../sculpt/index.js';
+
 /** Triangles as a file gives them: places in the file's own unit, three indices a triangle. */
 export interface Mesh {
   readonly positions: Float32Array;
@@ -11,7 +13,7 @@ export interface Mesh {
 /** Why a file makes no mesh. */
 export class BadMesh extends Error {}
 
-export const MOST_TRIANGLES = 3_000_000;
+export const MOST_TRIANGLES = MOST_SHAPE_TRIANGLES;
 export const MOST_MESH_BYTES = 300 * 1024 * 1024;
 
 /** Vertices at one place become one, so that triangles know their neighbours. */

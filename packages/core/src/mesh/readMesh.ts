@@ -4,6 +4,7 @@ import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
 import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js';
+import { BadSculpt, isShape, readShape } from '../sculpt/index.js';
 import { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
 
 type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
@@ -130,6 +131,14 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   if (bytes.length === 0) throw new BadMesh('file: nothing in it; accepted: STL, OBJ, PLY, glTF');
   if (bytes.length > MOST_MESH_BYTES)
     throw new BadMesh(`file: ${Math.round(bytes.length / 1048576)} MB; accepted: at most ${MOST_MESH_BYTES / 1048576} MB`);
+  if (isShape(bytes)) {
+    // One that was kept: mended already.
+    try {
+      return { ...readShape(bytes), says: [] };
+    } catch (error) {
+      throw error instanceof BadSculpt ? new BadMesh(error.message) : error;
+    }
+  }
   const kind = kindOf(bytes, name);
   let geometry: BufferGeometry;
   try {

@@ -30,6 +30,7 @@ export const sculptSchema = z.strictObject({
   xMm: mm(-2000, 2000, "its middle in the piece, to the viewer's right"),
   yMm: mm(-2000, 2000, 'its middle in the piece, up'),
   trust: ratio(0, 1, 'how far its normals can be believed, in the mean'),
+  shape: hash('of the shape of the 3D file it was seen from, where that was kept').nullable(),
   photos: list(hash('of a photo it was made from'), 16, 'the photos it was made from, where they were kept'),
 });
 

@@ -6,7 +6,7 @@ import { formSchema } from './forms.js';
 import { sculptsSchema, underlaySchema } from './pictures.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 4;
+export const VERSION = 5;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;

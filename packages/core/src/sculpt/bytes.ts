@@ -72,7 +72,7 @@ export function sculptHead(bytes: Uint8Array): { width: number; height: number; 
 } // prettier-ignore
 
 /** Unpacks no more than `size` bytes, whatever the stream claims. */
-function unpacked(body: Uint8Array, size: number): Uint8Array {
+export function unpacked(body: Uint8Array, size: number): Uint8Array {
   const out = new Uint8Array(size);
   let at = 0;
   const stream = new Inflate((chunk) => {

@@ -1,5 +1,6 @@
-export * from './bytes.js';
+export { BadSculpt, MOST_SCULPT_POINTS, readSculpt, sculptHead, writeSculpt } from './bytes.js';
 export * from './creases.js';
 export * from './region.js';
 export * from './sculpt.js';
+export * from './shapeFile.js';
 export * from './store.js';

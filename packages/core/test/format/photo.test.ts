@@ -179,6 +179,7 @@ describe('a piece with its photos and surfaces in one archive', () => {
         xMm: 0,
         yMm: 0,
         trust: 1,
+        shape: null,
         photos: ['b'.repeat(64), 'a'.repeat(64)],
       },
     ],

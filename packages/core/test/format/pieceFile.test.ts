@@ -223,6 +223,7 @@ const pieces: fc.Arbitrary<Piece> = fc
         xMm: number(-2000, 2000),
         yMm: number(-2000, 2000),
         trust: share,
+        shape: fc.option(hash),
         photos: fc.array(hash, { maxLength: 3 }),
       }),
       { selector: (t) => t.id, maxLength: 2 },

@@ -22,3 +22,11 @@ test('a piece of version 1 is read, keeps all it held, and looks as it did', () 
   // Written back it is of the present version and reads as the same piece.
   expect(readPiece(writePiece(piece))).toEqual(piece);
 });
+
+test('a piece of version 4 keeps its surfaces; none has a kept shape', () => {
+  const old = JSON.parse(writePiece(readPiece(kept))) as { version: number; sculpts: object[] };
+  old.version = 4;
+  const surface = { id: 's', name: 'S', from: 'mesh', surface: 'a'.repeat(64), widthMm: 9, heightMm: 8, xMm: 1, yMm: 2, trust: 1, photos: [] };
+  old.sculpts = [surface];
+  expect(readPiece(JSON.stringify(old)).sculpts).toEqual([{ ...surface, shape: null }]);
+}); // prettier-ignore

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  forms, keepSculpt, newPart, newPiece, partSheet, writeSculpt,
+  BadSculpt, forms, keepSculpt, newPart, newPiece, partSheet, readShape, writeSculpt, writeShape,
   type Form, type Piece, type Sculpt,
 } from '../../src/index.js'; // prettier-ignore
 import {
@@ -162,5 +162,36 @@ describe('a shape in its own way', () => {
   test('work can be stopped in the middle', () => {
     const stop = new Error('stopped');
     expect(() => rasterise(meshOf(sphere(5, 40)), view(), 6, () => { throw stop; })).toThrow(stop);
+  });
+}); // prettier-ignore
+
+describe('a shape that is kept', () => {
+  test('comes back with every triangle, and gives the same surface from any side', async () => {
+    const mesh = await readMesh(binaryStl(torus(8, 2)), 'ring.stl');
+    const bytes = writeShape(mesh);
+    const back = readShape(bytes);
+    expect([...back.index]).toEqual([...mesh.index]);
+    expect([...back.positions]).toEqual([...mesh.positions]);
+    expect(bytes.length).toBeLessThan(binaryStl(torus(8, 2)).length);
+    const again = await readMesh(bytes, 'shape');
+    const side = view({ up: mesh.up, yawDeg: 40, pitchDeg: 20, heightMm: 12 });
+    expect(again.up).toBe(mesh.up);
+    expect(writeSculpt(rasterise(again, side, 6).sculpt)).toEqual(writeSculpt(rasterise(mesh, side, 6).sculpt));
+  });
+
+  test('that is broken is refused, whatever is broken in it', async () => {
+    const bytes = writeShape({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'y' });
+    const put = (at: number, value: number) => {
+      const b = bytes.slice();
+      new DataView(b.buffer).setUint32(at, value, true);
+      return b;
+    };
+    for (const broken of [bytes.subarray(0, 10), bytes.subarray(0, bytes.length - 4), put(8, 900), put(12, 0), put(12, 4_000_000_000)])
+      expect(() => readShape(broken)).toThrow(BadSculpt);
+    const far = writeShape({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 7]), up: 'y' });
+    expect(() => readShape(far)).toThrow(/does not hold/);
+    const wild = writeShape({ positions: Float32Array.from([0, 0, 0, NaN, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'y' });
+    expect(() => readShape(wild)).toThrow(/no number/);
+    await expect(readMesh(far, 'x')).rejects.toThrow(/does not hold/);
   });
 }); // prettier-ignore

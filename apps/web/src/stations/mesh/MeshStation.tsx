@@ -1,7 +1,8 @@
 import { clamp, sculptSize } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
+import { blobApi } from '../../api/blobs.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -36,6 +37,7 @@ export function MeshStation() {
   const [turn, setTurn] = useState<Omit<MeshView, 'up'>>({ ...STRAIGHT, heightMm: piece.heightMm });
   // As its file's kind usually stands, until the painter says otherwise.
   const [stands, setStands] = useState<MeshView['up'] | null>(null);
+  const [keep, setKeep] = useState(true);
   const [sending, setSending] = useState<string | null>(null);
   const hand = useRef<{ x: number; y: number; view: MeshView } | null>(null);
   const view: MeshView = { ...turn, up: stands ?? opened?.up ?? 'z' };
@@ -49,11 +51,23 @@ export function MeshStation() {
   useEffect(() => {
     if (opened) look({ ...STRAIGHT, up: opened.up, heightMm: piece.heightMm });
   }, [opened, look, piece.heightMm]);
-  const take3d = (file: File) => {
+  const take3d = (file: Blob, name: string) => {
     setStands(null);
     setTurn({ ...STRAIGHT, heightMm: piece.heightMm });
-    open(file);
+    open(file, name);
   };
+  // A shape that was kept with the piece, to be seen from another side.
+  const [query] = useSearchParams();
+  const again = piece.sculpts.find((s) => s.shape !== null && s.shape === query.get('shape'))?.shape ?? null;
+  useEffect(() => {
+    if (!again) return;
+    let late = false;
+    fetch(blobApi.address(again))
+      .then(async (r) => (r.ok ? r.blob() : Promise.reject(new Error('Its shape is not on the server any more.'))))
+      .then((shape) => { if (!late) open(shape, 'shape'); })
+      .catch((e: unknown) => setSending(failureOf(e)));
+    return () => { late = true; };
+  }, [again, open]);
   const up = view.up;
   const tall = opened?.tall[up] ?? 0;
   const sculpt = made?.sculpt ?? glance;
@@ -103,7 +117,7 @@ export function MeshStation() {
       </section>
       <aside aria-label="3D file" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
         <h1 className="text-lead font-semibold">From a 3D file</h1>
-        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => take3d(f)} />
+        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => take3d(f, f.name)} />
         {opened && (
           <>
             <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>
@@ -140,16 +154,22 @@ export function MeshStation() {
             </section>
           </>
         )}
+        {opened && !made && (
+          <label className="flex items-center gap-2 text-label">
+            <input type="checkbox" className="size-4 accent-g10" checked={keep} onChange={(e) => setKeep(e.target.checked)} />
+            Keep its shape with the piece
+          </label>
+        )}
         {busy ? (
           <Progress what={opened ? 'Taking its surface' : 'Opening the file'} doing={busy.doing} share={busy.share} onStop={stop} />
         ) : (
-          opened && !made && <Button onClick={() => make(view)}>Take it from this side</Button>
+          opened && !made && <Button onClick={() => make(view, keep)}>Take it from this side</Button>
         )}
         {says && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{says}</p>}
         {made && (
           <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
             <p className="text-label text-g28">
-              {(made.sculpt.width / made.sculpt.pxPerMm).toFixed(1)} × {(made.sculpt.height / made.sculpt.pxPerMm).toFixed(1)} mm, {made.sculpt.pxPerMm.toFixed(0)} points a mm. What it mirrors of itself is darkened. The file itself is not kept: for another side, open it again.
+              {(made.sculpt.width / made.sculpt.pxPerMm).toFixed(1)} × {(made.sculpt.height / made.sculpt.pxPerMm).toFixed(1)} mm, {made.sculpt.pxPerMm.toFixed(0)} points a mm. What it mirrors of itself is darkened. {made.shape ? 'Its shape is kept with the piece, to be taken from other sides.' : keep ? 'Its shape is too large to keep: for another side, open the file again.' : 'Its shape is not kept: for another side, open the file again.'}
             </p>
             <Button onClick={() => void take()}>Put it under the parts</Button>
             {sending && <p role="status" className="text-label">{sending}</p>}

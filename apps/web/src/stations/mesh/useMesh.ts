@@ -10,16 +10,16 @@ export interface MeshDesk {
   readonly made: MadeMesh | null;
   readonly busy: { readonly doing: string; readonly share: number } | null;
   readonly says: string | null;
-  open(file: File): void;
+  open(file: Blob, name: string): void;
   look(view: MeshView): void;
-  make(view: MeshView): void;
+  make(view: MeshView, keep: boolean): void;
   stop(): void;
 }
 
 /** A 3D file in a worker of its own: opened once, looked at from any side, made into a surface. */
 export function useMesh(): MeshDesk {
   const worker = useRef<Worker | null>(null);
-  const file = useRef<File | null>(null);
+  const file = useRef<{ file: Blob; name: string } | null>(null);
   const waiting = useRef<MeshView | null>(null);
   const looking = useRef(0);
   const jobs = useRef(0);
@@ -69,15 +69,15 @@ export function useMesh(): MeshDesk {
   useEffect(() => () => worker.current?.terminate(), []);
 
   const open = useCallback(
-    (next: File) => {
-      file.current = next;
+    (next: Blob, name: string) => {
+      file.current = { file: next, name };
       setOpened(null);
       setGlance(null);
       setMade(null);
       setSays(null);
       setBusy({ doing: 'reading the file', share: 0 });
       start();
-      send({ kind: 'open', file: next, name: next.name });
+      send({ kind: 'open', file: next, name });
     },
     [send, start],
   );
@@ -94,9 +94,9 @@ export function useMesh(): MeshDesk {
     [send],
   );
   const make = useCallback(
-    (view: MeshView) => {
+    (view: MeshView, keep: boolean) => {
       setBusy({ doing: '', share: 0 });
-      send({ kind: 'make', view });
+      send({ kind: 'make', view, keep });
     },
     [send],
   );
@@ -104,7 +104,7 @@ export function useMesh(): MeshDesk {
     setBusy(null);
     // A worker in the middle of its work hears nothing: it is ended, and the file opened again.
     start();
-    if (file.current) send({ kind: 'open', file: file.current, name: file.current.name });
+    if (file.current) send({ kind: 'open', ...file.current });
   }, [send, start]);
   return { opened, glance, made, busy, says, open, look, make, stop };
 }

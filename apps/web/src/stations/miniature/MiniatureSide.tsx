@@ -155,7 +155,7 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
             <p className="font-semibold">{s.name}</p>
             <p className="text-label text-g28">
               {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm, {s.from === 'lamp' ? 'scanned under a lamp' : 'from a 3D file'}, believed{' '}
-              {Math.round(s.trust * 100)} %, {used} {used === 1 ? 'part' : 'parts'} cut from it, {megabytes(sizeOf([s.surface, ...s.photos]))}
+              {Math.round(s.trust * 100)} %, {used} {used === 1 ? 'part' : 'parts'} cut from it, {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
             </p>
             <div className="flex flex-wrap gap-1.5">
               <button type="button" className={chip} onClick={() => begin(regionErrand(store, s))}>
@@ -173,6 +173,16 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
               >
                 Take it away
               </button>
+              {s.shape && (
+                <>
+                  <Link to={`../parts/mesh?shape=${s.shape}`} className={`${chip} inline-flex items-center`}>
+                    From another side
+                  </Link>
+                  <button type="button" className={chip} onClick={() => store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.shape = null))}>
+                    Let its shape go
+                  </button>
+                </>
+              )}
               {s.photos.length > 0 && (
                 <button type="button" className={chip} onClick={() => store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.photos = []))}>
                   Let its {s.photos.length} photos go

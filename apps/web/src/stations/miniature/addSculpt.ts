@@ -6,6 +6,8 @@ interface NewSculpt {
   readonly sculpt: Sculpt;
   /** The same as it is stored. */
   readonly surface: Uint8Array<ArrayBuffer>;
+  /** The 3D file's shape, where it is kept. */
+  readonly shape: Uint8Array<ArrayBuffer> | null;
   readonly from: PieceSculpt['from'];
   readonly name: string;
   /** Where its middle stands, up from the foot of the piece. */
@@ -18,9 +20,11 @@ const rounded = (v: number) => Number(v.toFixed(3));
 
 /** Sends a surface, and the photos that are kept with it, and lays it under the parts. */
 export async function addSculpt(store: PieceStore, made: NewSculpt, tell: (doing: string) => void): Promise<void> {
-  const { sculpt, surface, from, name, yMm, photos } = made;
+  const { sculpt, surface, shape, from, name, yMm, photos } = made;
   tell('Sending the surface');
   const { hash } = await blobApi.add('surface', new Blob([surface]));
+  if (shape) tell('Sending the shape');
+  const keptShape = shape ? (await blobApi.add('shape', new Blob([shape]))).hash : null;
   const kept: string[] = [];
   for (const [i, photo] of photos.entries()) {
     tell(`Sending photo ${i + 1} of ${photos.length}`);
@@ -31,7 +35,7 @@ export async function addSculpt(store: PieceStore, made: NewSculpt, tell: (doing
   store.change((d) => {
     d.sculpts.push({
       id: `${from}-${Date.now().toString(36)}`, name: n === 1 ? `the ${name}` : `${name} ${n}`, from, surface: hash, widthMm, heightMm,
-      xMm: 0, yMm: rounded(yMm), trust: rounded(meanTrust(sculpt)), photos: kept,
+      xMm: 0, yMm: rounded(yMm), trust: rounded(meanTrust(sculpt)), shape: keptShape, photos: kept,
     });
   });
 } // prettier-ignore

@@ -71,9 +71,8 @@ export function useErrand(onDone: (chosen: Chosen) => void): {
     const found = tried(() => errand.preview!(taps));
     return typeof found === 'string' ? null : found;
   }, [errand, taps]);
-  const [looked, setLooked] = useState<Made | null>(null);
+  const [looked, setLooked] = useState<{ readonly taps: readonly Point[]; readonly made: Made } | null>(null);
   useEffect(() => {
-    setLooked(null);
     if (!errand?.look || taps.length < errand.least) return;
     let late = false;
     void errand.look(taps).then((found) => {
@@ -82,13 +81,13 @@ export function useErrand(onDone: (chosen: Chosen) => void): {
         // A tap that spoils what was there is taken back.
         setSays(found);
         setTaps((all) => (all === taps ? all.slice(0, -1) : all));
-      } else setLooked(found);
+      } else setLooked({ taps, made: found });
     });
     return () => {
       late = true;
     };
   }, [errand, taps]);
-  const made = drawn ?? looked;
+  const made = drawn ?? (looked?.taps === taps ? looked.made : null);
 
   const tapping = useMemo((): Tapping | null => {
     if (!errand) return null;

@@ -61,6 +61,7 @@ export function ScanStation() {
         store,
         {
           ...scan,
+          shape: null,
           from: 'lamp',
           name: 'scan',
           yMm: piece.heightMm / 2,
