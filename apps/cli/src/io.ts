@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
 import { readFileSync } from 'node:fs';
 import {
   isArchive,
+  HERON_SURFACE,
   keepSculpt,
   readArchive,
   readPaintList,
@@ -37,7 +39,16 @@ export function readBytes(path: string): Uint8Array {
 /** A piece file, or an archive of one; the surfaces in it are then at hand for the map. */
 export function pieceFrom(path: string): Piece {
   const bytes = readBytes(path);
-  if (!isArchive(bytes)) return readPiece(new TextDecoder().decode(bytes));
+  if (!isArchive(bytes)) {
+    const piece = readPiece(new TextDecoder().decode(bytes));
+    // The demo's surface is shipped beside the program.
+    if (piece.sculpts.some((s) => s.surface === HERON_SURFACE))
+      keepSculpt(
+        HERON_SURFACE,
+        readSculpt(readBytes(fileURLToPath(new URL('../../../demo/heron-wing.surface', import.meta.url)))),
+      );
+    return piece;
+  }
   const { piece: text, blobs } = readArchive(bytes);
   const piece = readPiece(text);
   for (const { surface } of piece.sculpts) {

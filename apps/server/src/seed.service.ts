@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { brassHeron, lockMilitia, sluiceWarden, writePiece } from '@pale-glint/core';
 import { eq } from 'drizzle-orm';
+import { BlobsService } from './blobs/blobs.service.js';
 import { DB } from './database/database.module.js';
 import type { Database } from './database/open.js';
 import { settings } from './database/schema.js';
@@ -10,17 +12,26 @@ const SEEDED = 'demo';
 /** The one that opens first comes last. */
 const DEMOS = [brassHeron, lockMilitia, sluiceWarden];
 
+/** The heron's wing as the stand-in camera saw it: photo, and surface by the lamp scan. */
+const DEMO_FILES = [
+  ['photo', 'heron-wing.jpg'],
+  ['surface', 'heron-wing.surface'],
+] as const;
+
 /** Puts the demo in once. A demo that the painter removed stays away. */
 @Injectable()
 export class SeedService implements OnApplicationBootstrap {
   constructor(
     @Inject(DB) private readonly db: Database,
     private readonly pieces: PiecesService,
+    private readonly blobs: BlobsService,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     const [done] = await this.db.select().from(settings).where(eq(settings.key, SEEDED));
     if (done) return;
+    for (const [kind, name] of DEMO_FILES)
+      await this.blobs.add(kind, readFileSync(new URL(`../../../demo/${name}`, import.meta.url)));
     for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');
     await this.db.insert(settings).values({ key: SEEDED, value: 'ninth-lock' }).onConflictDoNothing();
   }

@@ -23,7 +23,12 @@ export function miniatureCommands(program: Command): void {
     .option('--ball <X,Y,R>', 'outline of the ball in the first photo, in its pixels; looked for without it')
     .option('--ball-mm <MM>', "the ball's width, which tells the scale", '6.4')
     .option('--lamp <MM>', 'distance of the lamp, or find, or far', 'find')
-    .option('--part <X,Y>', 'a place of a part, mm from the middle, more of it joined by +; may be repeated', collect, [])
+    .option(
+      '--part <X,Y>',
+      'a place of a part, mm from the middle, more of it joined by +; may be repeated',
+      collect,
+      [],
+    )
     .action((paths: string[], o: work.ScanChoices) => working((w) => w.scan(paths, o)));
   program
     .command('mesh')
@@ -37,7 +42,12 @@ export function miniatureCommands(program: Command): void {
     .option('--up <AXIS>', 'y or z: how it stands in its file')
     .option('--height <MM>', 'foot to crown; without it the numbers in the file are mm')
     .option('--px-per-mm <N>', 'points per mm; as fine as a million points allow without it')
-    .option('--part <X,Y>', 'a place of a part, mm from the middle, more of it joined by +; may be repeated', collect, [])
+    .option(
+      '--part <X,Y>',
+      'a place of a part, mm from the middle, more of it joined by +; may be repeated',
+      collect,
+      [],
+    )
     .action((path: string, o: Parameters<Work['mesh']>[1]) => working((w) => w.mesh(path, o)));
   program
     .command('camera')

@@ -1,5 +1,5 @@
 import { forms, heightOf } from '../form/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, rad } from '../units/index.js';
 
 /** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
 export interface BenchSculpt {
@@ -79,33 +79,70 @@ const face: BenchSculpt = {
   },
 }; // prettier-ignore
 
-const FEATHERS = 6;
+/** One feather of a sculpted wing: where its heel is, where it points and how large it is. */
+export interface Feather {
+  readonly heel: readonly [x: number, y: number];
+  /** Turned from pointing to the right, counter-clockwise. */
+  readonly turnDeg: number;
+  readonly longMm: number;
+  readonly halfMm: number;
+}
+
+/** Half width of a feather at a share 0..1 of its length. */
+export const featherHalf = ({ halfMm }: Feather, share: number): number =>
+  halfMm * Math.sqrt(clamp(1 - (2 * share - 1) ** 2, 0, 1)) ** 0.8;
+
+/** Feathers that lie over each other, the later over the earlier, each with a quill. */
+const feathered = (feathers: readonly Feather[], lift: number) => (x: number, y: number) => {
+  let top: number | null = null;
+  feathers.forEach((feather, i) => {
+    const turn = rad(feather.turnDeg);
+    const [dx, dy] = [x - feather.heel[0], y - feather.heel[1]];
+    const along = dx * Math.cos(turn) + dy * Math.sin(turn);
+    const across = dy * Math.cos(turn) - dx * Math.sin(turn);
+    const half = featherHalf(feather, along / feather.longMm);
+    if (along < 0 || along > feather.longMm || Math.abs(across) > half * 0.97) return;
+    const p = across / half;
+    const z = 1 + lift * i + 1.5 * Math.sqrt(1 - p * p) + 0.35 * Math.exp(-((across / 0.5) ** 2));
+    top = Math.max(top ?? -Infinity, z);
+  });
+  return top;
+};
+
 const wing: BenchSculpt = {
   id: 'wing',
   label: 'Feathered wing, 34 mm',
   widthMm: 30,
   heightMm: 34,
-  rise: (x, y) => {
-    let top: number | null = null;
-    for (let i = 0; i < FEATHERS; i++) {
-      // Each feather hangs from the root at the upper left, fanned, and lies over the one before.
-      const turn = (-62 + i * 15) * (Math.PI / 180);
-      const [dx, dy] = [x + 11, y - 13];
-      const along = dx * Math.cos(turn) + dy * Math.sin(turn);
-      const across = dy * Math.cos(turn) - dx * Math.sin(turn);
-      const long = 30 - i * 2.6;
-      const half = 3.4 * Math.sqrt(clamp(1 - ((along - long / 2) / (long / 2)) ** 2, 0, 1)) ** 0.8;
-      if (along < 0 || along > long || Math.abs(across) > half * 0.97) continue;
-      const p = across / half;
-      const z = 1 + 0.55 * i + 1.5 * Math.sqrt(1 - p * p) + 0.35 * Math.exp(-((across / 0.5) ** 2));
-      top = Math.max(top ?? -Infinity, z);
-    }
-    return top;
-  },
+  // Each feather hangs from the root at the upper left, fanned.
+  rise: feathered(
+    Array.from({ length: 6 }, (_, i) => ({
+      heel: [-11, 13] as const,
+      turnDeg: -62 + i * 15,
+      longMm: 30 - i * 2.6,
+      halfMm: 3.4,
+    })),
+    0.55,
+  ),
+};
+
+/** The folded wing of the brass heron: feathers along its arm, the longest lowest. */
+export const HERON_FEATHERS: readonly Feather[] = Array.from({ length: 6 }, (_, i) => ({
+  heel: [-7.4 - 0.85 * i, 4.8 + i] as const,
+  turnDeg: -37 + 4.5 * i,
+  longMm: 24 - 1.7 * i,
+  halfMm: 2.9 - 0.1 * i,
+}));
+const heronWing: BenchSculpt = {
+  id: 'heron-wing',
+  label: 'Folded wing, 26 mm',
+  widthMm: 26,
+  heightMm: 24,
+  rise: feathered(HERON_FEATHERS, 0.45),
 };
 
 /** The sculpts of the stand-in bench, in rising difficulty. */
-export const benchSculpts: readonly BenchSculpt[] = [dome, breastplate, knee, face, wing];
+export const benchSculpts: readonly BenchSculpt[] = [dome, breastplate, knee, face, wing, heronWing];
 
 /** @throws RangeError for an id that none has */
 export function benchSculpt(id: string): BenchSculpt {

@@ -1,7 +1,6 @@
 import { bronze, coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
-  NO_PICTURES,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -10,6 +9,7 @@ import {
   type Polish,
 } from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
+import { heronFeathers, heronSculpt, heronUnderlay } from './heronWing.js';
 import { towline } from './towline.js';
 
 const brass = (group: string) => (id: string, name: string, form: Part['form'], where: Part['place'], polish: Polish = 'polished') =>
@@ -39,7 +39,7 @@ const parts: Part[] = [
   ...[0, 1, 2].map((i) => wing(`tail-${i + 1}`, `Tail feather ${i + 1}`, feather(17 - i), place(14.4 - i * 1.6, 34.2 + i * 1.6, 58 + i * 6, { depthMm: -1 + 0.2 * i }), 'satin')),
   works('key', 'Winding key', shape('ring', { widthMm: 6.4, heightMm: 4.4, thicknessMm: 1 }), place(6.4, 53.6, 24, { depthMm: -1 })),
   body('body', 'Body, beaten copper', shape('dome', { widthMm: 30, heightMm: 18.6 }), place(2, 44, -24), 'satin'),
-  ...[0, 1, 2, 3, 4].map((i) => wing(`feather-${i + 1}`, `Wing feather ${i + 1}`, feather(21 - i * 1.8), place(9.6 - i * 2.3, 41 + i * 1.9, 48 + i * 5, { depthMm: 1 + 0.3 * i }))),
+  ...heronFeathers,
   wing('shoulder', 'Wing root', shape('dome', { widthMm: 9.6, heightMm: 8.6, rimMm: 0.8 }), place(-3, 47.6, 0, { depthMm: 3 })),
   wing('rivets', 'Wing rivets', shape('rivets', { count: 6, lengthMm: 11, sagMm: 1.4, headMm: 0.9 }), place(3.6, 49.6, -26, { depthMm: 3 })),
   neck('neck-low', 'Neck, lower', shape('tube', { lengthMm: 19, startWidthMm: 6.6, endWidthMm: 4.6, endCurve: 0.2, bowMm: -2.6 }), place(-11.6, 60, 12)),
@@ -73,7 +73,8 @@ export const brassHeron: Piece = {
     focalPart: 'head',
   },
   approach: FIRST_APPROACH,
-  ...NO_PICTURES,
+  underlay: heronUnderlay,
+  sculpts: [heronSculpt],
   parts,
   ladders: [bronze, coldSteel],
   paints: [...towline],

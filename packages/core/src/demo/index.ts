@@ -3,5 +3,6 @@ export * from './newPart.js';
 export * from './towline.js';
 export * from './warden.js';
 export * from './heron.js';
+export { HERON_PHOTO, HERON_SURFACE } from './heronWing.js';
 export * from './militia.js';
 export * from './starters.js';

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import {
-  brassHeron, droppedSteps, focalRank, FOCAL_AMONG, lightPresets, lockMilitia, partSheet, presetOf, readPiece, sluiceWarden, squintOrder, starterSets, writePiece,
+  angleBetween, benchOf, benchSculpt, brassHeron, droppedSteps, focalRank, FOCAL_AMONG, lightPresets, HERON_PHOTO, HERON_SURFACE, lockMilitia, normalAt, partSheet, presetOf, readPhoto, readPiece, readSculpt, sluiceWarden, squintOrder, starterSets, trueNormal, writePiece,
   type Piece,
 } from '../../src/index.js'; // prettier-ignore
 
@@ -48,6 +50,27 @@ describe('the warden at a squint', () => {
     rising.slice(1).forEach((d, i) => expect(d).toBeGreaterThan(rising[i]));
   });
 });
+
+test('the heron’s wing is what the stand-in camera and the scan gave, and is true to the sculpt', () => {
+  const file = (name: string) => new Uint8Array(readFileSync(new URL(`../../../../demo/${name}`, import.meta.url)));
+  const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+  const [surface, photo] = [file('heron-wing.surface'), file('heron-wing.jpg')];
+  expect([hash(surface), hash(photo)]).toEqual([HERON_SURFACE, HERON_PHOTO]);
+  expect(readPhoto(photo)).toMatchObject({ widthPx: brassHeron.underlay!.widthPx, heightPx: brassHeron.underlay!.heightPx });
+  const sculpt = readSculpt(surface);
+  const [{ widthMm, heightMm }] = brassHeron.sculpts;
+  expect([sculpt.width / sculpt.pxPerMm, sculpt.height / sculpt.pxPerMm]).toEqual([expect.closeTo(widthMm, 3), expect.closeTo(heightMm, 3)]);
+  const wing = benchSculpt('heron-wing');
+  const { middle } = benchOf(wing, 12, 0);
+  const off: number[] = [];
+  for (let i = 0; i < sculpt.trust.length; i++) {
+    const x = middle[0] + ((i % sculpt.width) + 0.5 - sculpt.width / 2) / sculpt.pxPerMm;
+    const y = middle[1] + (sculpt.height / 2 - Math.floor(i / sculpt.width) - 0.5) / sculpt.pxPerMm;
+    const truth = trueNormal(wing, x, y);
+    if (truth) off.push(angleBetween(truth, normalAt(sculpt, i)));
+  }
+  expect(off.reduce((t, v) => t + v, 0) / off.length).toBeLessThan(5);
+}); // prettier-ignore
 
 test('no two greaves are alike', () => {
   const [left, right] = ['greave-left', 'greave-right'].map((id) =>
