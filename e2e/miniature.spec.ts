@@ -143,6 +143,12 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.mouse.click(box.x + box.width * 0.38, box.y + box.height * 0.5);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('complementary', { name: 'Part' })).toBeVisible();
+  // A place of its outline that came out wrong is pulled where it belongs.
+  const place = page.getByRole('slider', { name: 'Outline of part, place 1' });
+  const before = await place.getAttribute('aria-valuetext');
+  await place.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp');
+  await expect(place).not.toHaveAttribute('aria-valuetext', before!);
   await page.getByLabel('Name of the part').fill('Breastplate');
   await page.getByLabel('Name of the part').blur();
   await settled(page);
@@ -230,5 +236,19 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await settled(page);
   await page.getByRole('button', { name: /^Your miniature/ }).click();
   await expect(page.getByText(/2 parts cut from it/)).toBeVisible();
+  // Both sides of a fold in one part: the outline is shown before it is taken, and a tap beside all is told.
+  await page.getByRole('button', { name: 'Tap a region' }).click();
+  await page.mouse.click(box.x + 3, box.y + 3);
+  await expect(page.getByText(/nothing of the sculpt is there/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeDisabled();
+  await page.getByRole('button', { name: 'Leave', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Its own surface' }).getByRole('button', { name: 'Take it away' })).toBeDisabled();
+  // Its shape was kept: the same miniature from another side, without the file.
+  await page.getByRole('link', { name: 'From another side' }).click();
+  await page.getByRole('button', { name: 'Its left' }).click();
+  await page.getByRole('button', { name: 'Take it from this side' }).click();
+  await page.getByRole('button', { name: 'Put it under the parts' }).click();
+  await expect(page.getByText('3D file 2')).toBeVisible();
+  await page.getByRole('button', { name: 'Let its shape go' }).first().click();
+  await expect(page.getByRole('link', { name: 'From another side' })).toHaveCount(1);
 }); // prettier-ignore

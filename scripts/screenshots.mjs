@@ -89,6 +89,7 @@ await page.getByRole('button', { name: 'Tap a region' }).click();
 await page.waitForTimeout(2500);
 const sculpt = await page.getByTestId('sculpt').boundingBox();
 await page.mouse.click(sculpt.x + sculpt.width * 0.38, sculpt.y + sculpt.height * 0.5);
+await page.getByRole('button', { name: 'Done', exact: true }).click();
 await page.getByLabel('Name of the part').fill('Breastplate');
 await page.getByRole('button', { name: /^Your miniature/ }).click();
 await page.getByRole('button', { name: 'Blade', exact: true }).click();

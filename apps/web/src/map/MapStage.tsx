@@ -37,14 +37,14 @@ interface MapStageProps {
 function roomFor(
   width: number,
   under: boolean,
-): { dial: number; low: boolean; free: { right: number; bottom: number } } {
-  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170 } };
-  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0 } };
+): { dial: number; low: boolean; free: { right: number; bottom: number; top: number } } {
+  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0 } };
+  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top: under ? 44 : 0 } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.
-  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0 } };
+  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0, top: under ? 44 : 0 } };
 }
 
-const NO_ROOM_KEPT = { right: 0, bottom: 0 };
+const NO_ROOM_KEPT = { right: 0, bottom: 0, top: 0 };
 
 /** The map on its grey, with the light in its corner. */
 export function MapStage({

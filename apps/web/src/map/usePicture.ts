@@ -56,7 +56,7 @@ export function usePicture(
   part: string | null,
   width: number,
   height: number,
-  free: { right: number; bottom: number },
+  free: { right: number; bottom: number; top: number },
   underlay = false,
 ): Picture | null {
   const bounds = useMemo(
@@ -69,16 +69,17 @@ export function usePicture(
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
   const shown = stays ? held.bounds : bounds;
   if (!stays) setHeld({ key, bounds });
-  const { right, bottom } = free;
+  const { right, bottom, top } = free;
   return useMemo(() => {
-    if (width - right < 8 || height - bottom < 8) return null;
+    if (width - right < 8 || height - bottom - top < 8) return null;
     const scale = Math.min(2, window.devicePixelRatio || 1);
     const fitted = fitPicture(
       shown,
       Math.round((width - right) * scale),
-      Math.round((height - bottom) * scale),
+      Math.round((height - bottom - top) * scale),
       0.045,
     );
-    return { ...fitted, width: Math.round(width * scale), height: Math.round(height * scale) };
-  }, [shown, width, height, right, bottom]);
+    const topMm = fitted.topMm + (top * scale) / fitted.pxPerMm;
+    return { ...fitted, topMm, width: Math.round(width * scale), height: Math.round(height * scale) };
+  }, [shown, width, height, right, bottom, top]);
 }

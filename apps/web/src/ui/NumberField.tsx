@@ -62,11 +62,11 @@ export function NumberField({
           </label>
           {why && <Why of={label} says={why} />}
         </span>
-        <span className="flex items-baseline gap-1">
+        <span className="flex min-w-0 shrink items-baseline justify-end gap-1">
           <input
             id={id}
             inputMode="decimal"
-            className="w-16 bg-transparent text-right font-semibold outline-none"
+            className="w-16 min-w-8 shrink bg-transparent text-right font-semibold outline-none"
             value={text}
             aria-invalid={bad}
             aria-describedby={bad ? `${id}-says` : undefined}
@@ -83,7 +83,7 @@ export function NumberField({
               } else if (e.key === 'Enter') e.currentTarget.blur();
             }}
           />
-          <span className="min-w-7 text-label text-g38">{unit}</span>
+          <span className="min-w-4 text-label text-g38">{unit}</span>
         </span>
       </div>
       {bad && (

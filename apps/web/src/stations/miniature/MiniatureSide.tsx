@@ -91,7 +91,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
             ))}
           </div>
           <div className="flex items-end gap-2">
-            <div className="flex-1">
+            <div className="min-w-0 flex-1">
               <NumberField label="Another base" unit="mm" value={baseMm} min={5} max={300} step={0.5} onChange={setBase} />
             </div>
             <button type="button" className={chip} onClick={() => begin(scaleErrand(store, baseMm, true))}>
@@ -99,7 +99,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
             </button>
           </div>
           <div className="flex items-end gap-2">
-            <div className="flex-1">
+            <div className="min-w-0 flex-1">
               <NumberField label="Two places" unit="mm" value={lengthMm} min={0.5} max={500} step={0.5} onChange={setLength} />
             </div>
             <button type="button" className={chip} onClick={() => begin(scaleErrand(store, lengthMm, false))}>
@@ -107,7 +107,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
             </button>
           </div>
           <div className="flex items-end gap-2">
-            <div className="flex-1">
+            <div className="min-w-0 flex-1">
               <NumberField label="Turned by" unit="°" value={u.turnDeg} min={-180} max={180} step={1} onChange={(v) => change((p) => void (p.turnDeg = v), 'photo/turn')} onEnd={end} />
             </div>
             <button type="button" className={chip} onClick={() => begin(straightenErrand(store))}>

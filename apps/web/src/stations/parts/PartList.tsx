@@ -51,7 +51,7 @@ const Sections = memo(function Sections({ piece, chosen, choose }: SectionsProps
               className="flex w-full justify-between px-3 py-1 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
             >
               {s.name}
-              <span className="font-normal">{s.parts.length}</span>
+              <span className="truncate font-normal">{s.parts.length}</span>
             </button>
           )}
           <ul>
@@ -82,7 +82,7 @@ export function PartList({ chosen, choose }: PartListProps) {
         aria-pressed={chosen === null}
         data-command="miniature"
         onClick={() => choose(null)}
-        className="flex w-full justify-between border-b border-g82 px-3 py-2 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
+        className="flex w-full justify-between gap-2 whitespace-nowrap border-b border-g82 px-3 py-2 text-left text-label font-semibold aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 aria-pressed:hover:bg-g10"
       >
         Your miniature
         <span className="font-normal">

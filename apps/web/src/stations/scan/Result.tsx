@@ -11,7 +11,7 @@ export function SurfacePicture({ sculpt, rig, show, label, tall = false }: { scu
   }, [sculpt, rig, show]);
   return (
     <figure className="min-w-0 flex-1 space-y-1">
-      <canvas ref={canvas} className={`block w-full object-contain ${tall ? 'max-h-[38rem]' : 'max-h-80 bg-g28'}`} role="img" aria-label={label} />
+      <canvas ref={canvas} className={`block w-full object-contain ${tall ? 'max-h-[38rem]' : 'max-h-80 object-left'}`} role="img" aria-label={label} />
       <figcaption className={`text-label ${tall ? 'w-fit bg-g10 px-2 py-0.5 text-g98' : 'text-g28'}`}>{label}</figcaption>
     </figure>
   );

@@ -22,7 +22,7 @@ const SPOILT: readonly { value: Spoilt | ''; label: string }[] = [
   { value: 'overexposed', label: 'one burnt out' },
   { value: 'glossy', label: 'one that shines' },
   { value: 'ball lost', label: 'one without highlight' },
-  { value: 'other light', label: 'one under another lamp' },
+  { value: 'other light', label: 'one lit otherwise' },
 ];
 
 const LEAST_TRUST = 0.45;
