@@ -5,6 +5,8 @@ const CORE = [
   'colour',
   'paint',
   'ladder',
+  'metal',
+  'match',
   'rig',
   'sculpt',
   'form',

@@ -32,6 +32,46 @@ describe('the command line', () => {
     expect(run('check', at('paints.csv'))).toMatchObject({ acceptable: true, kind: 'paint list' });
   });
 
+  test('ladder finds mixes that rise in value, and says how near they come', () => {
+    const { steps, readsAs } = run('ladder', at('paints.csv'), '--metal', 'warm-steel', '--steps', '5');
+    expect(steps).toHaveLength(5);
+    expect(steps[0]).toMatchObject({ sharing: 'first', gapL: null });
+    steps.slice(1).forEach((s: { gapL: number; lab: { l: number } }, k: number) => {
+      expect(s.gapL).toBeGreaterThan(3.9);
+      expect(s.gapL).toBeCloseTo(s.lab.l - steps[k].lab.l, 5);
+    });
+    for (const s of steps)
+      expect(s.mix.reduce((n: number, m: { drops: number }) => n + m.drops, 0)).toBeLessThanOrEqual(8);
+    expect(readsAs).toBeTruthy();
+    const typed = run(
+      'ladder',
+      at('paints.csv'),
+      '--targets',
+      '#1A1A1C,#C08A2E,#F6F5F0',
+      '--max-paints',
+      '1',
+    );
+    expect(typed.steps.map((s: { mix: { paint: string }[] }) => s.mix[0].paint)).toEqual([
+      'Soot',
+      'Ochre',
+      'Chalk',
+    ]);
+    expect(typed.steps[1]).toMatchObject({ says: 'same to the eye' });
+  });
+
+  test.each([
+    [['--metal', 'mithril'], /--metal.*one of cold-steel/],
+    [['--metal', 'gold', '--steps', '40'], /--steps.*2 to 12/],
+    [['--metal', 'gold', '--targets', '#111111'], /--targets.*one of the two/],
+    [['--targets', '#C08A2E,#111111'], /colour 2.*dark to light/],
+    [['--targets', '#C08A2E,tin'], /--targets/],
+    [['--metal', 'gold', '--max-drops', '2.5'], /--max-drops.*whole number/],
+  ])('ladder %j is refused with what is accepted', (more, says) => {
+    const { status, stderr } = refused('ladder', at('paints.csv'), ...more);
+    expect(status).toBe(2);
+    expect(stderr).toMatch(says);
+  });
+
   test('map answers with the figures of every part', () => {
     const { parts } = run('map', at('arm.json'));
     expect(parts).toHaveLength(8);

@@ -3,6 +3,8 @@ export * from './piece/index.js';
 export * from './colour/index.js';
 export * from './paint/index.js';
 export * from './ladder/index.js';
+export * from './metal/index.js';
+export * from './match/index.js';
 export * from './rig/index.js';
 export * from './sculpt/index.js';
 export * from './form/index.js';

@@ -1,8 +1,10 @@
 import {
-  BRUSHED, coated, coatsNeeded, hexToLab, hexToLinear, labToHex, mixLabOf, mixPigment, nmOf, paintSpectrum, readPaintList, reconstruct, spectrumToLab, wetAndDry,
+  BRUSHED, closeness, coated, coatsNeeded, deltaE, hexToLab, hexToLinear, labToHex, LEAST_STEPS, LIMITS, metals, MIXED_KINDS, mixLabOf, mixPigment, MOST_STEPS, nmOf, paintSpectrum,
+  paintTable, readPaintList, readsAs, reconstruct, SEARCH, searchLadder, spectrumToLab, targetsOf, wetAndDry,
+  type Lab,
 } from '@pale-glint/core'; // prettier-ignore
 import type { Command } from 'commander';
-import { answer, findPaint, hexFrom, mixFrom, number, readText } from '../io.js';
+import { answer, findPaint, hexFrom, mixFrom, number, readText, refuse } from '../io.js';
 
 /** The looks of more coats than this are not listed. */
 const MOST_LOOKS = 60;
@@ -15,7 +17,37 @@ interface CoatsOptions {
   until: string;
 }
 
-/** colour, mix, coats, wet: the colour model on its own. */
+interface LadderOptions {
+  targets?: string;
+  metal?: string;
+  steps: string;
+  maxPaints: string;
+  maxDrops: string;
+}
+
+const whole = (field: string, text: string, low: number, high: number): number => {
+  const value = number(field, text, low, high);
+  if (!Number.isInteger(value)) refuse(field, text, `a whole number from ${low} to ${high}`);
+  return value;
+};
+
+/** What the steps are to be: colours typed, or a metal's. */
+function targetsFrom(o: LadderOptions): Lab[] {
+  if ((o.targets === undefined) === (o.metal === undefined))
+    refuse('--targets', 'both it and --metal, or neither', 'one of the two');
+  if (o.targets !== undefined) {
+    const targets = o.targets.split(',').map((t) => hexToLab(hexFrom('--targets', t.trim())));
+    if (targets.length > MOST_STEPS) refuse('--targets', `${targets.length} colours`, `1 to ${MOST_STEPS}`);
+    const falls = targets.findIndex((t, i) => i > 0 && t.l <= targets[i - 1].l);
+    if (falls > 0) refuse('--targets', `colour ${falls + 1}, no lighter than the one before`, 'colours from dark to light');
+    return targets;
+  }
+  const metal = metals.find((m) => m.id === o.metal);
+  if (!metal) return refuse('--metal', `"${o.metal}"`, `one of ${metals.map((m) => m.id).join(', ')}`);
+  return targetsOf(metal, { steps: whole('--steps', o.steps, LEAST_STEPS, MOST_STEPS) });
+} // prettier-ignore
+
+/** colour, mix, coats, ladder, wet: the colour model on its own. */
 export function colourCommands(program: Command): void {
   program
     .command('colour')
@@ -64,6 +96,52 @@ export function colourCommands(program: Command): void {
         spectrumToLab(coated(pigment, ground, i + 1, water, share)),
       );
       answer({ looks, ...needed });
+    });
+
+  program
+    .command('ladder')
+    .description('value steps of a metal from the paints of a list: for each step a mix, with few new piles')
+    .argument('<PAINTS.csv>')
+    .option('--targets <HEX,...>', 'colours of the steps, dark to light')
+    .option('--metal <NAME>', `a metal: ${metals.map((m) => m.id).join(', ')}`)
+    .option('--steps <N>', 'value steps of the metal', '7')
+    .option('--max-paints <N>', 'paints in one mix', String(SEARCH.mostPaints))
+    .option('--max-drops <N>', 'parts in one mix', String(SEARCH.mostDrops))
+    .action((list: string, o: LadderOptions) => {
+      const all = readPaintList(readText(list));
+      const paints = all.filter((p) => MIXED_KINDS.has(p.kind));
+      if (paints.length === 0)
+        refuse('PAINTS.csv', `${all.length} paints, none to mix`, 'at least one paint or ink');
+      if (paints.length > LIMITS.paints)
+        refuse('PAINTS.csv', `${paints.length} paints to mix`, `at most ${LIMITS.paints}`);
+      const targets = targetsFrom(o);
+      const found = searchLadder(paintTable(paints), targets, {
+        mostPaints: whole('--max-paints', o.maxPaints, 1, LIMITS.mostPaints),
+        mostDrops: whole('--max-drops', o.maxDrops, 1, LIMITS.mostDrops),
+      });
+      if (!found)
+        return refuse(
+          'PAINTS.csv',
+          'paints from which no ladder rises in value step by step',
+          'a darker and a lighter paint',
+        );
+      answer({
+        steps: found.steps.map((s, k) => ({
+          target: labToHex(s.target),
+          mix: s.paints.map((p, i) => ({ paint: paints[p].name, drops: s.drops[i] })),
+          sharing: s.sharing,
+          lab: s.lab,
+          hex: labToHex(s.lab),
+          deltaE: deltaE(s.lab, s.target),
+          says: closeness(deltaE(s.lab, s.target)),
+          gapL: k === 0 ? null : s.lab.l - found.steps[k - 1].lab.l,
+        })),
+        readsAs: readsAs(
+          found.steps.map((s) => s.lab),
+          metals,
+          null,
+        ).metal.id,
+      });
     });
 
   program

@@ -1,0 +1,8 @@
+import type { Metal } from './metal.js';
+
+export const brass: Metal = {
+  id: 'brass',
+  label: 'Brass',
+  says: 'olive shades and lemon lights: yellow without the red of gold',
+  path: ['#211c10', '#4d421d', '#857332', '#b8a24a', '#dccd83', '#f5efce'],
+};

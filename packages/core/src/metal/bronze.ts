@@ -1,0 +1,8 @@
+import type { Metal } from './metal.js';
+
+export const bronzeMetal: Metal = {
+  id: 'bronze',
+  label: 'Bronze',
+  says: 'red-brown shades climbing through ochre to tallow',
+  path: ['#24140f', '#5d3020', '#8a4a22', '#b37a33', '#d3ac69', '#f0e2b4'],
+};

@@ -1,0 +1,8 @@
+import type { Metal } from './metal.js';
+
+export const gold: Metal = {
+  id: 'gold',
+  label: 'Gold',
+  says: 'violet-brown shades, strong yellow just above the middle, pale yellow lights',
+  path: ['#35202b', '#6a4322', '#a8742a', '#dda93a', '#f2dc8c', '#fbf6e3'],
+};

@@ -1,0 +1,8 @@
+import type { Metal } from './metal.js';
+
+export const oldGold: Metal = {
+  id: 'old-gold',
+  label: 'Old gold',
+  says: 'greener and duller than gold, soft lights that stop short of white',
+  path: ['#241a12', '#4f3a1c', '#836429', '#b28f43', '#d4bb78', '#ece0b6'],
+};
