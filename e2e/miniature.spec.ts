@@ -144,7 +144,7 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('complementary', { name: 'Part' })).toBeVisible();
   // A place of its outline that came out wrong is pulled where it belongs.
-  const place = page.getByRole('slider', { name: 'Outline of part, place 1' });
+  const place = page.getByRole('slider', { name: 'Outline of part, place 1', exact: true });
   const before = await place.getAttribute('aria-valuetext');
   await place.focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp');

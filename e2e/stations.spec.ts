@@ -103,6 +103,40 @@ test('steps and mixes tell value, mix, thinning and coats of every step', async 
   );
 });
 
+test('another metal is chosen, its mixes found and taken; one is settled, another pulled to a lighter value', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/steps`);
+  const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
+  await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
+  await steel.getByRole('textbox', { name: 'Value steps' }).fill('6');
+  await steel.getByRole('button', { name: 'Find the mixes' }).click();
+  const found = page.getByRole('list', { name: 'Gold, mixes found' }).getByRole('listitem');
+  await expect(found).toHaveCount(6);
+  await expect(found.first()).toContainText('a fresh pile');
+  await expect(page.getByText(/^Gold in 6 steps: \d+ paints, \d fresh piles?; /)).toBeVisible();
+  // Nothing of the piece changes before it is taken.
+  await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take these mixes' }).click();
+  await expect(page.getByRole('heading', { name: /^Gold: 6 value steps from \d+ paints/ })).toBeVisible();
+
+  const steps = page.getByRole('list', { name: 'Gold, value steps' }).getByRole('listitem');
+  await page.getByLabel('Step 2 is settled').check();
+  const mixes = await steps.locator('p.font-semibold').allInnerTexts();
+  const aim = page.getByRole('slider', { name: 'Value step 4 aims at' });
+  const before = Number(await aim.getAttribute('aria-valuenow'));
+  await aim.focus();
+  await page.keyboard.press('PageUp');
+  await expect(aim).toHaveAttribute('aria-valuenow', String(before + 5));
+  await expect(steps.nth(3).locator('p.font-semibold')).not.toHaveText(mixes[3]);
+  for (const k of [0, 1, 2, 4, 5]) await expect(steps.nth(k).locator('p.font-semibold')).toHaveText(mixes[k]);
+  // A settled mix outlives the next search; undo takes back one deed at a time.
+  const gold = page.getByRole('region', { name: 'Gold', exact: true });
+  await gold.getByRole('button', { name: 'Find the mixes' }).click();
+  await page.getByRole('button', { name: 'Take these mixes' }).click();
+  await expect(steps.nth(1).locator('p.font-semibold')).toHaveText(mixes[1]);
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
+}); // prettier-ignore
+
 test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
   await page.goto(`${server.address}${DEMO}/order`);
   const box = page.getByRole('checkbox', { name: 'Value step 2 of 7, Couter, elbow dome' });

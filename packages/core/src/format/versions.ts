@@ -73,11 +73,16 @@ const toVersion3: Migration = (piece) => ({
 /** Version 4: a photo under the parts, and surfaces that parts are cut from. */
 const toVersion4: Migration = (piece) => ({ ...piece, version: 4, underlay: null, sculpts: [] });
 
-/** Version 5: the shape of a 3D file is kept with its surface. */
+/** Version 5: the shape of a 3D file is kept with its surface; ladders know their metal, steps the value they aim at. */
 const toVersion5: Migration = (piece) => ({
   ...piece,
   version: 5,
   sculpts: each(piece['sculpts'], (s) => ({ ...s, shape: null })),
+  ladders: each(piece['ladders'], (l) => ({
+    ...l,
+    metal: null,
+    steps: each(l['steps'], (s) => ({ ...s, value: null, settled: 'no' })),
+  })),
 });
 
 /** Migrations by the version they start from. */

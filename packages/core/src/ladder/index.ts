@@ -1,3 +1,4 @@
+export * from './aims.js';
 export * from './bronze.js';
 export * from './choose.js';
 export * from './coldSteel.js';

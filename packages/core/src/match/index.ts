@@ -1,4 +1,5 @@
 export * from './ladder.js';
 export { closeness, nearnessOf } from './nearness.js';
 export { LIMITS, ratiosOf, SEARCH, searchMixes, type FoundMix, type SearchOptions } from './search.js';
+export * from './wish.js';
 export { MIXED_KINDS, mixLabIn, paintTable, type PaintTable } from './table.js';

@@ -30,6 +30,8 @@ const HUES = [
   [361, 'reds'],
 ] as const;
 const GREY = 7;
+/** Another metal must be nearer by this to be what the eye takes it for. */
+const CLEARLY = 0.8;
 
 /** The family a colour belongs to, as a painter says it. */
 export function hueWord({ a, b }: Lab): string {
@@ -48,6 +50,9 @@ export function readsAs(colours: readonly Lab[], among: readonly Metal[], meant:
     .map((m) => [m, meanOff(m, colours)] as const)
     .reduce((best, next) => (next[1] < best[1] ? next : best));
   if (!meant || metal.id === meant.id) return { metal, off, add: null };
+  // Nobody takes steel for silver over half a unit.
+  const meantOff = meanOff(meant, colours);
+  if (meantOff < off + CLEARLY) return { metal: meant, off: meantOff, add: null };
   const farthest = colours.reduce((w, c) => {
     const far = (l: Lab) => weightOf(l.l) * deltaE(l, metalAt(meant, l.l));
     return far(c) > far(w) ? c : w;

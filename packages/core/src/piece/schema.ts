@@ -55,6 +55,7 @@ const partsOfPaint = z.strictObject({
 export const ladderSchema = z.strictObject({
   id: id('of this ladder'),
   name: words(80, 'of the metal', 1),
+  metal: id('of the metal its steps aim at; null for steps of the painter alone').nullable(),
   undercoat: id('of the paint or primer under everything'),
   steps: list(
     z.strictObject({
@@ -62,6 +63,8 @@ export const ladderSchema = z.strictObject({
       mix: list(partsOfPaint, 4, 'paints in parts').min(1, { error: () => 'a mix of 1 to 4 paints' }),
       water: ratio(0, 20, 'parts of water to one part of paint'),
       aimedShare: ratio(0, 1, 'share of a part this step should cover'),
+      value: ratio(0, 100, 'value aimed at, 0 black to 100 white; null where the mix says it').nullable(),
+      settled: oneOf(['no', 'yes'], 'whether a search leaves this mix alone'),
     }),
     12,
     'value steps, dark to light',

@@ -1,5 +1,5 @@
 import type { Lab } from '../colour/index.js';
-import { ladderColours, paintsById } from '../ladder/index.js';
+import { FREE, ladderColours, paintsById } from '../ladder/index.js';
 import type { Piece } from '../piece/index.js';
 import type { OrderLayer } from './order.js';
 
@@ -10,6 +10,6 @@ export function layerColour(
 ): Lab | null {
   const ladder = piece.ladders.find((l) => l.id === layer.ladder);
   if (!ladder || layer.mix.length === 0) return null;
-  const step = { id: 'mix', mix: layer.mix, water: 1, aimedShare: 1 };
+  const step = { id: 'mix', mix: layer.mix, water: 1, aimedShare: 1, ...FREE };
   return ladderColours({ ...ladder, steps: [step] }, paintsById(piece.paints))[0];
 }

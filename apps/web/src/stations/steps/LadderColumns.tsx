@@ -1,0 +1,179 @@
+import {
+  aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, stepLab, thinning, wetAndDry,
+  type FoundStep, type Ladder, type Paint,
+} from '@pale-glint/core'; // prettier-ignore
+import { useMemo, useRef, useState, type PointerEvent } from 'react';
+
+const SHARING: Record<FoundStep['sharing'], string> = {
+  first: 'a fresh pile',
+  add: 'add to the pile before',
+  share: 'a pile that shares a paint',
+  fresh: 'a fresh pile',
+};
+/** A gap between steps above this shows as a band. */
+const WIDE_GAP = 18;
+
+/** A drop of paint, as it is counted out beside the palette. */
+function Drops({ mix, hexOf }: { mix: Ladder['steps'][number]['mix']; hexOf: (paint: string) => string }) {
+  return (
+    <span className="flex flex-wrap gap-0.5" aria-hidden>
+      {mix.flatMap((m) =>
+        Array.from({ length: m.parts }, (_, i) => (
+          <span
+            key={`${m.paint}${i}`}
+            className="size-3 rotate-45 rounded-full rounded-tl-none ring-1 ring-g62"
+            style={{ background: hexOf(m.paint) }}
+          />
+        )),
+      )}
+    </span>
+  );
+}
+
+interface AimProps {
+  readonly label: string;
+  readonly value: number;
+  readonly colour: string;
+  readonly low: number;
+  readonly high: number;
+  /** The swatch stands at another value. */
+  readonly off: boolean;
+  readonly onAim: (value: number) => void;
+}
+
+/** The value a step aims at, as a line over its swatch that hand and arrow keys move. */
+function Aim({ label, value, colour, low, high, off, onAim }: AimProps) {
+  const line = useRef<HTMLDivElement>(null);
+  const [held, setHeld] = useState<number | null>(null);
+  const shown = held ?? value;
+  const within = (v: number) => Math.round(Math.min(high, Math.max(low, v)));
+  const at = (e: PointerEvent) => {
+    const box = line.current!.parentElement!.getBoundingClientRect();
+    return within((100 * (box.bottom - e.clientY)) / box.height);
+  };
+  return (
+    <div
+      ref={line}
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-orientation="vertical"
+      aria-valuemin={low}
+      aria-valuemax={high}
+      aria-valuenow={Math.round(shown)}
+      className="group absolute inset-x-0 z-10 flex h-5 translate-y-1/2 cursor-ns-resize touch-none items-center"
+      style={{ bottom: `${shown}%` }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        e.currentTarget.focus();
+      }}
+      onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && setHeld(at(e))}
+      onPointerUp={() => {
+        if (held !== null) onAim(held);
+        setHeld(null);
+      }}
+      onKeyDown={(e) => {
+        const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 5, PageDown: -5 }[e.key];
+        if (by === undefined) return;
+        e.preventDefault();
+        onAim(within(value + by));
+      }}
+    >
+      <span className="h-0.5 flex-1 bg-g98" />
+      {/* The swatch tells its value already: the aim is told where it is another, or while it is held. */}
+      <span
+        className={`flex h-5 min-w-9 items-center justify-center rounded-sm px-1 text-label font-semibold ring-1 ring-g98 group-hover:opacity-100 group-focus:opacity-100 ${held !== null || off ? '' : 'opacity-0'}`}
+        style={{ background: colour, color: shown > 55 ? '#111111' : '#f9f9f9' }}
+      >
+        {Math.round(shown)}
+      </span>
+      <span className="h-1.5 w-5 rounded-full bg-g98 ring-1 ring-g38" />
+    </div>
+  );
+} // prettier-ignore
+
+interface LadderColumnsProps {
+  readonly ladder: Ladder;
+  readonly paints: readonly Paint[];
+  /** How each step came out of a search; null where none was made. */
+  readonly found: readonly FoundStep[] | null;
+  readonly label: string;
+  /** What is said of a step beyond its mix: coats and area. */
+  readonly notes?: (step: string) => readonly string[];
+  readonly onAim?: (index: number, value: number) => void;
+  readonly onSettle?: (index: number, settled: boolean) => void;
+}
+
+/** The steps of a ladder as swatches as tall as their value, dry beside wet, with their mixes. */
+export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAim, onSettle }: LadderColumnsProps) {
+  const paints = useMemo(() => paintsById(shelf), [shelf]);
+  const colours = useMemo(() => ladder.steps.map((s) => stepLab(s, paints)), [ladder, paints]);
+  const aims = useMemo(() => aimsOf(ladder, shelf), [ladder, shelf]);
+  const wet = useMemo(
+    () => ladder.steps.map((s) => wetAndDry(pigmentOf(s.mix, paints), paints.get(s.mix[0].paint)?.finish ?? 'matt').wet),
+    [ladder, paints],
+  );
+  const hexOf = (id: string) => paints.get(id)?.hex ?? '#777777';
+  return (
+    <ol className="flex" aria-label={label}>
+      {ladder.steps.map((step, k) => {
+        const gap = k > 0 ? colours[k].l - colours[k - 1].l : null;
+        const off = step.value === null ? null : deltaE(colours[k], aims[k]);
+        return (
+          <li key={step.id} className="flex min-w-0 flex-1 flex-col">
+            <div className="relative flex h-62 items-end">
+              <div className="relative flex w-full" style={{ height: `${colours[k].l}%` }}>
+                <span className="absolute -top-7 left-2 text-lead font-semibold">{plain(colours[k].l, 0)}</span>
+                <span className="h-full w-2/3" style={{ background: labToHex(colours[k]) }} title="dry" />
+                <span className="h-full w-1/3" style={{ background: labToHex(wet[k]) }} title="wet on the palette, about" />
+              </div>
+              {gap !== null && (
+                <span
+                  className={`absolute bottom-2 -left-4 z-10 rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`}
+                  title="value gap to the step before"
+                >
+                  {gap < 0 ? '−' : '+'}
+                  {plain(Math.abs(gap), 0)}
+                </span>
+              )}
+              {onAim && (
+                <Aim
+                  label={`Value step ${k + 1} aims at`}
+                  value={step.value ?? colours[k].l}
+                  colour={labToHex(aims[k])}
+                  low={k === 0 ? 0 : Math.ceil(aims[k - 1].l) + 1}
+                  high={k === aims.length - 1 ? 100 : Math.floor(aims[k + 1].l) - 1}
+                  off={Math.abs((step.value ?? colours[k].l) - colours[k].l) >= 1.5}
+                  onAim={(value) => onAim(k, value)}
+                />
+              )}
+            </div>
+            <div className="min-h-44 flex-1 space-y-1.5 border-r border-g82 bg-g96 p-3 text-label">
+              <p className="text-g38">Step {k + 1}</p>
+              <p className="font-semibold">{mixText(step.mix, paints)}</p>
+              <Drops mix={step.mix} hexOf={hexOf} />
+              {off !== null && <p title={`difference ${plain(off, 1)}`}>{closeness(off)}</p>}
+              {found && <p className="text-g38">{SHARING[found[k].sharing]}</p>}
+              <p>{thinning(step.water)}</p>
+              {notes?.(step.id).map((n) => (
+                <p key={n} className="text-g38">{n}</p>
+              ))}
+              {onSettle && (
+                <label className="flex items-center gap-1.5 pt-0.5">
+                  <input
+                    type="checkbox"
+                    aria-label={`Step ${k + 1} is settled`}
+                    className="size-4 accent-g10"
+                    checked={step.settled === 'yes'}
+                    onChange={(e) => onSettle(k, e.target.checked)}
+                  />
+                  settled
+                </label>
+              )}
+            </div>
+          </li>
+        );
+      })}
+    </ol>
+  );
+} // prettier-ignore

@@ -1,0 +1,50 @@
+import type { Searched } from '@pale-glint/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { MixJob, MixNews } from '../../workers/mixProtocol.js';
+
+export type SearchState =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'busy'; readonly share: number }
+  | { readonly kind: 'failed'; readonly says: string };
+
+/** Looks for mixes in a worker of its own, one search at a time; a newer one ends the one under way. */
+export function useSearch() {
+  const worker = useRef<Worker | null>(null);
+  const [state, setState] = useState<SearchState>({ kind: 'idle' });
+  const end = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+  }, []);
+  useEffect(() => end, [end]);
+  const stop = useCallback(() => {
+    end();
+    setState({ kind: 'idle' });
+  }, [end]);
+  const search = useCallback(
+    (job: MixJob, then: (found: Searched) => void) => {
+      end();
+      setState({ kind: 'busy', share: 0 });
+      const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), { type: 'module', name: 'mix' });
+      worker.current = mine;
+      mine.onmessage = ({ data }: MessageEvent<MixNews>) => {
+        if (data.kind === 'progress') {
+          setState({ kind: 'busy', share: data.share });
+          return;
+        }
+        end();
+        if (data.kind === 'failed') setState({ kind: 'failed', says: data.says });
+        else {
+          setState({ kind: 'idle' });
+          then(data);
+        }
+      };
+      mine.onerror = (e) => {
+        end();
+        setState({ kind: 'failed', says: e.message || 'This browser stopped the work.' });
+      };
+      mine.postMessage(job);
+    },
+    [end],
+  ); // prettier-ignore
+  return { state, search, stop };
+}

@@ -1,0 +1,19 @@
+import { searchedLadder } from '@pale-glint/core';
+import type { MixJob, MixNews } from './mixProtocol.js';
+
+const post = (news: MixNews) => self.postMessage(news);
+
+self.onmessage = ({ data }: MessageEvent<MixJob>) => {
+  let told = 0;
+  const onProgress = (share: number) => {
+    if (share - told < 0.02) return;
+    told = share;
+    post({ kind: 'progress', share });
+  };
+  try {
+    const found = searchedLadder(data.ladder, data.paints, data.only, { onProgress });
+    post(found ? { kind: 'found', ...found } : { kind: 'failed', says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.' });
+  } catch (error) {
+    post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
+  }
+}; // prettier-ignore

@@ -1,0 +1,69 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  aimsOf, coldSteel, colouredMetal, deltaE, metalAt, metalById, metalOfLadder, newPiece, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+} from '../../src/index.js'; // prettier-ignore
+
+const paints = paintsById(towline);
+
+describe('a ladder asked for from a shelf', () => {
+  const gold = wishedLadder(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 });
+
+  test('has steps at the metal’s values that a piece file accepts, each covering less than the one before', () => {
+    expect(gold).toMatchObject({ name: 'Gold', metal: 'gold', undercoat: coldSteel.undercoat });
+    expect(new Set(gold.steps.map((s) => s.id)).size).toBe(6);
+    gold.steps.slice(1).forEach((s, k) => {
+      expect(s.value!).toBeGreaterThan(gold.steps[k].value!);
+      expect(s.aimedShare).toBeLessThan(gold.steps[k].aimedShare);
+    });
+    const piece = { ...newPiece('x', 'X', []), ladders: [gold], paints: [...towline] };
+    expect(readPiece(writePiece(piece)).ladders).toEqual([gold]);
+    aimsOf(gold, towline).forEach((aim, k) => expect(deltaE(aim, metalAt(metalById('gold'), gold.steps[k].value!))).toBeLessThan(1e-9));
+  });
+
+  test('is found from the demo shelf: near everywhere, rising, read as what it is', () => {
+    for (const id of ['gold', 'copper', 'silver', 'gunmetal']) {
+      const { ladder, steps, reading } = searchedLadder(wishedLadder(coldSteel, { metal: metalById(id), steps: 6, crowd: 0 }), towline, null)!;
+      expect(reading.metal.id).toBe(id);
+      steps.forEach((s, k) => {
+        expect(deltaE(s.lab, stepLab(ladder.steps[k], paints))).toBeLessThan(1e-6);
+        expect(deltaE(s.lab, s.target)).toBeLessThan(8);
+      });
+    }
+  });
+
+  test('with one step pulled to another value only that one is mixed anew', () => {
+    const first = searchedLadder(gold, towline, null)!.ladder;
+    const pulled = { ...first, steps: first.steps.map((s, k) => (k === 2 ? { ...s, value: s.value! + 6 } : s)) };
+    const { ladder } = searchedLadder(pulled, towline, [2])!;
+    ladder.steps.forEach((s, k) => (k === 2 ? expect(s.mix).not.toEqual(first.steps[k].mix) : expect(s.mix).toEqual(first.steps[k].mix)));
+    const l = (k: number, of = ladder) => stepLab(of.steps[k], paints).l;
+    expect(l(2)).toBeGreaterThan(l(2, first));
+  });
+
+  test('leaves settled steps alone, and forgets them only where their number changes', () => {
+    const settled = { ...gold, steps: gold.steps.map((s, k) => (k === 4 ? { ...s, settled: 'yes' as const } : s)) };
+    expect(searchedLadder(settled, towline, null)!.ladder.steps[4].mix).toEqual(settled.steps[4].mix);
+    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe('yes');
+    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every((s) => s.settled === 'no')).toBe(true);
+  });
+
+  test('from one dark paint there is none', () => {
+    expect(searchedLadder(gold, [paints.get('lampsoot')!, ...towline.filter((p) => p.kind === 'primer')].concat(gold.steps.flatMap((s) => s.mix.map((m) => ({ ...paints.get(m.paint)!, kind: 'wash' as const })))), null)).toBeNull();
+  });
+
+  test('knows its metal again, a coloured one by its hue', () => {
+    expect(metalOfLadder(gold)?.id).toBe('gold');
+    expect(metalOfLadder({ metal: colouredMetal(250).id })?.path).toEqual(colouredMetal(250).path);
+    expect(metalOfLadder({ metal: null })).toBeNull();
+    expect(metalOfLadder({ metal: 'own' })).toBeNull();
+  });
+}); // prettier-ignore
+
+test('shares of steps fall from all to a dot, however many', () => {
+  for (let n = 2; n <= 12; n++) {
+    const shares = stepShares(n);
+    expect([shares[0], shares[n - 1]]).toEqual([1, 0.01]);
+    shares.slice(1).forEach((s, k) => expect(s).toBeLessThan(shares[k]));
+  }
+  expect(stepShares(7)).toEqual(coldSteel.steps.map((s) => s.aimedShare));
+});

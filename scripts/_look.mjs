@@ -1,0 +1,31 @@
+import { chromium } from '@playwright/test';
+import { launchOptions } from './chromium.mjs';
+import { demoServer } from './demo-server.mjs';
+const server = await demoServer();
+const browser = await chromium.launch(launchOptions);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('pageerror',e=>console.log('ERR',e.message));page.on('console',m=>m.type()==='error'&&console.log(m.text()));
+await page.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+try {
+await page.goto(`${server.address}/pieces/sluice-warden/steps`);
+await page.getByRole('heading',{name:/Cold steel: 7/}).waitFor({timeout:60000});
+await page.waitForTimeout(12000);
+await page.screenshot({path:'/tmp/exp/steps-1.png'});
+const sec=page.getByRole('region',{name:'Cold steel',exact:true});
+await sec.getByLabel('It shall look like').selectOption('gold');
+const t=Date.now();
+await sec.getByRole('button',{name:'Find the mixes'}).click();
+await page.getByRole('button',{name:'Take these mixes'}).waitFor({timeout:60000});console.log('found',Date.now()-t);
+await page.getByRole('button',{name:'Take these mixes'}).scrollIntoViewIfNeeded();
+await page.waitForTimeout(1500);
+await page.screenshot({path:'/tmp/exp/steps-2.png'});
+await page.getByRole('button',{name:'Take these mixes'}).click();
+await page.waitForTimeout(9000);
+await page.getByRole('region',{name:'Value steps and mixes'}).evaluate(e=>e.scrollTop=0);
+await page.waitForTimeout(800);
+await page.screenshot({path:'/tmp/exp/steps-3.png'});
+await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+await page.waitForTimeout(9000);
+await page.screenshot({path:'/tmp/exp/steps-4.png'});
+}catch(e){console.log(e);await page.screenshot({path:'/tmp/exp/err.png'});}
+await browser.close(); await server.stop(); process.exit(0);
