@@ -38,6 +38,11 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.goto(`${server.address}/keys`);
   await expect(page.getByRole('heading', { name: 'Everything by keyboard' })).toBeVisible();
   await clean('keys');
+  await page.goto(`${server.address}/shelf`);
+  await expect(page.getByText(/^48 pots/)).toBeVisible();
+  await clean('shelf');
+  await page.getByRole('row', { name: /Chalk/ }).getByText('Chalk').click();
+  await clean('a pot');
   for (const station of ['light', 'parts', 'glint']) {
     await page.goto(`${piece}/${station}`);
     await settled(page);
@@ -78,6 +83,9 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.getByRole('link', { name: /Steps and mixes/ }).click();
   await expect(page.getByRole('heading', { name: /Bronze/ })).toBeVisible();
   await clean('steps');
+  await page.getByRole('button', { name: 'Find the mixes' }).first().click();
+  await expect(page.getByRole('button', { name: 'Take these mixes' })).toBeVisible();
+  await clean('mixes found');
   await page.getByRole('link', { name: /Painting order/ }).click();
   await expect(page.getByRole('checkbox').first()).toBeVisible();
   await clean('order');

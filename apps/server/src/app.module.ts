@@ -6,9 +6,10 @@ import { HealthController } from './health/health.controller.js';
 import { PiecesModule } from './pieces/pieces.module.js';
 import { RunsModule } from './runs/runs.module.js';
 import { SeedService } from './seed.service.js';
+import { ShelfModule } from './shelf/shelf.module.js';
 
 @Module({
-  imports: [PiecesModule, RunsModule, BlobsModule],
+  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule],
   controllers: [HealthController],
   providers: [SeedService],
 })

@@ -3,7 +3,7 @@ import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
-import { MOST_BYTES, MOST_PHOTO_BYTES } from '@pale-glint/core';
+import { MOST_BYTES, MOST_PHOTO_BYTES, MOST_SHELF_BYTES } from '@pale-glint/core';
 import express, { type Express } from 'express';
 import { AppModule } from './app.module.js';
 import type { Config } from './config.js';
@@ -16,6 +16,7 @@ import { servePages } from './http/servePages.js';
 /** Piece bodies are read as text, so that the reader can say where a broken one breaks. */
 const PIECE_ADDRESS = /^\/api\/pieces(\/[^/]+)?$/;
 const BLOB_ADDRESS = /^\/api\/blobs$/;
+const SHELF_ADDRESS = /^\/api\/shelf$/;
 const SMALL_BODY = 64 * 1024;
 
 /** The whole server, ready to listen. */
@@ -31,6 +32,7 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
   app.disable('x-powered-by');
   app.use(guardHosts([...config.moreHosts, config.host]));
   app.use(PIECE_ADDRESS, express.text({ type: () => true, limit: MOST_BYTES }));
+  app.use(SHELF_ADDRESS, express.text({ type: () => true, limit: MOST_SHELF_BYTES }));
   app.use(BLOB_ADDRESS, express.raw({ type: () => true, limit: MOST_PHOTO_BYTES }));
   app.use('/api', express.json({ limit: SMALL_BODY }));
   app.useGlobalFilters(new FailuresFilter());
@@ -45,7 +47,7 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
   const docs = new DocumentBuilder()
     .setTitle('Pale Glint')
     .setDescription(
-      'Pieces, their runs, and the photos and surfaces they use. Errors answer { says, problems: [{ path, held, accepted }] }.',
+      'Pieces, their runs, the photos and surfaces they use, and the shelf of paints. Errors answer { says, problems: [{ path, held, accepted }] }.',
     )
     .build();
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, docs));

@@ -1,12 +1,21 @@
 import { readFileSync } from 'node:fs';
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { brassHeron, lockMilitia, sluiceWarden, writePiece } from '@pale-glint/core';
+import {
+  brassHeron,
+  lockMilitia,
+  shelfOf,
+  sluiceWarden,
+  towline,
+  writePiece,
+  writeShelf,
+} from '@pale-glint/core';
 import { eq } from 'drizzle-orm';
 import { BlobsService } from './blobs/blobs.service.js';
 import { DB } from './database/database.module.js';
 import type { Database } from './database/open.js';
 import { settings } from './database/schema.js';
 import { PiecesService } from './pieces/pieces.service.js';
+import { ShelfService } from './shelf/shelf.service.js';
 
 const SEEDED = 'demo';
 /** The one that opens first comes last. */
@@ -25,6 +34,7 @@ export class SeedService implements OnApplicationBootstrap {
     @Inject(DB) private readonly db: Database,
     private readonly pieces: PiecesService,
     private readonly blobs: BlobsService,
+    private readonly shelf: ShelfService,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -33,6 +43,8 @@ export class SeedService implements OnApplicationBootstrap {
     for (const [kind, name] of DEMO_FILES)
       await this.blobs.add(kind, readFileSync(new URL(`../../../demo/${name}`, import.meta.url)));
     for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');
+    // A shelf that somebody wrote already is left alone.
+    if ((await this.shelf.get()).version === 0) await this.shelf.save(writeShelf(shelfOf(towline)), 0);
     await this.db.insert(settings).values({ key: SEEDED, value: 'ninth-lock' }).onConflictDoNothing();
   }
 }

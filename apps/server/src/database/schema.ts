@@ -42,6 +42,15 @@ export const blobs = pgTable('blobs', {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
+/** The painter's paints, one document: a change of many pots is one write. */
+export const shelf = pgTable('shelf', {
+  id: text('id').primaryKey(),
+  /** Counts the writes; a write must say the version it started from. */
+  version: integer('version').notNull(),
+  body: text('body').notNull(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
 /** Small facts about the database itself, such as whether the demo was put in. */
 export const settings = pgTable('settings', {
   key: text('key').primaryKey(),

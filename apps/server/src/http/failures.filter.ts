@@ -65,7 +65,7 @@ export class FailuresFilter implements ExceptionFilter {
       return refuse(
         'file',
         'more than it may',
-        'at most 5242880 bytes (5 MB) for a piece, 40 MB for a photo or surface, 65536 for anything else',
+        'at most 5242880 bytes (5 MB) for a piece, 40 MB for a photo, surface or shape, 2 MB for the shelf, 65536 for anything else',
       );
     if (error.message.startsWith('Failed to decode'))
       return refuse('address', request.url.slice(0, 60), 'a well-formed address');

@@ -19,10 +19,10 @@ export class Refused extends HttpException {
 
 /** The write started from an older version; nothing was changed. */
 export class Stale extends HttpException {
-  constructor(sent: number, present: number) {
+  constructor(sent: number, present: number, what = 'piece') {
     super(
       {
-        says: `This piece was changed elsewhere: it is at version ${present}, your change started from ${sent}. Nothing was stored; your change is still yours.`,
+        says: `This ${what} was changed elsewhere: it is at version ${present}, your change started from ${sent}. Nothing was stored; your change is still yours.`,
         version: present,
       },
       HttpStatus.CONFLICT,

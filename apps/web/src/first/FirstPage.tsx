@@ -121,6 +121,12 @@ export function FirstPage() {
             Where the light falls on your metal, what to mix for it, and in which order.
           </p>
         </div>
+        <Link
+          to="/shelf"
+          className="inline-flex min-h-9 items-center rounded-sm bg-g18 px-3.5 text-label font-semibold text-g96 hover:bg-g28"
+        >
+          Shelf
+        </Link>
         <NewPiece />
         <BringIn />
       </header>

@@ -11,7 +11,7 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
     post({ kind: 'progress', share });
   };
   try {
-    const found = searchedLadder(data.ladder, data.paints, data.only, { onProgress });
+    const found = searchedLadder(data.ladder, data.paints, data.only, { onProgress, out: new Set(data.out) });
     post(found ? { kind: 'found', ...found } : { kind: 'failed', says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.' });
   } catch (error) {
     post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });

@@ -4,6 +4,8 @@ import type { Ladder, Paint, Searched } from '@pale-glint/core';
 export interface MixJob {
   readonly ladder: Ladder;
   readonly paints: readonly Paint[];
+  /** Ids of paints that ran out. */
+  readonly out: readonly string[];
   /** Steps to look for, from 0; null for all that are not settled. */
   readonly only: readonly number[] | null;
 }

@@ -9,3 +9,6 @@ export * from './versions.js';
 export * from './writePiece.js';
 export * from './archive.js';
 export * from './photo.js';
+export * from './palette.js';
+export * from './shelf.js';
+export * from './typedPaints.js';

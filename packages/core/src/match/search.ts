@@ -18,6 +18,8 @@ export interface SearchOptions {
   readonly mostDrops: number;
   /** Answers kept a target. */
   readonly keep: number;
+  /** Only the first so many paints of the table are mixed from; all by default. */
+  readonly among?: number;
   /** Told how far it is, 0..1; may throw to stop. */
   readonly onProgress?: (share: number) => void;
 }
@@ -92,7 +94,7 @@ class Best {
  * @returns for each target up to `keep` mixes, best first; empty where the table holds no paint
  */
 export function searchMixes(table: PaintTable, targets: readonly Lab[], options: Partial<SearchOptions> = {}): FoundMix[][] {
-  const { mostPaints, mostDrops, keep, onProgress } = { ...SEARCH, ...options };
+  const { mostPaints, mostDrops, keep, among, onProgress } = { ...SEARCH, ...options };
   // Pairs are chosen from the best: a caller who keeps one answer still wants it to be the right one.
   const bests = targets.map((t) => new Best(t, Math.max(keep, SEARCH.keep)));
   const ratios = [1, 2, 3].map((n) => ratiosOf(n, mostDrops));
@@ -121,7 +123,7 @@ export function searchMixes(table: PaintTable, targets: readonly Lab[], options:
       }
     }
   };
-  const n = table.count;
+  const n = Math.min(table.count, among ?? table.count);
   const triples = (n * (n - 1) * (n - 2)) / 6;
   for (let i = 0; i < n; i++) trySet([i], bests);
   if (mostPaints > 1)

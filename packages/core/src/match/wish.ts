@@ -73,6 +73,8 @@ export function aimsOf(ladder: Ladder, paints: readonly Paint[]): Lab[] {
   });
 }
 
+const NONE: ReadonlySet<string> = new Set();
+
 export interface Searched {
   readonly ladder: Ladder;
   readonly steps: readonly FoundStep[];
@@ -82,10 +84,14 @@ export interface Searched {
 /**
  * A ladder with the best mixes from the paints for every step that is not settled.
  * @param only steps to look for, by index; all others stay as they are. Null for all.
+ * @param options `out` names paints that are not mixed from any more
  * @returns null where the paints give no ladder that rises in value
  */
-export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: readonly number[] | null, options: Partial<SearchOptions> = {}): Searched | null {
-  const shelf = paints.filter((p) => MIXED_KINDS.has(p.kind));
+export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: readonly number[] | null, options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): Searched | null {
+  const { out = NONE, ...search } = options;
+  const mixed = paints.filter((p) => MIXED_KINDS.has(p.kind));
+  // Pots that ran out stand behind: steps that keep their mix may name them, new mixes may not.
+  const shelf = [...mixed.filter((p) => !out.has(p.id)), ...mixed.filter((p) => out.has(p.id))];
   const place = new Map(shelf.map((p, i) => [p.id, i]));
   const targets = aimsOf(ladder, paints);
   const locked = ladder.steps.map((step, k) => {
@@ -95,7 +101,7 @@ export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: r
     const sorted = step.mix.map((m) => [place.get(m.paint)!, m.parts] as const).sort((a, b) => a[0] - b[0]);
     return { paints: sorted.map(([p]) => p), drops: sorted.map(([, d]) => d) };
   });
-  const found = searchLadder(paintTable(shelf), targets, { ...options, locked });
+  const found = searchLadder(paintTable(shelf), targets, { ...search, locked, among: mixed.filter((p) => !out.has(p.id)).length });
   if (!found) return null;
   const steps = ladder.steps.map((step, k): LadderStep => {
     if (locked[k]) return step;

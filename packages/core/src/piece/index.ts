@@ -5,3 +5,4 @@ export * from './forms.js';
 export * from './pictures.js';
 export * from './schema.js';
 export * from './stepId.js';
+export * from './shelf.js';

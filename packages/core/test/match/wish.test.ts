@@ -47,6 +47,16 @@ describe('a ladder asked for from a shelf', () => {
     expect(wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every((s) => s.settled === 'no')).toBe(true);
   });
 
+  test('mixes nothing from a pot that ran out, and leaves steps alone that were mixed from it', () => {
+    const out = new Set(['lamp-yellow', 'chalk']);
+    const first = searchedLadder(gold, towline, null)!.ladder;
+    const anew = searchedLadder(first, towline, null, { out })!.ladder;
+    expect(first.steps.some((s) => s.mix.some((m) => out.has(m.paint)))).toBe(true);
+    expect(anew.steps.some((s) => s.mix.some((m) => out.has(m.paint)))).toBe(false);
+    const one = searchedLadder(first, towline, [1], { out })!.ladder;
+    one.steps.forEach((s, k) => k !== 1 && expect(s.mix).toEqual(first.steps[k].mix));
+  });
+
   test('from one dark paint there is none', () => {
     expect(searchedLadder(gold, [paints.get('lampsoot')!, ...towline.filter((p) => p.kind === 'primer')].concat(gold.steps.flatMap((s) => s.mix.map((m) => ({ ...paints.get(m.paint)!, kind: 'wash' as const })))), null)).toBeNull();
   });

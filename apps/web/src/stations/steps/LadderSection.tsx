@@ -1,13 +1,15 @@
 import {
   colouredMetal, closeness, deltaE, metalOfLadder, metals, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
-  type Ladder, type Metal, type Searched,
+  paintOf, type Ladder, type Metal, type Paint, type Searched, type Shelf,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { useDesk } from '../desk.js';
+import { useShelf } from '../../shelf/useShelf.js';
 import { LadderColumns } from './LadderColumns.js';
 import { useSearch } from './useSearch.js';
 import { ValueChroma } from './ValueChroma.js';
@@ -15,6 +17,12 @@ import { ValueChroma } from './ValueChroma.js';
 const COLOURED = 'coloured';
 const SPACINGS = { even: 0, lights: 0.6, darks: -0.6 } as const;
 type Spacing = keyof typeof SPACINGS;
+
+/** Paints to mix from: the pots of the shelf as they are now, and what the piece uses besides. */
+function known(shelf: Shelf, own: readonly Paint[]): Paint[] {
+  const standing = new Set(shelf.paints.map((p) => p.id));
+  return [...shelf.paints.map(paintOf), ...own.filter((p) => !standing.has(p.id))];
+}
 
 /** What a search gave, in a sentence. */
 function foundSays({ steps, reading, ladder }: Searched, meant: Metal | null): string {
@@ -32,6 +40,9 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
   const { order } = useDesk();
   const { state, search, stop } = useSearch();
+  const { shelf, query } = useShelf();
+  const paints = useMemo(() => known(shelf, piece.paints), [shelf, piece.paints]);
+  const out = useMemo(() => shelf.paints.filter((p) => p.left === 'none').map((p) => p.id), [shelf]);
   const metal = useMemo(() => metalOfLadder(ladder), [ladder]);
   const [wish, setWish] = useState({
     metal: metal?.id.startsWith(COLOURED) ? COLOURED : (metal?.id ?? metals[0].id),
@@ -42,8 +53,8 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const [found, setFound] = useState<Searched | null>(null);
   const wished = wish.metal === COLOURED ? colouredMetal(wish.hue) : metals.find((m) => m.id === wish.metal)!;
   const colours = useMemo(() => {
-    const paints = paintsById(piece.paints);
-    return ladder.steps.map((s) => stepLab(s, paints));
+    const byId = paintsById(piece.paints);
+    return ladder.steps.map((s) => stepLab(s, byId));
   }, [ladder, piece.paints]);
   const reading = useMemo(() => readsAs(colours, metals, metal), [colours, metal]);
 
@@ -51,15 +62,22 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     store.change((d) => {
       const at = d.ladders.findIndex((l) => l.id === ladder.id);
       d.ladders[at] = next;
+      // The piece keeps every paint its ladders name, as the shelf has it now.
+      const used = new Set(next.steps.flatMap((s) => s.mix.map((m) => m.paint)));
+      for (const paint of paints.filter((p) => used.has(p.id))) {
+        const old = d.paints.findIndex((p) => p.id === paint.id);
+        if (old < 0) d.paints.push(paint);
+        else d.paints[old] = paint;
+      }
     });
   const look = () => {
     setFound(null);
-    search({ ladder: wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] }), paints: piece.paints, only: null }, setFound);
+    search({ ladder: wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] }), paints, out, only: null }, setFound);
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) => {
     const next = { ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, value, settled: 'no' as const } : s)) };
-    search({ ladder: next, paints: piece.paints, only: [index] }, (r) => put(r.ladder));
+    search({ ladder: next, paints, out, only: [index] }, (r) => put(r.ladder));
   };
   const settle = (index: number, settled: boolean) =>
     put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)) });
@@ -74,14 +92,14 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       `aims at ${percent(share)}; ${plain(laid.reduce((s, p) => s + p.coverMm2, 0), 0)} mm² in all`,
     ];
   };
-  const paints = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
+  const named = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   const lost = ladder.steps.length !== wish.steps && ladder.steps.some((s) => s.settled === 'yes');
 
   return (
     <section aria-label={ladder.name}>
       <div className="flex items-baseline justify-between gap-4 pb-8">
         <h1 className="text-lead font-semibold">
-          {ladder.name}: {ladder.steps.length} value steps from {paints.size} paints
+          {ladder.name}: {ladder.steps.length} value steps from {named.size} paints
           {metal && reading.metal.id !== metal.id && (
             <span className="block text-label font-normal">
               It would be taken for {reading.metal.label.toLowerCase()}
@@ -112,6 +130,9 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
             onChange={(spacing) => setWish({ ...wish, spacing })}
           />
           <p className="py-1 text-label text-g28">{wished.label}: {wished.says}.</p>
+          <p className="text-label text-g28">
+            {query.isError || shelf.paints.length === 0 ? `From the ${paints.length} paints of this piece.` : <>From <Link to="/shelf" className="underline underline-offset-2">your shelf</Link> and what this piece uses{out.length > 0 ? `; ${out.length} of it ran out` : ''}.</>}
+          </p>
           {lost && <p className="text-label text-g10">With another number of steps none stays settled.</p>}
           {state.kind === 'busy' ? (
             <div className="flex items-center gap-3">
@@ -143,7 +164,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
               <Button look="plain" onClick={() => setFound(null)}>Leave them</Button>
             </span>
           </div>
-          <LadderColumns ladder={found.ladder} paints={piece.paints} found={found.steps} label={`${found.ladder.name}, mixes found`} />
+          <LadderColumns ladder={found.ladder} paints={paints} found={found.steps} label={`${found.ladder.name}, mixes found`} />
         </section>
       )}
     </section>

@@ -1,0 +1,35 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { EMPTY_SHELF, readShelf, writeShelf, type Shelf } from '@pale-glint/core';
+import { and, eq, sql } from 'drizzle-orm';
+import { DB } from '../database/database.module.js';
+import type { Database } from '../database/open.js';
+import { shelf } from '../database/schema.js';
+import { Stale } from '../http/refusals.js';
+import type { ShelfSaved } from './shelf.dto.js';
+
+const MINE = 'mine';
+
+/** The painter's paints, read and written whole; each write counted. */
+@Injectable()
+export class ShelfService {
+  constructor(@Inject(DB) private readonly db: Database) {}
+
+  async get(): Promise<{ version: number; shelf: Shelf }> {
+    const [row] = await this.db.select().from(shelf).where(eq(shelf.id, MINE));
+    return row ? { version: row.version, shelf: readShelf(row.body) } : { version: 0, shelf: EMPTY_SHELF };
+  }
+
+  async save(text: string, startedFrom: number): Promise<ShelfSaved> {
+    const body = writeShelf(readShelf(text));
+    const [saved] =
+      startedFrom === 0
+        ? await this.db.insert(shelf).values({ id: MINE, version: 1, body }).onConflictDoNothing().returning({ version: shelf.version })
+        : await this.db
+            .update(shelf)
+            .set({ body, version: sql`${shelf.version} + 1`, updatedAt: new Date() })
+            .where(and(eq(shelf.id, MINE), eq(shelf.version, startedFrom)))
+            .returning({ version: shelf.version });
+    if (!saved) throw new Stale(startedFrom, (await this.get()).version, 'shelf');
+    return saved;
+  } // prettier-ignore
+}

@@ -1,0 +1,89 @@
+import { FINISHES, LEFT, OPACITIES, PAINT_KINDS, TINTS, type ShelfPaint } from '@pale-glint/core';
+import { useState } from 'react';
+import { Button } from '../ui/Button.js';
+import { Choice } from '../ui/Choice.js';
+
+const same = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }));
+const MIXED = '';
+
+interface PotSideProps {
+  readonly chosen: readonly ShelfPaint[];
+  /** Names of all other pots, in lower case. */
+  readonly taken: ReadonlySet<string>;
+  readonly onChange: (over: Partial<ShelfPaint>) => void;
+  readonly onRemove: () => void;
+  readonly onDone: () => void;
+}
+
+/** A field that takes effect when it is left, where what it holds is acceptable. */
+function TextField({ label, value, most, wrong, onChange }: { label: string; value: string; most: number; wrong: (text: string) => string | null; onChange: (text: string) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const says = text === null ? null : wrong(text);
+  return (
+    <div>
+      <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28 focus-within:border-g10">
+        {label}
+        <input
+          className="min-w-0 flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
+          value={text ?? value}
+          maxLength={most}
+          aria-invalid={says !== null}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onBlur={() => {
+            if (text !== null && says === null && text !== value) onChange(text);
+            setText(null);
+          }}
+        />
+      </label>
+      {says && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{says}</p>}
+    </div>
+  );
+} // prettier-ignore
+
+/** One pot, or several at once. */
+export function PotSide({ chosen, taken, onChange, onRemove, onDone }: PotSideProps) {
+  const [first] = chosen;
+  const one = chosen.length === 1;
+  const shared = <K extends keyof ShelfPaint>(key: K) => (chosen.every((p) => p[key] === first[key]) ? first[key] : null);
+  const pick = <K extends 'kind' | 'opacity' | 'tint' | 'finish' | 'left'>(key: K, label: string, options: readonly ShelfPaint[K][]) => (
+    <Choice<string>
+      label={label}
+      value={shared(key) ?? MIXED}
+      options={[...(shared(key) === null ? [{ value: MIXED, label: 'several' }] : []), ...same(options as readonly string[])]}
+      onChange={(v) => v !== MIXED && onChange({ [key]: v } as Partial<ShelfPaint>)}
+    />
+  );
+  return (
+    <section aria-label={one ? first.name : 'Chosen pots'} className="space-y-2">
+      <div className="flex h-24">
+        {chosen.slice(0, 24).map((p) => (
+          <span key={p.id} className="flex-1" style={{ background: p.hex }} title={p.name} />
+        ))}
+      </div>
+      <h2 className="text-lead font-semibold">{one ? first.name : `${chosen.length} pots`}</h2>
+      {one && (
+        <>
+          <TextField label="Name" value={first.name} most={80} wrong={(t) => (t.trim() === '' ? 'Accepted: 1 to 80 characters' : taken.has(t.trim().toLowerCase()) ? 'Another pot has this name' : null)} onChange={(name) => onChange({ name: name.trim() })} />
+          <TextField label="Code on the pot" value={first.code} most={40} wrong={() => null} onChange={(code) => onChange({ code })} />
+          <TextField label={first.kind === 'paint' || first.kind === 'primer' ? 'Dried colour' : 'One coat over white'} value={first.hex} most={7} wrong={(t) => (/^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550')} onChange={(hex) => onChange({ hex: hex.toLowerCase() })} />
+        </>
+      )}
+      {pick('kind', 'Kind', PAINT_KINDS)}
+      {pick('opacity', 'One coat is', OPACITIES)}
+      {pick('tint', 'Strength in mixes', TINTS)}
+      {pick('finish', 'Dries', FINISHES)}
+      {pick('left', 'Left in it', LEFT)}
+      {one && <TextField label="Notes" value={first.notes} most={400} wrong={() => null} onChange={(notes) => onChange({ notes })} />}
+      <p className="pt-1 text-label text-g28">
+        How it covers and tints decides every mix it is in. Pots with none left are not mixed from.
+      </p>
+      <div className="flex gap-2">
+        <Button onClick={onDone}>Done</Button>
+      <Button look="plain" onClick={onRemove}>
+        Take {one ? 'it' : 'them'} off the shelf
+      </Button>
+      </div>
+    </section>
+  );
+} // prettier-ignore

@@ -1,0 +1,73 @@
+import { MIXED_KINDS, writePaintList, writePalette, type ShelfPaint } from '@pale-glint/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from '../ui/Button.js';
+import { saveFile } from '../ui/saveFile.js';
+import { Failing, Loading } from '../ui/states.js';
+import { AddPaints } from './AddPaints.js';
+import { PotSide } from './PotSide.js';
+import { ShelfTable } from './ShelfTable.js';
+import { useShelf } from './useShelf.js';
+
+/** The paints the painter owns: what mixes are found from. */
+export function ShelfPage() {
+  const { query, shelf, change, undo, canUndo, says } = useShelf();
+  const [search, setSearch] = useState('');
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const picked = shelf.paints.filter((p) => chosen.has(p.id));
+  const mixed = shelf.paints.filter((p) => MIXED_KINDS.has(p.kind) && p.left !== 'none').length;
+  const put = (over: Partial<ShelfPaint>) =>
+    change((s) => ({ ...s, paints: s.paints.map((p) => (chosen.has(p.id) ? { ...p, ...over } : p)) }));
+  return (
+    <div className="flex h-full flex-col bg-g72">
+      <header className="flex items-center gap-4 bg-g05 px-6 py-3 text-g98">
+        <Link to="/" className="wide text-lead font-extrabold tracking-tight">
+          Pale Glint
+        </Link>
+        <h1 className="mr-auto text-lead font-semibold">
+          Shelf<span className="pl-3 text-label font-normal text-g82">{shelf.paints.length} pots, {mixed} to mix from</span>
+        </h1>
+        <Button look="dark" disabled={!canUndo} onClick={undo}>Undo</Button>
+        <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.csv', [writePaintList(shelf.paints)], 'text/csv')}>As a list</Button>
+        <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.gpl', [writePalette('Shelf', shelf.paints)], 'text/plain')}>As a palette</Button>
+      </header>
+      {says && <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">{says}</p>}
+      <div className="flex min-h-0 flex-1">
+        <main className="flex min-w-0 flex-1 flex-col">
+          <label className="flex items-center gap-3 px-4 py-2 text-label">
+            Search
+            <input
+              type="search"
+              className="min-w-0 flex-1 bg-g98 px-3 py-1.5 ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
+              placeholder="a name, a code, ink, transparent, left none"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+          </label>
+          <div role="region" aria-label="Pots" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto">
+            {query.isPending && <Loading what="your shelf" />}
+            {query.isError && <div className="bg-g96"><Failing what="Your shelf could not be opened" error={query.error} again={() => void query.refetch()} /></div>}
+            {query.data && <ShelfTable paints={shelf.paints} search={search} chosen={chosen} choose={setChosen} />}
+          </div>
+        </main>
+        <aside aria-label="Beside the shelf" className="w-84 shrink-0 overflow-y-auto bg-g96 p-4">
+          {picked.length > 0 ? (
+            <PotSide
+              key={picked.length === 1 ? picked[0].id : 'several'}
+              chosen={picked}
+              taken={new Set(shelf.paints.filter((p) => !chosen.has(p.id)).map((p) => p.name.toLowerCase()))}
+              onDone={() => setChosen(new Set())}
+              onChange={put}
+              onRemove={() => {
+                change((s) => ({ ...s, paints: s.paints.filter((p) => !chosen.has(p.id)) }));
+                setChosen(new Set());
+              }}
+            />
+          ) : (
+            query.data && <AddPaints shelf={shelf} onAdd={(next) => change(() => next)} />
+          )}
+        </aside>
+      </div>
+    </div>
+  );
+} // prettier-ignore

@@ -1,0 +1,97 @@
+import {
+  EMPTY_SHELF,
+  LEFT,
+  paintSchema,
+  shelfSchema,
+  type Paint,
+  type Shelf,
+  type ShelfPaint,
+} from '../piece/index.js';
+import type { ListedPaint } from './paintList.js';
+import { heldText, problemsOf, RefusedInput, type Problem } from './problems.js';
+
+/** A shelf file may hold this many bytes (UTF-8). */
+export const MOST_SHELF_BYTES = 2 * 1024 * 1024;
+const MOST_PROBLEMS = 50;
+
+/** Names are one on a shelf: a list, a mix and a painter all call paints by name. */
+function doubled(paints: readonly ShelfPaint[]): Problem[] {
+  const problems: Problem[] = [];
+  const [ids, names] = [new Set<string>(), new Set<string>()];
+  paints.forEach((p, i) => {
+    if (ids.has(p.id)) problems.push({ path: `paints[${i}].id`, held: heldText(p.id), accepted: 'an id that no other paint has' });
+    if (names.has(nameKey(p.name))) problems.push({ path: `paints[${i}].name`, held: heldText(p.name), accepted: 'a name that no other paint has' });
+    ids.add(p.id);
+    names.add(nameKey(p.name));
+  });
+  return problems;
+} // prettier-ignore
+
+const nameKey = (name: string) => name.trim().toLowerCase();
+
+/** Checks a shelf that is JSON already. @throws RefusedInput with every problem found */
+export function checkShelf(json: unknown): Shelf {
+  const result = shelfSchema.safeParse(json);
+  if (!result.success) throw new RefusedInput(problemsOf(result.error, json).slice(0, MOST_PROBLEMS));
+  const problems = doubled(result.data.paints);
+  if (problems.length > 0) throw new RefusedInput(problems.slice(0, MOST_PROBLEMS));
+  return result.data;
+}
+
+/** Reads a shelf file. @throws RefusedInput */
+export function readShelf(text: string): Shelf {
+  if (new TextEncoder().encode(text).length > MOST_SHELF_BYTES)
+    throw new RefusedInput([{ path: 'file', held: `${text.length} characters`, accepted: `at most ${MOST_SHELF_BYTES / 1048576} MB` }]);
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new RefusedInput([{ path: 'file', held: heldText(text.slice(0, 40)), accepted: 'a shelf: a JSON object' }]);
+  }
+  return checkShelf(json);
+} // prettier-ignore
+
+export const writeShelf = (shelf: Shelf): string => `${JSON.stringify(checkShelf(shelf), null, 1)}\n`;
+
+/** An id made from a name, that none of `taken` has. */
+export function paintId(name: string, taken: ReadonlySet<string>): string {
+  const plain = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 56) || 'paint';
+  if (!taken.has(plain)) return plain;
+  for (let n = 2; ; n++) if (!taken.has(`${plain}-${n}`)) return `${plain}-${n}`;
+} // prettier-ignore
+
+export interface Shelved {
+  readonly shelf: Shelf;
+  /** Names that are new on the shelf, and names that were there and now say otherwise. */
+  readonly added: readonly string[];
+  readonly changed: readonly string[];
+  readonly same: readonly string[];
+}
+
+/** Paints put on a shelf: those it has by name are brought up to date and keep their id, code, notes and what is left. */
+export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]): Shelved {
+  const next = shelf.paints.map((p) => ({ ...p }));
+  const ids = new Set(next.map((p) => p.id));
+  const [added, changed, same]: string[][] = [[], [], []];
+  for (const paint of paints) {
+    const { name, hex, kind, opacity, tint, finish } = paint;
+    const more = 'more' in paint ? paint.more : {};
+    const old = next.find((p) => nameKey(p.name) === nameKey(name));
+    const dryMin = 'dryMin' in paint ? paint.dryMin : null;
+    const extra = { ...(more['code'] && { code: more['code'].slice(0, 40) }), ...((LEFT as readonly string[]).includes(more['left'] ?? '') && { left: more['left'] as ShelfPaint['left'] }), ...(more['notes'] && { notes: more['notes'].slice(0, 400) }) };
+    if (!old) {
+      const id = paintId('id' in paint ? paint.id : name, ids);
+      ids.add(id);
+      next.push({ id, name, hex, kind, opacity, tint, finish, dryMin, code: '', left: 'plenty', notes: '', ...extra });
+      added.push(name);
+      continue;
+    }
+    const before = JSON.stringify(old);
+    Object.assign(old, { hex, kind, opacity, tint, finish, ...extra, ...(dryMin !== null && { dryMin }) });
+    (JSON.stringify(old) === before ? same : changed).push(old.name);
+  }
+  return { shelf: { ...shelf, paints: next }, added, changed, same };
+} // prettier-ignore
+
+/** A shelf of these paints. */
+export const shelfOf = (paints: readonly Paint[]): Shelf => shelved(EMPTY_SHELF, paints.map((p) => paintSchema.parse(p))).shelf; // prettier-ignore

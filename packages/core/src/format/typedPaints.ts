@@ -1,0 +1,74 @@
+import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
+import type { ListedPaint } from './paintList.js';
+
+/** One typed line, and what was understood of it. */
+export interface TypedLine {
+  readonly line: number;
+  readonly text: string;
+  readonly paint: ListedPaint | null;
+  /** What was taken for granted, or why nothing was understood. */
+  readonly says: string;
+}
+
+export const MOST_TYPED = 2000;
+
+/** Words painters use besides the program's own. */
+const WORDS: Readonly<Record<string, Partial<Pick<Paint, 'kind' | 'opacity' | 'tint' | 'finish'>>>> = {
+  acrylic: { kind: 'paint' }, layer: { kind: 'paint' }, base: { kind: 'paint', opacity: 'opaque' }, shade: { kind: 'wash' }, metal: { kind: 'metallic' },
+  glaze: { kind: 'ink' }, spray: { kind: 'primer' }, undercoat: { kind: 'primer' }, lacquer: { kind: 'varnish' },
+  covering: { opacity: 'opaque' }, translucent: { opacity: 'semi-transparent' }, sheer: { opacity: 'transparent' }, mat: { finish: 'matt' }, matte: { finish: 'matt' }, glossy: { finish: 'gloss' },
+}; // prettier-ignore
+/** Kinds that let what is under them through, where nothing is said. */
+const SHEER: ReadonlySet<Paint['kind']> = new Set(['ink', 'wash', 'contrast', 'medium', 'varnish']);
+
+const HEX = /#?\b([0-9a-f]{6}|[0-9a-f]{3})\b/i;
+const hexOf = (text: string) =>
+  (text.length === 3 ? [...text].map((c) => c + c).join('') : text).toLowerCase();
+
+/** The longest words first, so that "semi-opaque" is not read as "opaque". */
+const TERMS = [
+  ...PAINT_KINDS.filter((k) => k !== 'paint').map((k) => [k, { kind: k }] as const),
+  ...OPACITIES.map((o) => [o, { opacity: o }] as const),
+  ...TINTS.filter((t) => t !== 'normal').map((t) => [`${t} tint`, { tint: t }] as const),
+  ...FINISHES.map((f) => [f, { finish: f }] as const),
+  ...Object.entries(WORDS),
+].sort((a, b) => b[0].length - a[0].length); // prettier-ignore
+
+/**
+ * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
+ * strong it tints and how it dries ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
+ * the colour are read; before it they are the name.
+ */
+export function readTypedPaints(text: string, taken: ReadonlySet<string> = new Set()): TypedLine[] {
+  const names = new Set<string>();
+  return text.split(/\r\n?|\n/).flatMap((raw, i): TypedLine[] => {
+    const line = raw.trim();
+    if (line === '' || line.startsWith('//')) return [];
+    const no = (says: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, says }];
+    if (i >= MOST_TYPED) return i === MOST_TYPED ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`) : [];
+    // The colour with its # wins over a name that looks like one.
+    const found = /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ?? HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
+    if (!found) return no('no colour in it; write # and six hexadecimal digits, for example #3a4550');
+    const name = line.slice(0, found.index).replace(/[\s,;:\t-]+$/, '').replace(/^["']|["']$/g, '').trim();
+    if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
+    if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
+    let rest = ` ${line.slice(found.index + found[0].length).toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
+    const said: Partial<Paint> = {};
+    for (const [word, means] of TERMS) {
+      if (!rest.includes(` ${word} `)) continue;
+      for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
+      rest = rest.replace(` ${word} `, ' ');
+    }
+    rest = rest.replace(/ (paint|normal|tint) /g, ' ').trim();
+    if (rest !== '') return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen`);
+    names.add(name.toLowerCase());
+    const kind = said.kind ?? 'paint';
+    const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
+    const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
+    if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
+    return [{
+      line: i + 1, text: raw, says: granted.join('; '),
+      paint: { name, hex: `#${hexOf(found[1])}`, kind, opacity, tint: said.tint ?? 'normal', finish: said.finish ?? 'matt', more: {} },
+    }];
+  });
+} // prettier-ignore

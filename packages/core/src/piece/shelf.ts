@@ -1,0 +1,29 @@
+import { z } from 'zod';
+import { list, oneOf, words } from './fields.js';
+import { paintSchema } from './schema.js';
+
+export const SHELF_FORMAT = 'pale-glint/shelf';
+export const SHELF_VERSION = 1;
+/** A shelf holds at most so many pots. */
+export const MOST_SHELF = 2000;
+export const LEFT = ['plenty', 'half', 'little', 'none'] as const;
+
+/** A pot on the painter's shelf: what the colour model needs, and what the painter keeps of it. */
+export const shelfPaintSchema = paintSchema.extend({
+  code: words(40, 'number or code on the pot'),
+  left: oneOf(LEFT, 'how much is left in it'),
+  notes: words(400, "the painter's own words"),
+});
+
+export const shelfSchema = z.strictObject({
+  format: z.literal(SHELF_FORMAT, { error: () => `"${SHELF_FORMAT}"` }),
+  version: z.literal(SHELF_VERSION, { error: () => String(SHELF_VERSION) }),
+  paints: list(shelfPaintSchema, MOST_SHELF, 'pots on the shelf'),
+});
+
+export type ShelfPaint = z.infer<typeof shelfPaintSchema>;
+export type Shelf = z.infer<typeof shelfSchema>;
+export const EMPTY_SHELF: Shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, paints: [] };
+
+/** The paint alone, as a piece keeps it. */
+export const paintOf = ({ code: _code, left: _left, notes: _notes, ...paint }: ShelfPaint) => paint;
