@@ -23,6 +23,7 @@ import {
 } from '@pale-glint/core';
 import { browserFigures } from './browser.mjs';
 import { miniatureFigures } from './miniature.mjs';
+import { mixingFigures } from './mixing.mjs';
 import { plainRadiance, sampledRadiance, scene, seededRandom } from './reference.mjs';
 
 const ROUNDS = 20;
@@ -200,4 +201,6 @@ for (const part of sluiceWarden.parts) {
   say(`  critique of the warden ${time(judge, 10).toFixed(0)} ms (wanted: under 200)`);
 }
 miniatureFigures(say);
+say('mixes and ladders (wanted: 30 paints under 1.5 s, 100 under 6 s)');
+mixingFigures(say);
 await browserFigures(say);

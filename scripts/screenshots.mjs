@@ -62,15 +62,17 @@ for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
 await take('glint-after-step');
 await page.keyboard.press('End');
 await page.getByRole('link', { name: /Steps and mixes/ }).click();
+await page.getByRole('region', { name: 'Cold steel', exact: true }).waitFor();
 await page.mouse.move(0, 790);
 await take('steps');
 await page.getByRole('link', { name: /Painting order/ }).click();
 for (const part of ['Sluice blade', 'Haft ring'])
   await page.getByRole('checkbox', { name: `Undercoat for cold steel and bronze, ${part}` }).click();
 await take('order');
-await page.goto(`${server.address}/keys`);
-await page.getByRole('heading', { name: 'Everything by keyboard' }).waitFor();
-await page.screenshot({ path: join(FOLDER, 'keys.png') });
+await page.goto(`${server.address}/shelf`);
+await page.getByRole('row', { name: /Verdigris/ }).click();
+await page.waitForTimeout(600);
+await page.screenshot({ path: join(FOLDER, 'shelf.png') });
 
 // The painter's own miniature: a stand-in series, scanned, a part cut from it and a blade tapped beside it.
 await page.goto(server.address);

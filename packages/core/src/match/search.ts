@@ -18,6 +18,8 @@ export interface SearchOptions {
   readonly mostDrops: number;
   /** Answers kept a target. */
   readonly keep: number;
+  /** Up to so many paints every set of three is tried; 30 by default. */
+  readonly whole?: number;
   /** Only the first so many paints of the table are mixed from; all by default. */
   readonly among?: number;
   /** Told how far it is, 0..1; may throw to stop. */
@@ -94,7 +96,7 @@ class Best {
  * @returns for each target up to `keep` mixes, best first; empty where the table holds no paint
  */
 export function searchMixes(table: PaintTable, targets: readonly Lab[], options: Partial<SearchOptions> = {}): FoundMix[][] {
-  const { mostPaints, mostDrops, keep, among, onProgress } = { ...SEARCH, ...options };
+  const { mostPaints, mostDrops, keep, among, whole = WHOLE, onProgress } = { ...SEARCH, ...options };
   // Pairs are chosen from the best: a caller who keeps one answer still wants it to be the right one.
   const bests = targets.map((t) => new Best(t, Math.max(keep, SEARCH.keep)));
   const ratios = [1, 2, 3].map((n) => ratiosOf(n, mostDrops));
@@ -131,7 +133,7 @@ export function searchMixes(table: PaintTable, targets: readonly Lab[], options:
       onProgress?.((0.1 * i) / n);
       for (let j = i + 1; j < n; j++) trySet([i, j], bests);
     }
-  if (mostPaints > 2 && n <= WHOLE) {
+  if (mostPaints > 2 && n <= whole) {
     let done = 0;
     for (let i = 0; i < n; i++)
       for (let j = i + 1; j < n; j++) {
