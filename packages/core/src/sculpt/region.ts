@@ -43,23 +43,37 @@ function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1)
 
 /** A tap is answered from so many points; an outline drawn by hand is no finer. */
 const LOOKED_AT = 160_000;
-const thin = new WeakMap<Sculpt, Sculpt>();
+const thin = new WeakMap<Sculpt, Thin>();
+
+interface Thin {
+  readonly s: Sculpt;
+  /** Third part of the normals, which a tap asks for again and again. */
+  readonly nz: Float32Array;
+}
 
 /** Every so many-th point of a sculpt in each direction. */
-function thinned(s: Sculpt): Sculpt {
-  const by = Math.round(Math.sqrt((s.width * s.height) / LOOKED_AT));
-  if (by <= 1) return s;
-  const known = thin.get(s);
+function thinned(whole: Sculpt): Thin {
+  const known = thin.get(whole);
   if (known) return known;
-  const [width, height] = [Math.floor(s.width / by), Math.floor(s.height / by)];
-  const from = (i: number) => (Math.floor(i / width) * by + (by >> 1)) * s.width + (i % width) * by + (by >> 1);
+  const by = Math.max(1, Math.round(Math.sqrt((whole.width * whole.height) / LOOKED_AT)));
+  const [width, height] = [Math.floor(whole.width / by), Math.floor(whole.height / by)];
   const n = width * height;
-  const made: Sculpt = {
-    width, height, pxPerMm: s.pxPerMm / by, open: null,
-    nx: Float32Array.from({ length: n }, (_, i) => s.nx[from(i)]), ny: Float32Array.from({ length: n }, (_, i) => s.ny[from(i)]),
-    rise: Float32Array.from({ length: n }, (_, i) => s.rise[from(i)]), trust: Uint8Array.from({ length: n }, (_, i) => s.trust[from(i)]),
+  const s: Sculpt = {
+    width, height, pxPerMm: whole.pxPerMm / by, open: null,
+    nx: new Float32Array(n), ny: new Float32Array(n), rise: new Float32Array(n), trust: new Uint8Array(n),
   };
-  thin.set(s, made);
+  const nz = new Float32Array(n);
+  for (let r = 0, i = 0; r < height; r++)
+    for (let c = 0, j = (r * by + (by >> 1)) * whole.width + (by >> 1); c < width; c++, i++, j += by) {
+      const [x, y] = [whole.nx[j], whole.ny[j]];
+      s.nx[i] = x;
+      s.ny[i] = y;
+      s.rise[i] = whole.rise[j];
+      s.trust[i] = whole.trust[j];
+      nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
+    }
+  const made = { s, nz };
+  thin.set(whole, made);
   return made;
 } // prettier-ignore
 
@@ -82,7 +96,7 @@ function reaches(ring: readonly number[][], x: number, y: number, far: number): 
  * @throws NoRegion where nothing is, or too little, or where regions lie apart
  */
 export function regionAt(whole: Sculpt, places: readonly (readonly [number, number])[], over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
-  const s = thinned(whole);
+  const { s, nz } = thinned(whole);
   const { turnDeg, stepMm } = { ...LIMITS, ...over };
   const { width: w, height: h } = s;
   const seeds = places.map(([x, y]) => {
@@ -94,14 +108,15 @@ export function regionAt(whole: Sculpt, places: readonly (readonly [number, numb
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
   const least = Math.cos(rad(turnDeg));
   const steepest = stepMm / OVER_MM;
-  const z = (i: number) => Math.sqrt(Math.max(0, 1 - s.nx[i] ** 2 - s.ny[i] ** 2));
+  const { nx, ny, trust, rise } = s;
   // A fold keeps the region out: its middle is found where both sides of a point face apart.
   const folds = (i: number, c: number, r: number) => {
     if (c < far || r < far || c >= w - far || r >= h - far) return false;
-    for (const step of [1, w, w + 1, w - 1]) {
-      const [a, b] = [i + far * step, i - far * step];
-      if (s.trust[a] === 0 || s.trust[b] === 0) continue;
-      if (s.nx[a] * s.nx[b] + s.ny[a] * s.ny[b] + z(a) * z(b) < least) return true;
+    for (let way = 0; way < 4; way++) {
+      const step = far * (way === 0 ? 1 : w + way - 2);
+      const [a, b] = [i + step, i - step];
+      if (trust[a] === 0 || trust[b] === 0) continue;
+      if (nx[a] * nx[b] + ny[a] * ny[b] + nz[a] * nz[b] < least) return true;
     }
     return false;
   };
@@ -110,15 +125,16 @@ export function regionAt(whole: Sculpt, places: readonly (readonly [number, numb
   for (const i of seeds) mask[i] = 1;
   for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
     const [c, r] = [i % w, Math.floor(i / w)];
-    for (const [dc, dr] of [[1, 0], [-1, 0], [0, 1], [0, -1]]) {
+    for (let way = 0; way < 4; way++) {
+      const [dc, dr] = [way === 0 ? 1 : way === 1 ? -1 : 0, way === 2 ? 1 : way === 3 ? -1 : 0];
       const [nc, nr] = [c + dc, r + dr];
       if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
       const j = nr * w + nc;
-      if (mask[j] || s.trust[j] === 0) continue;
+      if (mask[j] || trust[j] === 0) continue;
       // The climb that the normals tell is no step; only what goes beyond it is.
-      const zi = Math.max(0.1, z(i));
-      const told = -(s.nx[i] * dc - s.ny[i] * dr) / zi / s.pxPerMm;
-      if (Math.abs(s.rise[j] - s.rise[i] - told) * s.pxPerMm > steepest) continue;
+      const zi = Math.max(0.1, nz[i]);
+      const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;
+      if (Math.abs(rise[j] - rise[i] - told) * s.pxPerMm > steepest) continue;
       if (folds(j, nc, nr)) continue;
       mask[j] = 1;
       queue.push(j);
