@@ -128,12 +128,26 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   await expect(aim).toHaveAttribute('aria-valuenow', String(before + 5));
   await expect(steps.nth(3).locator('p.font-semibold')).not.toHaveText(mixes[3]);
   for (const k of [0, 1, 2, 4, 5]) await expect(steps.nth(k).locator('p.font-semibold')).toHaveText(mixes[k]);
+  // One is mixed by hand: judged while it is typed, taken as settled.
+  await page.getByRole('button', { name: 'Change the mix of step 5' }).click();
+  const editor = page.getByRole('dialog', { name: 'Mix of step 5' });
+  await editor.getByRole('button', { name: 'Others that come near' }).click();
+  await expect(editor.getByRole('list', { name: 'Others that come near' }).getByRole('listitem')).toHaveCount(6);
+  await editor.getByLabel('One more paint').selectOption({ label: 'Duck slip' });
+  await editor.getByLabel('Parts of Duck slip').fill('7');
+  await expect(editor.getByRole('status')).toContainText(/some way off|out of reach/);
+  await editor.getByRole('button', { name: 'Without Duck slip' }).click();
+  await expect(editor.getByRole('status')).toContainText(/close match|same to the eye|near/);
+  await editor.getByLabel('Water to 1 paint').fill('2');
+  await editor.getByRole('button', { name: 'Mix it so' }).click();
+  await expect(steps.nth(4)).toContainText('2 water to 1 paint');
+  await expect(page.getByLabel('Step 5 is settled')).toBeChecked();
   // A settled mix outlives the next search; undo takes back one deed at a time.
   const gold = page.getByRole('region', { name: 'Gold', exact: true });
   await gold.getByRole('button', { name: 'Find the mixes' }).click();
   await page.getByRole('button', { name: 'Take these mixes' }).click();
   await expect(steps.nth(1).locator('p.font-semibold')).toHaveText(mixes[1]);
-  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
 }); // prettier-ignore
 

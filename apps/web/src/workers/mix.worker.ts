@@ -1,4 +1,4 @@
-import { searchedLadder } from '@pale-glint/core';
+import { otherMixes, searchedLadder } from '@pale-glint/core';
 import type { MixJob, MixNews } from './mixProtocol.js';
 
 const post = (news: MixNews) => self.postMessage(news);
@@ -11,8 +11,13 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
     post({ kind: 'progress', share });
   };
   try {
-    const found = searchedLadder(data.ladder, data.paints, data.only, { onProgress, out: new Set(data.out) });
-    post(found ? { kind: 'found', ...found } : { kind: 'failed', says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.' });
+    const options = { onProgress, out: new Set(data.out) };
+    if (data.kind === 'others') {
+      post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options) });
+      return;
+    }
+    const found = searchedLadder(data.ladder, data.paints, data.only, options);
+    post(found ? { kind: 'ladder', ...found } : { kind: 'failed', says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.' });
   } catch (error) {
     post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
   }

@@ -1,16 +1,29 @@
-import type { Ladder, Paint, Searched } from '@pale-glint/core';
+import type { Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
 
-/** Mixes for the steps of a ladder from paints. */
-export interface MixJob {
+interface MixFrom {
   readonly ladder: Ladder;
   readonly paints: readonly Paint[];
   /** Ids of paints that ran out. */
   readonly out: readonly string[];
+}
+
+/** Mixes for the steps of a ladder from paints. */
+export interface LadderJob extends MixFrom {
+  readonly kind: 'ladder';
   /** Steps to look for, from 0; null for all that are not settled. */
   readonly only: readonly number[] | null;
 }
 
+/** Other mixes for one step. */
+export interface OthersJob extends MixFrom {
+  readonly kind: 'others';
+  readonly step: number;
+}
+
+export type MixJob = LadderJob | OthersJob;
+
 export type MixNews =
   | { readonly kind: 'progress'; readonly share: number }
-  | ({ readonly kind: 'found' } & Searched)
+  | ({ readonly kind: 'ladder' } & Searched)
+  | { readonly kind: 'others'; readonly others: readonly OtherMix[] }
   | { readonly kind: 'failed'; readonly says: string };

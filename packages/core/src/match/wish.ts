@@ -10,9 +10,9 @@ import {
   type Reading,
 } from '../metal/index.js';
 import { masstoneOf } from '../paint/index.js';
-import type { Ladder, LadderStep, Paint } from '../piece/index.js';
-import { searchLadder, type FoundStep } from './ladder.js';
-import type { SearchOptions } from './search.js';
+import type { Ladder, LadderStep, Mix, Paint } from '../piece/index.js';
+import { follows, searchLadder, type FoundStep, type Locked, type Sharing } from './ladder.js';
+import { searchMixes, type SearchOptions } from './search.js';
 import { MIXED_KINDS, paintTable } from './table.js';
 
 /** The metal a ladder aims at; null where it names none that is known. */
@@ -75,6 +75,16 @@ export function aimsOf(ladder: Ladder, paints: readonly Paint[]): Lab[] {
 
 const NONE: ReadonlySet<string> = new Set();
 
+/**
+ * A step's mix as the search sees it, paints in rising order; null where it holds something that is no paint of the
+ * shelf, or more paints than a search mixes.
+ */
+function pileOf({ mix }: LadderStep, place: ReadonlyMap<string, number>): Locked | null {
+  if (mix.length > 3 || mix.some((m) => !place.has(m.paint))) return null;
+  const sorted = mix.map((m) => [place.get(m.paint)!, m.parts] as const).sort((a, b) => a[0] - b[0]);
+  return { paints: sorted.map(([p]) => p), drops: sorted.map(([, d]) => d) };
+}
+
 export interface Searched {
   readonly ladder: Ladder;
   readonly steps: readonly FoundStep[];
@@ -96,10 +106,7 @@ export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: r
   const targets = aimsOf(ladder, paints);
   const locked = ladder.steps.map((step, k) => {
     const free = step.settled === 'no' && (only === null || only.includes(k));
-    // A mix of something that is no paint cannot be weighed against others: it is looked for as well.
-    if (free || step.mix.length > 3 || step.mix.some((m) => !place.has(m.paint))) return null;
-    const sorted = step.mix.map((m) => [place.get(m.paint)!, m.parts] as const).sort((a, b) => a[0] - b[0]);
-    return { paints: sorted.map(([p]) => p), drops: sorted.map(([, d]) => d) };
+    return free ? null : pileOf(step, place);
   });
   const found = searchLadder(paintTable(shelf), targets, { ...search, locked, among: mixed.filter((p) => !out.has(p.id)).length });
   if (!found) return null;
@@ -111,4 +118,41 @@ export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: r
     return { ...step, mix };
   });
   return { ladder: { ...ladder, steps }, steps: found.steps, reading: readsAs(found.steps.map((s) => s.lab), metals, metalOfLadder(ladder)) };
+} // prettier-ignore
+
+/** Another mix for one step, and what it asks for. */
+export interface OtherMix {
+  readonly mix: Mix;
+  readonly lab: Lab;
+  /** How its pile comes from that of the step before, as it is now. */
+  readonly sharing: Sharing;
+  /** Paints in it that no other step of the ladder uses. */
+  readonly moreToOpen: number;
+}
+
+const MOST_OTHERS = 6;
+
+/**
+ * Mixes that come near what a step aims at, one for each set of paints, those first that are near and cheap beside its
+ * neighbours.
+ */
+export function otherMixes(ladder: Ladder, paints: readonly Paint[], index: number, options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): OtherMix[] {
+  const { out = NONE, ...search } = options;
+  const shelf = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.has(p.id));
+  const place = new Map(shelf.map((p, i) => [p.id, i]));
+  const [found] = searchMixes(paintTable(shelf), [aimsOf(ladder, paints)[index]], search);
+  const others = new Set(ladder.steps.flatMap((s, k) => (k === index ? [] : s.mix.map((m) => m.paint))));
+  const [before, after] = [index - 1, index + 1].map((k) => (ladder.steps[k] ? pileOf(ladder.steps[k], place) : null));
+  const seen = new Set<string>();
+  return found
+    .map((mix) => ({ mix, cost: mix.cost + (before ? follows(before, mix).cost : 0) + (after ? follows(mix, after).cost : 0) }))
+    .sort((a, b) => a.cost - b.cost)
+    .filter(({ mix }) => !seen.has(mix.paints.join()) && seen.add(mix.paints.join()))
+    .slice(0, MOST_OTHERS)
+    .map(({ mix }) => ({
+      mix: mix.paints.map((p, i) => ({ paint: shelf[p].id, parts: mix.drops[i] })).sort((a, b) => b.parts - a.parts),
+      lab: mix.lab,
+      sharing: before ? follows(before, mix).sharing : index === 0 ? 'first' : 'fresh',
+      moreToOpen: mix.paints.filter((p) => !others.has(shelf[p].id)).length,
+    }));
 } // prettier-ignore

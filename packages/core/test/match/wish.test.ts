@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  aimsOf, coldSteel, colouredMetal, deltaE, metalAt, metalById, metalOfLadder, newPiece, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+  aimsOf, coldSteel, colouredMetal, deltaE, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
 } from '../../src/index.js'; // prettier-ignore
 
 const paints = paintsById(towline);
@@ -45,6 +45,24 @@ describe('a ladder asked for from a shelf', () => {
     expect(searchedLadder(settled, towline, null)!.ladder.steps[4].mix).toEqual(settled.steps[4].mix);
     expect(wishedLadder(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe('yes');
     expect(wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every((s) => s.settled === 'no')).toBe(true);
+  });
+
+  test('has other mixes for a step, of other paints each, cheap beside its neighbours, none of what ran out', () => {
+    const first = searchedLadder(gold, towline, null)!.ladder;
+    const others = otherMixes(first, towline, 3);
+    expect(others).toHaveLength(6);
+    expect(new Set(others.map((o) => o.mix.map((m) => m.paint).sort().join())).size).toBe(6);
+    const aim = aimsOf(first, towline)[3];
+    for (const o of others) {
+      expect(deltaE(o.lab, stepLab({ ...first.steps[3], mix: o.mix }, paints))).toBeLessThan(1e-6);
+      expect(deltaE(o.lab, aim)).toBeLessThan(10);
+    }
+    // The best of all beside these neighbours is the one the ladder has.
+    const key = (mix: { paint: string; parts: number }[]) => mix.map((m) => `${m.parts} ${m.paint}`).sort().join();
+    expect(others.map((o) => key(o.mix))).toContain(key(first.steps[3].mix));
+    const named = others.flatMap((o) => o.mix.map((m) => m.paint));
+    const without = otherMixes(first, towline, 3, { out: new Set(named.slice(0, 2)) });
+    expect(without.flatMap((o) => o.mix.map((m) => m.paint))).not.toContain(named[0]);
   });
 
   test('mixes nothing from a pot that ran out, and leaves steps alone that were mixed from it', () => {

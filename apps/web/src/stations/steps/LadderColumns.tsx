@@ -2,7 +2,7 @@ import {
   aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, stepLab, thinning, wetAndDry,
   type FoundStep, type Ladder, type Paint,
 } from '@pale-glint/core'; // prettier-ignore
-import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 
 const SHARING: Record<FoundStep['sharing'], string> = {
   first: 'a fresh pile',
@@ -102,10 +102,12 @@ interface LadderColumnsProps {
   readonly notes?: (step: string) => readonly string[];
   readonly onAim?: (index: number, value: number) => void;
   readonly onSettle?: (index: number, settled: boolean) => void;
+  /** The way to another mix of a step. */
+  readonly mixOf?: (index: number) => ReactNode;
 }
 
 /** The steps of a ladder as swatches as tall as their value, dry beside wet, with their mixes. */
-export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAim, onSettle }: LadderColumnsProps) {
+export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAim, onSettle, mixOf }: LadderColumnsProps) {
   const paints = useMemo(() => paintsById(shelf), [shelf]);
   const colours = useMemo(() => ladder.steps.map((s) => stepLab(s, paints)), [ladder, paints]);
   const aims = useMemo(() => aimsOf(ladder, shelf), [ladder, shelf]);
@@ -158,6 +160,7 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAi
               {notes?.(step.id).map((n) => (
                 <p key={n} className="text-g38">{n}</p>
               ))}
+              {mixOf?.(k)}
               {onSettle && (
                 <label className="flex items-center gap-1.5 pt-0.5">
                   <input

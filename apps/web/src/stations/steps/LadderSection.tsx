@@ -10,6 +10,7 @@ import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { useDesk } from '../desk.js';
 import { useShelf } from '../../shelf/useShelf.js';
+import { MixEditor } from './MixEditor.js';
 import { LadderColumns } from './LadderColumns.js';
 import { useSearch } from './useSearch.js';
 import { ValueChroma } from './ValueChroma.js';
@@ -72,18 +73,27 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     });
   const look = () => {
     setFound(null);
-    search({ ladder: wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] }), paints, out, only: null }, setFound);
+    search({ kind: 'ladder', ladder: wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] }), paints, out, only: null }, setFound);
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) => {
     const next = { ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, value, settled: 'no' as const } : s)) };
-    search({ ladder: next, paints, out, only: [index] }, (r) => put(r.ladder));
+    search({ kind: 'ladder', ladder: next, paints, out, only: [index] }, (r) => put(r.ladder));
   };
   const settle = (index: number, settled: boolean) =>
     put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)) });
+  const mixOf = (index: number) => (
+    <MixEditor
+      ladder={ladder}
+      index={index}
+      paints={paints}
+      out={out}
+      onTake={(mix, water) => put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, mix, water, settled: 'yes' } : s)) })}
+    />
+  );
   const notes = (step: string) => {
     const laid = order.find((l) => l.role === 'value' && l.step === step && l.ladder === ladder.id)?.parts ?? [];
-    if (laid.length === 0) return ['on no part at this size'];
+    if (laid.length === 0) return order.length > 0 ? ['on no part at this size'] : [];
     const coats = laid.map((p) => p.coats);
     const [low, high] = [Math.min(...coats), Math.max(...coats)];
     const share = ladder.steps.find((s) => s.id === step)?.aimedShare ?? 0;
@@ -109,7 +119,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         </h1>
         <p className="text-right text-label text-g10">wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it</p>
       </div>
-      <LadderColumns ladder={ladder} paints={piece.paints} found={null} label={`${ladder.name}, value steps`} notes={notes} onAim={aim} onSettle={settle} />
+      <LadderColumns ladder={ladder} paints={piece.paints} found={null} label={`${ladder.name}, value steps`} notes={notes} onAim={aim} onSettle={settle} mixOf={mixOf} />
       <div className="flex flex-wrap items-start gap-6 bg-g88 p-4">
         <div className="w-64 space-y-1">
           <h2 className="text-label font-semibold">Other mixes, or another metal</h2>

@@ -1,4 +1,3 @@
-import type { Searched } from '@pale-glint/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MixJob, MixNews } from '../../workers/mixProtocol.js';
 
@@ -21,7 +20,7 @@ export function useSearch() {
     setState({ kind: 'idle' });
   }, [end]);
   const search = useCallback(
-    (job: MixJob, then: (found: Searched) => void) => {
+    <J extends MixJob>(job: J, then: (found: Extract<MixNews, { kind: J['kind'] }>) => void) => {
       end();
       setState({ kind: 'busy', share: 0 });
       const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), { type: 'module', name: 'mix' });
@@ -35,7 +34,7 @@ export function useSearch() {
         if (data.kind === 'failed') setState({ kind: 'failed', says: data.says });
         else {
           setState({ kind: 'idle' });
-          then(data);
+          then(data as Extract<MixNews, { kind: J['kind'] }>);
         }
       };
       mine.onerror = (e) => {

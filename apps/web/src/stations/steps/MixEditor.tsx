@@ -1,0 +1,134 @@
+import {
+  aimsOf, closeness, deltaE, labToHex, mixText, MIXED_KINDS, paintsById, plain, stepLab,
+  type Ladder, type Mix, type OtherMix, type Paint,
+} from '@pale-glint/core'; // prettier-ignore
+import { Popover } from 'radix-ui';
+import { useMemo, useState } from 'react';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/NumberField.js';
+import { useSearch } from './useSearch.js';
+
+const MOST_PAINTS = 4;
+const SHARES: Record<OtherMix['sharing'], string> = {
+  first: 'a fresh pile',
+  add: 'adds to the pile before',
+  share: 'shares a paint',
+  fresh: 'a fresh pile',
+};
+
+interface MixEditorProps {
+  readonly ladder: Ladder;
+  readonly index: number;
+  readonly paints: readonly Paint[];
+  readonly out: readonly string[];
+  readonly onTake: (mix: Mix, water: number) => void;
+}
+
+function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & { close: () => void }) {
+  const step = ladder.steps[index];
+  const [mix, setMix] = useState<Mix>(step.mix);
+  const [water, setWater] = useState(step.water);
+  const [others, setOthers] = useState<readonly OtherMix[] | null>(null);
+  const { state, search } = useSearch();
+  const byId = useMemo(() => paintsById(paints), [paints]);
+  const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
+  const lab = useMemo(() => stepLab({ ...step, mix }, byId), [step, mix, byId]);
+  const free = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id));
+  const off = deltaE(lab, aim);
+  return (
+    <div className="space-y-2">
+      <div className="flex h-14">
+        <span className="w-2/3" style={{ background: labToHex(lab) }} title="this mix, dry" />
+        <span className="w-1/3" style={{ background: labToHex(aim) }} title="what the step aims at" />
+      </div>
+      <p role="status" className="text-label">
+        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}: <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
+      </p>
+      <ul className="space-y-1">
+        {mix.map((m, i) => (
+          <li key={m.paint} className="flex items-center gap-2 text-label">
+            <span className="size-6 shrink-0" style={{ background: byId.get(m.paint)?.hex }} />
+            <span className="min-w-0 flex-1 truncate">{byId.get(m.paint)?.name}</span>
+            <input
+              type="number"
+              aria-label={`Parts of ${byId.get(m.paint)?.name}`}
+              className="w-14 bg-g98 px-1 text-right font-semibold ring-1 ring-g72 outline-none focus:ring-2 focus:ring-g10"
+              min={1}
+              max={99}
+              value={m.parts}
+              onChange={(e) => {
+                const parts = Math.round(Number(e.target.value));
+                if (parts >= 1 && parts <= 99) setMix(mix.map((o, k) => (k === i ? { ...o, parts } : o)));
+              }}
+            />
+            <button type="button" className="underline underline-offset-2 disabled:text-g50" disabled={mix.length === 1} aria-label={`Without ${byId.get(m.paint)?.name}`} onClick={() => setMix(mix.filter((_, k) => k !== i))}>
+              out
+            </button>
+          </li>
+        ))}
+      </ul>
+      {mix.length < MOST_PAINTS && (
+        <select aria-label="One more paint" className="w-full bg-g98 px-1 py-1 text-label ring-1 ring-g72" value="" onChange={(e) => setMix([...mix, { paint: e.target.value, parts: 1 }])}>
+          <option value="">one more paint</option>
+          {free.map((p) => (
+            <option key={p.id} value={p.id}>{p.name}</option>
+          ))}
+        </select>
+      )}
+      <NumberField label="Water to 1 paint" unit="" value={water} min={0} max={20} step={0.25} onChange={setWater} />
+      <div className="flex gap-2 pt-1">
+        <Button
+          onClick={() => {
+            onTake(mix, water);
+            close();
+          }}
+        >
+          Mix it so
+        </Button>
+        <Button look="plain" onClick={close}>Leave it</Button>
+      </div>
+      {others ? (
+        <ul aria-label="Others that come near" className="divide-y divide-g82 border-y border-g82">
+          {others.map((o) => (
+            <li key={mixText(o.mix, byId)}>
+              <button type="button" className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88" onClick={() => setMix(o.mix)}>
+                <span className="size-8 shrink-0" style={{ background: labToHex(o.lab) }} />
+                <span>
+                  <span className="block font-semibold">{mixText(o.mix, byId)}</span>
+                  <span className="text-g28">
+                    {closeness(deltaE(o.lab, aim))}, {SHARES[o.sharing]}
+                    {o.moreToOpen > 0 && `, ${o.moreToOpen} more to open`}
+                  </span>
+                </span>
+              </button>
+            </li>
+          ))}
+          {others.length === 0 && <li className="py-1 text-label">None of your paints can be mixed.</li>}
+        </ul>
+      ) : (
+        <button type="button" className="text-label underline underline-offset-2 disabled:text-g50" disabled={state.kind === 'busy'} onClick={() => search({ kind: 'others', ladder, paints, out, step: index }, (r) => setOthers(r.others))}>
+          {state.kind === 'busy' ? 'Looking' : 'Others that come near'}
+        </button>
+      )}
+      {state.kind === 'failed' && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{state.says}</p>}
+    </div>
+  );
+} // prettier-ignore
+
+/** A step's mix by hand: judged while it is changed, with others that come near. What is taken counts as settled. */
+export function MixEditor(props: MixEditorProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger aria-label={`Change the mix of step ${props.index + 1}`} className="underline underline-offset-2">
+        change the mix
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content sideOffset={8} collisionPadding={12} aria-label={`Mix of step ${props.index + 1}`} className="z-20 max-h-(--radix-popover-content-available-height) w-80 overflow-y-auto rounded-sm bg-g96 p-3 shadow-lg ring-1 ring-g50 outline-none">
+          <Fields {...props} close={() => setOpen(false)} />
+          <Popover.Arrow className="fill-g50" />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+} // prettier-ignore
