@@ -1,4 +1,4 @@
-import { otherMixes, searchedLadder } from '@pale-glint/core';
+import { lackingPaint, otherMixes, searchedLadder } from '@pale-glint/core';
 import type { MixJob, MixNews } from './mixProtocol.js';
 
 const post = (news: MixNews) => self.postMessage(news);
@@ -14,6 +14,10 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
     const options = { onProgress, out: new Set(data.out) };
     if (data.kind === 'others') {
       post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options) });
+      return;
+    }
+    if (data.kind === 'lacking') {
+      post({ kind: 'lacking', lacking: lackingPaint(data.ladder, data.paints, options) });
       return;
     }
     const found = searchedLadder(data.ladder, data.paints, data.only, options);

@@ -1,4 +1,4 @@
-import type { Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
+import type { Lacking, Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
 
 interface MixFrom {
   readonly ladder: Ladder;
@@ -20,10 +20,16 @@ export interface OthersJob extends MixFrom {
   readonly step: number;
 }
 
-export type MixJob = LadderJob | OthersJob;
+/** The one paint that would help a ladder most. */
+export interface LackingJob extends MixFrom {
+  readonly kind: 'lacking';
+}
+
+export type MixJob = LadderJob | OthersJob | LackingJob;
 
 export type MixNews =
   | { readonly kind: 'progress'; readonly share: number }
   | ({ readonly kind: 'ladder' } & Searched)
   | { readonly kind: 'others'; readonly others: readonly OtherMix[] }
+  | { readonly kind: 'lacking'; readonly lacking: Lacking | null }
   | { readonly kind: 'failed'; readonly says: string };

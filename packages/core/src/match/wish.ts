@@ -1,4 +1,4 @@
-import { spectrumToLab, type Lab } from '../colour/index.js';
+import { deltaE, labToHex, spectrumToLab, type Lab } from '../colour/index.js';
 import { stepShares, paintsById, pigmentOf } from '../ladder/index.js';
 import {
   colouredMetal,
@@ -89,6 +89,8 @@ export interface Searched {
   readonly ladder: Ladder;
   readonly steps: readonly FoundStep[];
   readonly reading: Reading;
+  /** What all of it costs, as the search weighs it. */
+  readonly cost: number;
 }
 
 /**
@@ -117,7 +119,7 @@ export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: r
     const mix = set.map((p, i) => ({ paint: shelf[p].id, parts: drops[i] })).sort((a, b) => b.parts - a.parts);
     return { ...step, mix };
   });
-  return { ladder: { ...ladder, steps }, steps: found.steps, reading: readsAs(found.steps.map((s) => s.lab), metals, metalOfLadder(ladder)) };
+  return { ladder: { ...ladder, steps }, steps: found.steps, cost: found.cost, reading: readsAs(found.steps.map((s) => s.lab), metals, metalOfLadder(ladder)) };
 } // prettier-ignore
 
 /** Another mix for one step, and what it asks for. */
@@ -155,4 +157,42 @@ export function otherMixes(ladder: Ladder, paints: readonly Paint[], index: numb
       sharing: before ? follows(before, mix).sharing : index === 0 ? 'first' : 'fresh',
       moreToOpen: mix.paints.filter((p) => !others.has(shelf[p].id)).length,
     }));
+} // prettier-ignore
+
+/** One paint that the shelf lacks, and what it would do for a ladder. */
+export interface Lacking {
+  readonly hex: string;
+  readonly lab: Lab;
+  /** Steps that would come nearer, from 0, with their difference (CIEDE2000) now and then. */
+  readonly steps: readonly { readonly index: number; readonly now: number; readonly then: number }[];
+}
+
+/** A paint that saves a ladder less than this is not worth buying for it. */
+const WORTH = 1.5;
+/** Differences smaller than this are not told. */
+const TOLD = 0.8;
+
+/**
+ * The one opaque paint that would help a ladder most: tried are those of the very colours its steps aim at.
+ * @returns null where none would help much, or the ladder cannot be mixed at all
+ */
+export function lackingPaint(ladder: Ladder, paints: readonly Paint[], options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): Lacking | null {
+  const { onProgress, ...search } = options;
+  const off = (s: Searched) => s.steps.map((step) => deltaE(step.lab, step.target));
+  const tried = (shelf: readonly Paint[], part: number, of: number) =>
+    searchedLadder(ladder, shelf, null, { ...search, onProgress: (share) => onProgress?.((part + share) / of) });
+  const aims = aimsOf(ladder, paints);
+  const now = tried(paints, 0, aims.length + 1);
+  if (!now) return null;
+  let best: { readonly saves: number; readonly lacking: Lacking } | null = null;
+  aims.forEach((lab, k) => {
+    const hex = labToHex(lab);
+    const extra: Paint = { id: 'lacking-paint', name: 'One paint more', hex, kind: 'paint', opacity: 'opaque', tint: 'normal', finish: 'matt', dryMin: null };
+    const then = tried([...paints, extra], k + 1, aims.length + 1);
+    if (!then || now.cost - then.cost <= (best?.saves ?? WORTH)) return;
+    const [before, after] = [off(now), off(then)];
+    const steps = before.flatMap((d, index) => (d - after[index] > TOLD ? [{ index, now: d, then: after[index] }] : []));
+    best = { saves: now.cost - then.cost, lacking: { hex, lab, steps } };
+  });
+  return (best as { lacking: Lacking } | null)?.lacking ?? null;
 } // prettier-ignore

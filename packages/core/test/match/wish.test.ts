@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  aimsOf, coldSteel, colouredMetal, deltaE, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+  aimsOf, coldSteel, colouredMetal, deltaE, hueWord, labToHex, lackingPaint, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+  type Paint,
 } from '../../src/index.js'; // prettier-ignore
 
 const paints = paintsById(towline);
@@ -63,6 +64,20 @@ describe('a ladder asked for from a shelf', () => {
     const named = others.flatMap((o) => o.mix.map((m) => m.paint));
     const without = otherMixes(first, towline, 3, { out: new Set(named.slice(0, 2)) });
     expect(without.flatMap((o) => o.mix.map((m) => m.paint))).not.toContain(named[0]);
+  });
+
+  test('tells the one paint it lacks: a yellow where all yellows ran out, none where every step is near', () => {
+    const yellows = new Set(['lamp-yellow', 'primrose', 'straw', 'tallow', 'ferry-ochre', 'lamp-oil', 'tow-rope', 'bone-float']);
+    const lacking = lackingPaint(gold, towline, { out: yellows, mostDrops: 6, keep: 200 })!;
+    expect(hueWord(lacking.lab)).toMatch(/yellows|oranges/);
+    expect(lacking.steps.length).toBeGreaterThan(0);
+    for (const s of lacking.steps) expect(s.then).toBeLessThan(s.now);
+    const steel = wishedLadder(coldSteel, { metal: metalById('cold-steel'), steps: 4, crowd: 0 });
+    const own = aimsOf(steel, towline).map((lab, i): Paint => ({ ...paints.get('chalk')!, id: `own-${i}`, name: `Own ${i}`, hex: labToHex(lab) }));
+    expect(lackingPaint(steel, [...own, ...towline], { mostDrops: 4, keep: 200 })).toBeNull();
+    let last = 0;
+    lackingPaint(steel, [...own, ...towline], { mostDrops: 3, onProgress: (share) => { expect(share).toBeGreaterThanOrEqual(last); last = share; } });
+    expect(last).toBeLessThanOrEqual(1);
   });
 
   test('mixes nothing from a pot that ran out, and leaves steps alone that were mixed from it', () => {

@@ -1,6 +1,6 @@
 import {
-  colouredMetal, closeness, deltaE, metalOfLadder, metals, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
-  paintOf, type Ladder, type Metal, type Paint, type Searched, type Shelf,
+  colouredMetal, closeness, hueWord, deltaE, metalOfLadder, metals, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
+  paintOf, type Lacking, type Ladder, type Metal, type Paint, type Searched, type Shelf,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -35,6 +35,22 @@ function foundSays({ steps, reading, ladder }: Searched, meant: Metal | null): s
   return `${paints} paints, ${piles} fresh ${piles === 1 ? 'pile' : 'piles'}; ${counts}.${reads}`;
 } // prettier-ignore
 
+/** What one paint more would do, in a sentence with its swatch. */
+function LackingSays({ lacking, metal }: { lacking: Lacking | null; metal: Metal }) {
+  if (!lacking)
+    return <p role="status" className="text-label">No one paint more would help {metal.label.toLowerCase()} much.</p>;
+  const { hex, lab, steps } = lacking;
+  return (
+    <p role="status" className="flex items-start gap-2 text-label">
+      <span className="size-9 shrink-0" style={{ background: hex }} />
+      <span>
+        An opaque paint near this, of the {hueWord(lab)} about value {Math.round(lab.l)}, would help most
+        {steps.length > 0 ? `: ${steps.map((s) => `step ${s.index + 1} from ${closeness(s.now)} to ${closeness(s.then)}`).join(', ')}` : ': fewer fresh piles'}.
+      </span>
+    </p>
+  );
+} // prettier-ignore
+
 /** One metal of the piece: what it aims at, its steps and mixes, and the search for others. */
 export function LadderSection({ ladder }: { ladder: Ladder }) {
   const store = usePieceStore();
@@ -52,6 +68,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     spacing: 'even' as Spacing,
   });
   const [found, setFound] = useState<Searched | null>(null);
+  const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
   const wished = wish.metal === COLOURED ? colouredMetal(wish.hue) : metals.find((m) => m.id === wish.metal)!;
   const colours = useMemo(() => {
     const byId = paintsById(piece.paints);
@@ -71,9 +88,10 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         else d.paints[old] = paint;
       }
     });
+  const wishOf = () => wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] });
   const look = () => {
     setFound(null);
-    search({ kind: 'ladder', ladder: wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] }), paints, out, only: null }, setFound);
+    search({ kind: 'ladder', ladder: wishOf(), paints, out, only: null }, setFound);
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) => {
@@ -150,8 +168,20 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
               <Button look="plain" onClick={stop}>Stop</Button>
             </div>
           ) : (
-            <Button onClick={look}>Find the mixes</Button>
+            <span className="flex flex-wrap gap-2">
+              <Button onClick={look}>Find the mixes</Button>
+              <Button
+                look="plain"
+                onClick={() => {
+                  setLacking(undefined);
+                  search({ kind: 'lacking', ladder: wishOf(), paints, out }, (r) => setLacking(r.lacking));
+                }}
+              >
+                What one paint would help?
+              </Button>
+            </span>
           )}
+          {lacking !== undefined && state.kind === 'idle' && <LackingSays lacking={lacking} metal={wished} />}
           {state.kind === 'failed' && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{state.says}</p>}
         </div>
         <ValueChroma colours={colours} metal={metal} label={`${ladder.name}: chroma of its steps over value`} />
