@@ -39,7 +39,8 @@ function foundSays({ steps, reading, ladder }: Searched, meant: Metal | null): s
 function LackingSays({ lacking, metal }: { lacking: Lacking | null; metal: Metal }) {
   if (!lacking)
     return <p role="status" className="text-label">No one paint more would help {metal.label.toLowerCase()} much.</p>;
-  const { hex, lab, steps } = lacking;
+  const { hex, lab } = lacking;
+  const steps = lacking.steps.filter((s) => closeness(s.now) !== closeness(s.then));
   return (
     <p role="status" className="flex items-start gap-2 text-label">
       <span className="size-9 shrink-0" style={{ background: hex }} />
