@@ -6,6 +6,8 @@ import {
 } from '../../src/index.js'; // prettier-ignore
 import { mean, planesOf, scanned, type Scanned } from './series.js';
 
+/** The heron's own wing is looked at with the demo. */
+const SCULPTS = benchSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
 const kept = new Map<string, Scanned>();
 const once = (id: string, hard: boolean): Scanned => {
   const key = `${id} ${hard}`;
@@ -15,7 +17,7 @@ const once = (id: string, hard: boolean): Scanned => {
 };
 
 describe('a lamp scan by the stand-in camera', () => {
-  test.each(benchSculpts.map((s) => s.id))('of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean', (id) => {
+  test.each(SCULPTS)('of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean', (id) => {
     const mild = mean(once(id, false).errors.map((e) => e.deg));
     const hard = mean(once(id, true).errors.map((e) => e.deg));
     expect(mild).toBeLessThan(5);
@@ -23,7 +25,7 @@ describe('a lamp scan by the stand-in camera', () => {
     expect(hard).toBeGreaterThan(mild);
   });
 
-  test.each(benchSculpts.map((s) => s.id))('of the %s: what is believed least is farthest off', (id) => {
+  test.each(SCULPTS)('of the %s: what is believed least is farthest off', (id) => {
     for (const hard of [false, true]) {
       const sorted = [...once(id, hard).errors].sort((a, b) => a.trust - b.trust);
       const fifth = Math.floor(sorted.length / 5);
