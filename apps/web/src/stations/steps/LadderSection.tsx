@@ -1,6 +1,6 @@
 import {
   colouredMetal, closeness, hueWord, deltaE, metalOfLadder, metals, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
-  paintOf, type Lacking, type Ladder, type Metal, type Paint, type Searched, type Shelf,
+  type Lacking, type Ladder, type Metal, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { useDesk } from '../desk.js';
 import { useShelf } from '../../shelf/useShelf.js';
+import { knownPaints } from './known.js';
 import { MixEditor } from './MixEditor.js';
 import { LadderColumns } from './LadderColumns.js';
 import { useSearch } from './useSearch.js';
@@ -18,12 +19,6 @@ import { ValueChroma } from './ValueChroma.js';
 const COLOURED = 'coloured';
 const SPACINGS = { even: 0, lights: 0.6, darks: -0.6 } as const;
 type Spacing = keyof typeof SPACINGS;
-
-/** Paints to mix from: the pots of the shelf as they are now, and what the piece uses besides. */
-function known(shelf: Shelf, own: readonly Paint[]): Paint[] {
-  const standing = new Set(shelf.paints.map((p) => p.id));
-  return [...shelf.paints.map(paintOf), ...own.filter((p) => !standing.has(p.id))];
-}
 
 /** What a search gave, in a sentence. */
 function foundSays({ steps, reading, ladder }: Searched, meant: Metal | null): string {
@@ -59,8 +54,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { order } = useDesk();
   const { state, search, stop } = useSearch();
   const { shelf, query } = useShelf();
-  const paints = useMemo(() => known(shelf, piece.paints), [shelf, piece.paints]);
-  const out = useMemo(() => shelf.paints.filter((p) => p.left === 'none').map((p) => p.id), [shelf]);
+  const { paints, out, count } = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
   const metal = useMemo(() => metalOfLadder(ladder), [ladder]);
   const [wish, setWish] = useState({
     metal: metal?.id.startsWith(COLOURED) ? COLOURED : (metal?.id ?? metals[0].id),
@@ -160,7 +154,9 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
           />
           <p className="py-1 text-label text-g28">{wished.label}: {wished.says}.</p>
           <p className="text-label text-g28">
-            {query.isError || shelf.paints.length === 0 ? `From the ${paints.length} paints of this piece.` : <>From <Link to="/shelf" className="underline underline-offset-2">your shelf</Link> and what this piece uses{out.length > 0 ? `; ${out.length} of it ran out` : ''}.</>}
+            From the {count} paints of{' '}
+            {shelf.paints.length === 0 ? 'this piece' : <Link to="/shelf" className="underline underline-offset-2">your shelf</Link>}
+            {query.isError && ' (your shelf could not be opened)'}.
           </p>
           {lost && <p className="text-label text-g10">With another number of steps none stays settled.</p>}
           {state.kind === 'busy' ? (
