@@ -197,6 +197,14 @@ async function runSurface(job: SurfaceJob): Promise<void> {
   const primed = primedPicture(surface, job.piece.rig, job.show);
   const bitmap = await bitmapOf(primed, surface.width, surface.height);
   post({ kind: 'surface', jobId: job.jobId, bitmap }, [bitmap]);
+  // A tap is likely next: what it needs is made ready, so that the first is answered as soon as the next.
+  setTimeout(() => {
+    try {
+      regionAt(surface, [[0, 0]]);
+    } catch (error) {
+      if (!(error instanceof NoRegion)) throw error;
+    }
+  });
 }
 
 function runRegion(job: RegionJob): void {
