@@ -130,6 +130,10 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   await expect(aim).toHaveAttribute('aria-valuenow', String(before + 5));
   await expect(steps.nth(3).locator('p.font-semibold')).not.toHaveText(mixes[3]);
   for (const k of [0, 1, 2, 4, 5]) await expect(steps.nth(k).locator('p.font-semibold')).toHaveText(mixes[k]);
+  // Midway between two steps, for a soft border.
+  await page.getByRole('button', { name: /^Value gap \+\d+ to step 4: the mix midway$/ }).click();
+  await expect(page.getByRole('dialog', { name: 'Between step 3 and step 4' })).toContainText(/Value \d+, midway between steps 3 and 4: /);
+  await page.keyboard.press('Escape');
   // One is mixed by hand: judged while it is typed, taken as settled.
   await page.getByRole('button', { name: 'Change the mix of step 5' }).click();
   const editor = page.getByRole('dialog', { name: 'Mix of step 5' });

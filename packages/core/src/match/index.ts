@@ -1,3 +1,4 @@
+export * from './halfStep.js';
 export * from './ladder.js';
 export { closeness, nearnessOf } from './nearness.js';
 export { LIMITS, ratiosOf, SEARCH, searchMixes, type FoundMix, type SearchOptions } from './search.js';

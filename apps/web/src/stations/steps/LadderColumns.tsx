@@ -1,7 +1,8 @@
 import {
   aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, stepLab, thinning, wetAndDry,
-  type FoundStep, type Ladder, type Paint,
+  type FoundStep, type HalfStep, type Ladder, type Paint,
 } from '@pale-glint/core'; // prettier-ignore
+import { Popover } from 'radix-ui';
 import { useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 
 const SHARING: Record<FoundStep['sharing'], string> = {
@@ -92,6 +93,67 @@ function Aim({ label, value, colour, low, high, off, onAim }: AimProps) {
   );
 } // prettier-ignore
 
+export interface Half extends HalfStep {
+  readonly text: string;
+}
+
+interface GapProps {
+  readonly gap: number;
+  /** The lighter of the two steps. */
+  readonly index: number;
+  /** Finds the mix midway; null where none is asked for. */
+  readonly half: (() => Half | null) | null;
+}
+
+const gapLook = (gap: number) =>
+  `absolute bottom-2 -left-4 z-10 rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
+
+/** The value gap between two steps; pressed, the mix that lies midway, for soft borders. */
+function Gap({ gap, index, half }: GapProps) {
+  const [found, setFound] = useState<Half | null>(null);
+  const text = `${gap < 0 ? '−' : '+'}${plain(Math.abs(gap), 0)}`;
+  if (!half)
+    return (
+      <span className={gapLook(gap)} title="value gap to the step before">
+        {text}
+      </span>
+    );
+  return (
+    <Popover.Root onOpenChange={(open) => open && setFound(half())}>
+      <Popover.Trigger
+        aria-label={`Value gap ${text} to step ${index + 1}: the mix midway`}
+        title="value gap; press for the mix midway"
+        className={`${gapLook(gap)} ring-g10 hover:ring-1`}
+      >
+        {text}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          sideOffset={8}
+          collisionPadding={12}
+          aria-label={`Between step ${index} and step ${index + 1}`}
+          className="z-20 w-72 space-y-1 rounded-sm bg-g96 p-3 text-label shadow-lg ring-1 ring-g50 outline-none"
+        >
+          {found ? (
+            <>
+              <span className="block h-10" style={{ background: labToHex(found.lab) }} />
+              <p className="font-semibold">{found.text}</p>
+              <p>
+                Value {plain(found.lab.l, 0)}, midway between steps {index} and {index + 1}:{' '}
+                {closeness(deltaE(found.lab, found.aim))}. For soft borders; equal parts of the two piles come
+                out darker.
+              </p>
+            </>
+          ) : (
+            <p>Neither step holds a paint to mix it from.</p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
 interface LadderColumnsProps {
   readonly ladder: Ladder;
   readonly paints: readonly Paint[];
@@ -100,6 +162,8 @@ interface LadderColumnsProps {
   readonly label: string;
   /** What is said of a step beyond its mix: coats and area. */
   readonly notes?: (step: string) => readonly string[];
+  /** The mix midway between a step, from 0, and the next, with its words. */
+  readonly onHalf?: (index: number) => Half | null;
   readonly onAim?: (index: number, value: number) => void;
   readonly onSettle?: (index: number, settled: boolean) => void;
   /** The way to another mix of a step. */
@@ -107,7 +171,7 @@ interface LadderColumnsProps {
 }
 
 /** The steps of a ladder as swatches as tall as their value, dry beside wet, with their mixes. */
-export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAim, onSettle, mixOf }: LadderColumnsProps) {
+export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHalf, onAim, onSettle, mixOf }: LadderColumnsProps) {
   const paints = useMemo(() => paintsById(shelf), [shelf]);
   const colours = useMemo(() => ladder.steps.map((s) => stepLab(s, paints)), [ladder, paints]);
   const aims = useMemo(() => aimsOf(ladder, shelf), [ladder, shelf]);
@@ -130,13 +194,7 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onAi
                 <span className="h-full w-1/3" style={{ background: labToHex(wet[k]) }} title="wet on the palette, about" />
               </div>
               {gap !== null && (
-                <span
-                  className={`absolute bottom-2 -left-4 z-10 rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`}
-                  title="value gap to the step before"
-                >
-                  {gap < 0 ? '−' : '+'}
-                  {plain(Math.abs(gap), 0)}
-                </span>
+                <Gap gap={gap} index={k} half={onHalf ? () => onHalf(k - 1) : null} />
               )}
               {onAim && (
                 <Aim

@@ -1,5 +1,5 @@
 import {
-  colouredMetal, closeness, hueWord, deltaE, metalOfLadder, metals, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
+  colouredMetal, closeness, halfStep, hueWord, deltaE, metalOfLadder, metals, mixText, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
   type Lacking, type Ladder, type Metal, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
@@ -95,6 +95,10 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   };
   const settle = (index: number, settled: boolean) =>
     put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)) });
+  const half = (index: number) => {
+    const found = halfStep(ladder, index, paints, new Set(out));
+    return found && { ...found, text: mixText(found.mix, paintsById(paints)) };
+  };
   const mixOf = (index: number) => (
     <MixEditor
       ladder={ladder}
@@ -132,7 +136,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         </h1>
         <p className="text-right text-label text-g10">wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it</p>
       </div>
-      <LadderColumns ladder={ladder} paints={piece.paints} found={null} label={`${ladder.name}, value steps`} notes={notes} onAim={aim} onSettle={settle} mixOf={mixOf} />
+      <LadderColumns ladder={ladder} paints={piece.paints} found={null} onHalf={half} label={`${ladder.name}, value steps`} notes={notes} onAim={aim} onSettle={settle} mixOf={mixOf} />
       <div className="flex flex-wrap items-start gap-6 bg-g88 p-4">
         <div className="w-64 space-y-1">
           <h2 className="text-label font-semibold">Other mixes, or another metal</h2>
