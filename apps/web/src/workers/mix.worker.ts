@@ -1,4 +1,4 @@
-import { lackingPaint, otherMixes, searchedLadder } from '@pale-glint/core';
+import { halfStep, lackingPaint, otherMixes, searchedLadder } from '@pale-glint/core';
 import type { MixJob, MixNews } from './mixProtocol.js';
 
 const post = (news: MixNews) => self.postMessage(news);
@@ -14,6 +14,10 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
     const options = { onProgress, out: new Set(data.out) };
     if (data.kind === 'others') {
       post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options) });
+      return;
+    }
+    if (data.kind === 'half') {
+      post({ kind: 'half', half: halfStep(data.ladder, data.step, data.paints, options.out) });
       return;
     }
     if (data.kind === 'lacking') {

@@ -1,4 +1,4 @@
-import type { Lacking, Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
+import type { HalfStep, Lacking, Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
 
 interface MixFrom {
   readonly ladder: Ladder;
@@ -25,11 +25,18 @@ export interface LackingJob extends MixFrom {
   readonly kind: 'lacking';
 }
 
-export type MixJob = LadderJob | OthersJob | LackingJob;
+/** The mix midway between a step, from 0, and the next. */
+export interface HalfJob extends MixFrom {
+  readonly kind: 'half';
+  readonly step: number;
+}
+
+export type MixJob = LadderJob | OthersJob | LackingJob | HalfJob;
 
 export type MixNews =
   | { readonly kind: 'progress'; readonly share: number }
   | ({ readonly kind: 'ladder' } & Searched)
   | { readonly kind: 'others'; readonly others: readonly OtherMix[] }
   | { readonly kind: 'lacking'; readonly lacking: Lacking | null }
+  | { readonly kind: 'half'; readonly half: HalfStep | null }
   | { readonly kind: 'failed'; readonly says: string };

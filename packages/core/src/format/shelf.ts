@@ -72,17 +72,20 @@ export interface Shelved {
 export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]): Shelved {
   const next = shelf.paints.map((p) => ({ ...p }));
   const ids = new Set(next.map((p) => p.id));
+  const byName = new Map(next.map((p) => [nameKey(p.name), p]));
   const [added, changed, same]: string[][] = [[], [], []];
   for (const paint of paints) {
     const { name, hex, kind, opacity, tint, finish } = paint;
     const more = 'more' in paint ? paint.more : {};
-    const old = next.find((p) => nameKey(p.name) === nameKey(name));
+    const old = byName.get(nameKey(name));
     const dryMin = 'dryMin' in paint ? paint.dryMin : null;
     const extra = { ...(more['code'] && { code: more['code'].slice(0, 40) }), ...((LEFT as readonly string[]).includes(more['left'] ?? '') && { left: more['left'] as ShelfPaint['left'] }), ...(more['notes'] && { notes: more['notes'].slice(0, 400) }) };
     if (!old) {
       const id = paintId('id' in paint ? paint.id : name, ids);
       ids.add(id);
-      next.push({ id, name, hex, kind, opacity, tint, finish, dryMin, code: '', left: 'plenty', notes: '', ...extra });
+      const fresh: ShelfPaint = { id, name, hex, kind, opacity, tint, finish, dryMin, code: '', left: 'plenty', notes: '', ...extra };
+      next.push(fresh);
+      byName.set(nameKey(name), fresh);
       added.push(name);
       continue;
     }

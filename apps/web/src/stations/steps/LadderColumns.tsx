@@ -102,7 +102,7 @@ interface GapProps {
   /** The lighter of the two steps. */
   readonly index: number;
   /** Finds the mix midway; null where none is asked for. */
-  readonly half: (() => Half | null) | null;
+  readonly half: ((then: (half: Half | null) => void) => void) | null;
 }
 
 const gapLook = (gap: number) =>
@@ -110,7 +110,7 @@ const gapLook = (gap: number) =>
 
 /** The value gap between two steps; pressed, the mix that lies midway, for soft borders. */
 function Gap({ gap, index, half }: GapProps) {
-  const [found, setFound] = useState<Half | null>(null);
+  const [found, setFound] = useState<Half | null | undefined>(undefined);
   const text = `${gap < 0 ? '−' : '+'}${plain(Math.abs(gap), 0)}`;
   if (!half)
     return (
@@ -119,7 +119,12 @@ function Gap({ gap, index, half }: GapProps) {
       </span>
     );
   return (
-    <Popover.Root onOpenChange={(open) => open && setFound(half())}>
+    <Popover.Root
+      onOpenChange={(open) => {
+        setFound(undefined);
+        if (open) half(setFound);
+      }}
+    >
       <Popover.Trigger
         aria-label={`Value gap ${text} to step ${index + 1}: the mix midway`}
         title="value gap; press for the mix midway"
@@ -146,7 +151,7 @@ function Gap({ gap, index, half }: GapProps) {
               </p>
             </>
           ) : (
-            <p>Neither step holds a paint to mix it from.</p>
+            <p>{found === null ? 'Neither step holds a paint to mix it from.' : 'Looking.'}</p>
           )}
         </Popover.Content>
       </Popover.Portal>
@@ -163,7 +168,7 @@ interface LadderColumnsProps {
   /** What is said of a step beyond its mix: coats and area. */
   readonly notes?: (step: string) => readonly string[];
   /** The mix midway between a step, from 0, and the next, with its words. */
-  readonly onHalf?: (index: number) => Half | null;
+  readonly onHalf?: (index: number, then: (half: Half | null) => void) => void;
   readonly onAim?: (index: number, value: number) => void;
   readonly onSettle?: (index: number, settled: boolean) => void;
   /** The way to another mix of a step. */
@@ -194,7 +199,7 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHa
                 <span className="h-full w-1/3" style={{ background: labToHex(wet[k]) }} title="wet on the palette, about" />
               </div>
               {gap !== null && (
-                <Gap gap={gap} index={k} half={onHalf ? () => onHalf(k - 1) : null} />
+                <Gap gap={gap} index={k} half={onHalf ? (then) => onHalf(k - 1, then) : null} />
               )}
               {onAim && (
                 <Aim

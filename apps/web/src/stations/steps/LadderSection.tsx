@@ -1,5 +1,5 @@
 import {
-  colouredMetal, closeness, halfStep, hueWord, deltaE, metalOfLadder, metals, mixText, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
+  colouredMetal, closeness, hueWord, deltaE, metalOfLadder, metals, mixText, paintsById, percent, plain, readsAs, stepLab, wishedLadder,
   type Lacking, type Ladder, type Metal, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
@@ -12,7 +12,7 @@ import { useDesk } from '../desk.js';
 import { useShelf } from '../../shelf/useShelf.js';
 import { knownPaints } from './known.js';
 import { MixEditor } from './MixEditor.js';
-import { LadderColumns } from './LadderColumns.js';
+import { LadderColumns, type Half } from './LadderColumns.js';
 import { useSearch } from './useSearch.js';
 import { ValueChroma } from './ValueChroma.js';
 
@@ -53,6 +53,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
   const { order } = useDesk();
   const { state, search, stop } = useSearch();
+  const halves = useSearch();
   const { shelf, query } = useShelf();
   const { paints, out, count } = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
   const metal = useMemo(() => metalOfLadder(ladder), [ladder]);
@@ -95,10 +96,10 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   };
   const settle = (index: number, settled: boolean) =>
     put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)) });
-  const half = (index: number) => {
-    const found = halfStep(ladder, index, paints, new Set(out));
-    return found && { ...found, text: mixText(found.mix, paintsById(paints)) };
-  };
+  const half = (index: number, then: (half: Half | null) => void) =>
+    halves.search({ kind: 'half', ladder, paints, out, step: index }, ({ half: found }) =>
+      then(found && { ...found, text: mixText(found.mix, paintsById(paints)) }),
+    );
   const mixOf = (index: number) => (
     <MixEditor
       ladder={ladder}
