@@ -106,7 +106,7 @@ interface GapProps {
 }
 
 const gapLook = (gap: number) =>
-  `absolute bottom-2 -left-4 z-10 rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
+  `absolute -bottom-3 -left-4 z-10 grid min-h-6 min-w-6 place-items-center rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
 
 /** The value gap between two steps; pressed, the mix that lies midway, for soft borders. */
 function Gap({ gap, index, half }: GapProps) {
