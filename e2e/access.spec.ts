@@ -24,7 +24,7 @@ async function faultsOn(page: Page): Promise<string[]> {
 }
 
 test('axe finds no fault of level AA on any screen', async ({ page, server }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const piece = `${server.address}/pieces/sluice-warden`;
   const clean = async (what: string) => expect(await faultsOn(page), what).toEqual([]);
   await page.goto(server.address);
