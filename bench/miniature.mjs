@@ -47,6 +47,8 @@ export function miniatureFigures(say) {
   say(
     `scan of 8 photos of ${(points / 1e6).toFixed(1)} megapixels, decoded: ${seconds(performance.now() - start)}, ${Math.round((1e6 * (performance.now() - start)) / points / 8)} ns a point and photo, memory ${Math.round(process.memoryUsage().rss / 1048576)} MB`,
   );
+  // The page makes four taps of its own while the surface is shown.
+  for (let i = 0; i < 4; i++) regionAt(scan.sculpt, [[0, 0]]);
   const times = Array.from({ length: 5 }, () => {
     start = performance.now();
     regionAt(scan.sculpt, [[-3.2, 0]]);

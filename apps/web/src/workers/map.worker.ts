@@ -190,6 +190,9 @@ function runSvg(job: SvgJob): void {
   post({ kind: 'svg', jobId: job.jobId, text: writeSvg(piece, drawn, bounds) });
 }
 
+/** Taps are answered quickly from about the fourth on: so many are made before the painter's first. */
+const WARMED = 4;
+
 /** The surface of a sculpt as matte primer under the piece's light: what parts are outlined on. */
 async function runSurface(job: SurfaceJob): Promise<void> {
   const surface = keptSculpt(job.surface);
@@ -198,13 +201,14 @@ async function runSurface(job: SurfaceJob): Promise<void> {
   const bitmap = await bitmapOf(primed, surface.width, surface.height);
   post({ kind: 'surface', jobId: job.jobId, bitmap }, [bitmap]);
   // A tap is likely next: what it needs is made ready, so that the first is answered as soon as the next.
-  setTimeout(() => {
-    try {
-      regionAt(surface, [[0, 0]]);
-    } catch (error) {
-      if (!(error instanceof NoRegion)) throw error;
-    }
-  });
+  for (let i = 0; i < WARMED; i++)
+    setTimeout(() => {
+      try {
+        regionAt(surface, [[0, 0]]);
+      } catch (error) {
+        if (!(error instanceof NoRegion)) throw error;
+      }
+    });
 }
 
 function runRegion(job: RegionJob): void {

@@ -42,7 +42,7 @@ function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1)
 } // prettier-ignore
 
 /** A tap is answered from so many points; an outline drawn by hand is no finer. */
-const LOOKED_AT = 160_000;
+const LOOKED_AT = 100_000;
 const thin = new WeakMap<Sculpt, Thin>();
 
 interface Thin {
