@@ -4,7 +4,7 @@ import { launchOptions } from './scripts/chromium.mjs';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
-  timeout: 90_000,
+  timeout: 150_000,
   expect: { timeout: 15_000 },
   workers: 1,
   retries: 0,

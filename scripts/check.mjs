@@ -1,5 +1,5 @@
 // Every check there is, one after the other; prints the true totals last. Exits non-zero when anything failed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,14 +22,24 @@ function run(args, command = node, env = {}) {
   );
 }
 
-/** A check that passes or fails as one. */
-function check(name, args) {
-  process.stdout.write(`\n== ${name}\n`);
-  const start = Date.now();
-  const ok = run(args);
-  process.stdout.write(`${ok ? 'ok' : 'FAILED'}: ${name}, ${Math.round((Date.now() - start) / 1000)} s\n`);
-  if (ok) passed++;
-  else failed++;
+/** Checks that pass or fail as one each, run side by side; what each prints comes in one piece. */
+async function checks(named) {
+  await Promise.all(
+    Object.entries(named).map(async ([name, args]) => {
+      const start = Date.now();
+      const child = spawn(node, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+      let said = '';
+      child.stdout.on('data', (d) => (said += d));
+      child.stderr.on('data', (d) => (said += d));
+      const code = await new Promise((resolve) => child.on('close', resolve));
+      const ok = code === 0;
+      process.stdout.write(
+        `\n== ${name}\n${said}${ok ? 'ok' : 'FAILED'}: ${name}, ${Math.round((Date.now() - start) / 1000)} s\n`,
+      );
+      if (ok) passed++;
+      else failed++;
+    }),
+  );
 }
 
 /** A suite that writes its totals to a file; a suite that ran nothing counts as failed. */
@@ -69,23 +79,32 @@ if (!run(['scripts/prepare.mjs'])) {
 }
 needChromium();
 
-check('types', [bin('typescript/bin/tsc'), '--noEmit', '-p', 'apps/web']);
-check('types of the tests', [bin('typescript/bin/tsc'), '--noEmit', '-p', 'tsconfig.tests.json']);
-check('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0']);
-check('layers', [
-  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-  '--config',
-  '.dependency-cruiser.cjs',
-  'packages/core/src',
-  'apps/server/src',
-  'apps/web/src',
-  'apps/cli/src',
-]);
+await checks({
+  types: [bin('typescript/bin/tsc'), '--noEmit', '-p', 'apps/web'],
+  'types of the tests': [bin('typescript/bin/tsc'), '--noEmit', '-p', 'tsconfig.tests.json'],
+  lint: [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0'],
+  layers: [
+    bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+    '--config',
+    '.dependency-cruiser.cjs',
+    'packages/core/src',
+    'apps/server/src',
+    'apps/web/src',
+    'apps/cli/src',
+  ],
+});
 
 const unit = join(scratch, 'unit.json');
 suite(
   'unit, server and command line',
-  ['--experimental-vm-modules', bin('jest/bin/jest.js'), '--ci', '--json', `--outputFile=${unit}`],
+  [
+    '--experimental-vm-modules',
+    bin('jest/bin/jest.js'),
+    '--ci',
+    '--maxWorkers=2',
+    '--json',
+    `--outputFile=${unit}`,
+  ],
   { NODE_NO_WARNINGS: '1' },
   () => {
     const r = readJson(unit);

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -13,6 +13,11 @@ export class AppServer {
   private child: ChildProcess | null = null;
   private port = 0;
   readonly folder = mkdtempSync(join(tmpdir(), 'glint-e2e-'));
+
+  /** @param from a stopped server's folder to begin with a copy of; an empty one is seeded at the start */
+  constructor(from?: string) {
+    if (from) cpSync(from, this.folder, { recursive: true });
+  }
 
   get address(): string {
     return `http://localhost:${this.port}`;
@@ -63,24 +68,68 @@ export class AppServer {
     return ((await (await fetch(`${this.address}/api/pieces/${id}`)).json()) as { piece: Piece }).piece;
   }
 
+  /** Ends it at once and takes its folder away; nothing of it is wanted any more. */
   async remove(): Promise<void> {
-    await this.stop();
+    await this.stop('SIGKILL');
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
 
+/**
+ * Servers with the demo in them, each with a folder of its own. The demo is put in once; the next server starts while a
+ * test has the last one, so that no test waits for it.
+ */
+class Servers {
+  private next: Promise<AppServer> | null = null;
+
+  private constructor(private readonly first: AppServer) {}
+
+  static async withDemo(): Promise<Servers> {
+    const first = new AppServer();
+    await first.start();
+    await first.add(lockKeepersArm);
+    await first.stop();
+    return new Servers(first);
+  }
+
+  async take(): Promise<AppServer> {
+    const taken = await (this.next ?? this.make());
+    this.next = this.make();
+    // Told to whoever takes it; until then nobody listens.
+    this.next.catch(() => undefined);
+    return taken;
+  }
+
+  async remove(): Promise<void> {
+    await (await this.next?.catch(() => null))?.remove();
+    await this.first.remove();
+  }
+
+  private async make(): Promise<AppServer> {
+    const server = new AppServer(this.first.folder);
+    await server.start();
+    return server;
+  }
+}
+
 /** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
-export const test = base.extend<{ server: AppServer; faults: string[]; led: boolean }>({
+export const test = base.extend<{ server: AppServer; faults: string[]; led: boolean }, { servers: Servers }>({
+  servers: [
+    async ({}, use) => {
+      const servers = await Servers.withDemo();
+      await use(servers);
+      await servers.remove();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
   /** Whether the browser is new to the program and is shown round. */
   led: [false, { option: true }],
   context: async ({ context, led }, use) => {
     if (!led) await context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
     await use(context);
   },
-  server: async ({}, use) => {
-    const server = new AppServer();
-    await server.start();
-    await server.add(lockKeepersArm);
+  server: async ({ servers }, use) => {
+    const server = await servers.take();
     await use(server);
     await server.remove();
   },
