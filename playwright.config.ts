@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
   timeout: 150_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 1,
   retries: 0,
   forbidOnly: true,

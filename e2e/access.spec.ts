@@ -39,7 +39,7 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await expect(page.getByRole('heading', { name: 'Everything by keyboard' })).toBeVisible();
   await clean('keys');
   await page.goto(`${server.address}/shelf`);
-  await expect(page.getByText(/^48 pots/)).toBeVisible();
+  await expect(page.getByText(/^53 pots/)).toBeVisible();
   await clean('shelf');
   await page.getByRole('row', { name: /Chalk/ }).getByText('Chalk').click();
   await clean('a pot');

@@ -4,7 +4,7 @@ import { expect, test } from './support/server.js';
 test('six paints are typed onto the shelf, what is not understood is told, and pots are searched, sorted and changed together', async ({ page, server }) => {
   await page.goto(server.address);
   await page.getByRole('link', { name: 'Shelf' }).click();
-  await expect(page.getByText('48 pots, 40 to mix from')).toBeVisible();
+  await expect(page.getByText('53 pots, 40 to mix from')).toBeVisible();
   await page.getByLabel(/^One a line/).fill(
     ['Pond skin #3a4a30 ink', 'Sluice cream #f4ead0 opaque', 'Lampsoot #101214 opaque', 'just words', 'Towpath #7a6a52 semi-opaque', 'Kelp, #4a5a2a, sparkling', 'Brass dust #c0a050 metal', 'Cold lamp #dfe8ee opaque weak tint', 'Night bank #1a2030 opaque strong tint'].join('\n'),
   );
@@ -42,7 +42,7 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
 
 test('the shelf leaves as a list and a palette and comes back with a preview; a broken list takes nothing', async ({ page, server }) => {
   await page.goto(`${server.address}/shelf`);
-  await expect(page.getByText(/^48 pots/)).toBeVisible();
+  await expect(page.getByText(/^53 pots/)).toBeVisible();
   const fetched = async (button: string) => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: button }).click();
@@ -52,7 +52,7 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
   expect(csv.split('\n')[0]).toBe('name,hex,kind,opacity,tint,finish,code,left,notes');
   const bring = (name: string, text: string) => page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   await bring('shelf.csv', csv);
-  await expect(page.getByText('0 new; 48 as they are')).toBeVisible();
+  await expect(page.getByText('0 new; 53 as they are')).toBeVisible();
   await page.getByRole('button', { name: 'Leave them' }).click();
   await bring('shelf.gpl', `${gpl}  1   2   3\tInk of night\n`);
   await expect(page.getByText(/^From shelf.gpl: 49 paints/)).toBeVisible();
@@ -60,7 +60,7 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
   await bring('broken.csv', csv.replace('#121418', '#12'));
   await expect(page.getByText('Nothing of this file was taken.')).toBeVisible();
   await expect(page.getByRole('alert')).toContainText('line 3, hex');
-  await expect(page.getByText(/^48 pots/)).toBeVisible();
+  await expect(page.getByText(/^53 pots/)).toBeVisible();
 }); // prettier-ignore
 
 test('a change made on another desk meanwhile is not overwritten', async ({ page, server }) => {

@@ -162,7 +162,7 @@ export async function settled(page: Page): Promise<void> {
   await map.waitFor();
   // Two frames: the page has then taken in the last move and asked for its map.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-  await expect(map).toHaveAttribute('data-settled', 'yes');
+  await expect(map).toHaveAttribute('data-settled', 'yes', { timeout: 60_000 });
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
 

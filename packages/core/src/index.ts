@@ -5,6 +5,7 @@ export * from './paint/index.js';
 export * from './ladder/index.js';
 export * from './metal/index.js';
 export * from './match/index.js';
+export * from './school/index.js';
 export * from './rig/index.js';
 export * from './sculpt/index.js';
 export * from './form/index.js';

@@ -108,7 +108,7 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
           <Figure
             label="Reads as metal"
             why={whyOf('readsAsMetal')}
-            value={`from step ${sheet.readsAsMetalFrom} of ${sheet.steps}`}
+            value={`from step ${sheet.readsAsMetalFrom} of ${sheet.passes}`}
           />
         )}
       </dl>

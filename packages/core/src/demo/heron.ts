@@ -1,4 +1,4 @@
-import { bronze, coldSteel } from '../ladder/index.js';
+import { coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
   NO_WORD,
@@ -10,10 +10,11 @@ import {
 } from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
 import { heronFeathers, heronSculpt, heronUnderlay } from './heronWing.js';
+import { heronBrass, heronCopper } from './ladders.js';
 import { towline } from './towline.js';
 
-const brass = (group: string) => (id: string, name: string, form: Part['form'], where: Part['place'], polish: Polish = 'polished') =>
-  metalOf(id, name, form, where, { ladder: 'bronze', polish, group }); // prettier-ignore
+const brass = (group: string, ladder = 'brass') => (id: string, name: string, form: Part['form'], where: Part['place'], polish: Polish = 'polished') =>
+  metalOf(id, name, form, where, { ladder, polish, group }); // prettier-ignore
 const steel = (group: string) => (id: string, name: string, form: Part['form'], where: Part['place'], polish: Polish = 'satin') =>
   metalOf(id, name, form, where, { polish, group }); // prettier-ignore
 
@@ -26,8 +27,8 @@ const feather = (lengthMm: number) =>
   }); // prettier-ignore
 
 const wing = brass('wing');
-const body = brass('body');
-const neck = brass('neck');
+const body = brass('body', 'copper');
+const neck = brass('neck', 'copper');
 const works = steel('works');
 /** The clockwork bird: body, folded wing of feathers, bent neck, bill, key and stilts. */
 const parts: Part[] = [
@@ -68,7 +69,7 @@ export const brassHeron: Piece = {
     skyHex: '#93b7c4',
     groundHex: '#3f6670',
     tint: 0.6,
-    fallOff: 1.25,
+    fallOff: 1.6,
     neighbours: [],
     focalPart: 'head',
   },
@@ -76,7 +77,7 @@ export const brassHeron: Piece = {
   underlay: heronUnderlay,
   sculpts: [heronSculpt],
   parts,
-  ladders: [bronze, coldSteel],
+  ladders: [heronCopper, heronBrass, coldSteel],
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,

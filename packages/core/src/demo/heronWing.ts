@@ -58,5 +58,5 @@ function outlineOf(feather: (typeof HERON_FEATHERS)[number]): Point[] {
 /** The wing's feathers, each cut from the scan. */
 export const heronFeathers = HERON_FEATHERS.map((feather, i): Piece['parts'][number] => {
   const { form, place } = cutFromSculpt(outlineOf(feather), HERON_SURFACE, PICTURE_AT);
-  return metalOf(`feather-${i + 1}`, `Wing feather ${i + 1}`, form, { ...place, depthMm: 1 + 0.3 * i }, { ladder: 'bronze', group: 'wing' });
+  return metalOf(`feather-${i + 1}`, `Wing feather ${i + 1}`, form, { ...place, depthMm: 1 + 0.3 * i }, { ladder: 'brass', group: 'wing' });
 }); // prettier-ignore

@@ -1,4 +1,3 @@
-import { bronze, coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
   NO_PICTURES,
@@ -9,13 +8,14 @@ import {
   type Piece,
 } from '../piece/index.js';
 import { matteOf, metalOf, place, shape } from './build.js';
+import { militiaGilt, militiaIron } from './ladders.js';
 import { towline } from './towline.js';
 
 const WOOL = ['Gambeson, undyed wool', '#7a6f5c'] as const;
 const WOOD = ['Pole, ash', '#63452b'] as const;
 
 const iron = (id: string, name: string, form: Part['form'], where: Part['place'], group: string) =>
-  metalOf(id, name, form, where, { polish: 'satin', group });
+  metalOf(id, name, form, where, { ladder: 'iron', polish: 'satin', group });
 
 /** One of ten for the table: a kettle hat, a breastplate, a boathook and a chain. */
 const parts: Part[] = [
@@ -25,10 +25,10 @@ const parts: Part[] = [
   iron('chain', 'Chain over the shoulder', shape('rivets', { count: 11, lengthMm: 8, sagMm: 2.4, headMm: 0.72, fullness: 0.8 }), place(0, 18.2, -28, { depthMm: 1 }), 'body'),
   matteOf('face', 'Face', shape('dome', { widthMm: 4, heightMm: 4.8 }), place(0, 24.4), ['Skin', '#b98566'], 'head'),
   iron('hat', 'Kettle hat, skull', shape('dome', { widthMm: 5.6, heightMm: 4.6, ridgeDeg: 8 }), place(0, 27.2, 0, { pitchDeg: 6 }), 'head'),
-  iron('hat-brim', 'Kettle hat, brim', shape('band', { widthMm: 8.4, heightMm: 1.5, sagMm: 0.9, wrapDeg: 70, crownDeg: 30 }), place(0, 26.1, 0, { pitchDeg: 16 }), 'head'),
+  metalOf('hat-brim', 'Kettle hat, brim', shape('band', { widthMm: 8.4, heightMm: 1.5, sagMm: 0.9, wrapDeg: 70, crownDeg: 30 }), place(0, 26.1, 0, { pitchDeg: 16 }), { ladder: 'gilt', polish: 'satin', group: 'head' }),
   matteOf('pole', 'Pole', shape('tube', { lengthMm: 34, startWidthMm: 0.9, endWidthMm: 0.9 }), place(7.4, 17), WOOD, 'boathook'),
   iron('hook', 'Boathook, blade', shape('blade', { lengthMm: 7, widthMm: 1.8, shoulderWidthMm: 1.9, pointMm: 2.4 }), place(7.4, 37), 'boathook'),
-  metalOf('hook-ring', 'Boathook, ring', shape('ring', { widthMm: 2, heightMm: 1.5, thicknessMm: 0.5 }), place(7.4, 33.4), { ladder: 'bronze', polish: 'satin', group: 'boathook' }),
+  metalOf('hook-ring', 'Boathook, ring', shape('ring', { widthMm: 2, heightMm: 1.5, thicknessMm: 0.5 }), place(7.4, 33.4), { ladder: 'iron', polish: 'satin', group: 'boathook' }),
   matteOf('hand', 'Hand on the pole', shape('dome', { widthMm: 2.1, heightMm: 2.3 }), place(7.2, 15.6, 0, { depthMm: 1 }), ['Skin', '#b98566'], 'body'),
 ]; // prettier-ignore
 
@@ -52,12 +52,12 @@ export const lockMilitia: Piece = {
     tint: 0.25,
     fallOff: 0.5,
     neighbours: [],
-    focalPart: 'hat',
+    focalPart: 'hat-brim',
   },
   approach: FIRST_APPROACH,
   ...NO_PICTURES,
   parts,
-  ladders: [coldSteel, bronze],
+  ladders: [militiaIron, militiaGilt],
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,

@@ -1,4 +1,3 @@
-import { bronze, coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
   NO_PICTURES,
@@ -9,6 +8,7 @@ import {
   type Piece,
 } from '../piece/index.js';
 import { matteOf, place, shape } from './build.js';
+import { wardenBronze, wardenSteel } from './ladders.js';
 import { towline } from './towline.js';
 import { leftArm, legs, rightArm } from './wardenLimbs.js';
 import { both, brass, COAT, hole, slit, steel, WOOD } from './wardenStuff.js';
@@ -214,7 +214,7 @@ export const sluiceWarden: Piece = {
   approach: FIRST_APPROACH,
   ...NO_PICTURES,
   parts: [coat(), ...legs(), ...polearm(), ...body(), ...leftArm(), ...rightArm(), ...head(), ...lantern()],
-  ladders: [coldSteel, bronze],
+  ladders: [wardenSteel, wardenBronze],
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,

@@ -85,12 +85,20 @@ const toVersion5: Migration = (piece) => ({
   })),
 });
 
+/** Version 6: a ladder knows the approach by which it is laid; until now that was dark first. */
+const toVersion6: Migration = (piece) => ({
+  ...piece,
+  version: 6,
+  ladders: each(piece['ladders'], ({ id, name, metal, ...rest }) => ({ id, name, metal, school: 'dark-first', ...rest })),
+}); // prettier-ignore
+
 /** Migrations by the version they start from. */
 const migrations: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
   [2, toVersion3],
   [3, toVersion4],
   [4, toVersion5],
+  [5, toVersion6],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

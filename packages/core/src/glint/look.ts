@@ -1,12 +1,12 @@
 import { greyOf, labToLinear, fromLinear, type Lab } from '../colour/index.js';
 import { colourAt, stepOf } from '../ladder/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, seededRandom } from '../units/index.js';
 import type { Layers } from './layers.js';
 import type { Palette } from './prepare.js';
 
 /** How far the painting has come. */
 export interface Stage {
-  /** Value steps laid so far, of the ladder's; 0 is the undercoat alone. */
+  /** Passes laid so far, of those that lie on the part's zones; 0 is the undercoat alone. */
   readonly laid: number;
   readonly smoothed: boolean;
   readonly bounce: boolean;
@@ -31,33 +31,47 @@ export type PictureView = 'painted' | 'values' | 'zones' | 'tint';
 
 const ENTRIES = 1024;
 
+/** Colours of the part's zones at a stage, dark to light. */
+export function zoneColours({ approach, laid, undercoat, colours }: Palette, stage: Stage): readonly Lab[] {
+  if (!approach) return colours;
+  const done = Math.min(approach.body.length, stage.laid);
+  return done <= 0 ? laid.map(() => undercoat) : approach.body[done - 1].after;
+}
+
+/** Share of a zone over which its hard border still runs: a brush does not cut pixels. */
+const BORDER = 0.08;
+
+/** A value drawn to its zone's own, but for the two narrow borders. */
+function stepped(v: number, n: number): number {
+  const place = v * (n - 1) + 0.5;
+  const k = Math.min(n - 1, Math.floor(place));
+  const into = place - k;
+  const off =
+    into < BORDER && k > 0
+      ? (into / BORDER - 1) / 2
+      : into > 1 - BORDER && k < n - 1
+        ? (into - 1 + BORDER) / BORDER / 2
+        : 0;
+  return (k + off) / (n - 1);
+}
+
 /**
  * Linear sRGB over value 0..1 at a stage of the painting: ENTRIES + 1 colours of three channels.
- * Before smoothing each zone is one flat colour; zones not yet painted show the last step laid.
+ * Before smoothing each zone is one flat colour; zones not yet painted show what was laid last.
  */
 export function rampLinear(palette: Palette, stage: Stage, view: PictureView): Float32Array {
   const ramp = new Float32Array((ENTRIES + 1) * 3);
-  const n = palette.laid.length;
-  const matte = palette.ladder === null;
+  const shown = zoneColours(palette, stage);
+  const n = shown.length;
+  const smooth = view !== 'zones' && (palette.ladder === null || stage.smoothed);
   for (let i = 0; i <= ENTRIES; i++) {
     const v = i / ENTRIES;
-    let colour: Lab;
-    if (view === 'tint') colour = { l: 38 + 46 * v, a: 0, b: 0 };
-    else if (matte) colour = colourAt(palette.colours, view === 'zones' ? stepOf(v, n) / (n - 1) : v);
-    else if (stage.laid <= 0) colour = palette.undercoat;
-    else {
-      const top = Math.min(n, stage.laid) - 1;
-      const smooth = view !== 'zones' && stage.smoothed;
-      colour = colourAt(
-        palette.laid,
-        smooth ? Math.min(v, top / (n - 1)) : Math.min(stepOf(v, n), top) / (n - 1),
-      );
-    }
+    const colour: Lab = view === 'tint' ? { l: 38 + 46 * v, a: 0, b: 0 } : colourAt(shown, smooth ? v : view === 'zones' ? stepOf(v, n) / (n - 1) : stepped(v, n));
     const rgb = labToLinear(view === 'values' ? greyOf(colour) : colour);
     for (let c = 0; c < 3; c++) ramp[i * 3 + c] = clamp(rgb[c], 0, 1);
   }
   return ramp;
-}
+} // prettier-ignore
 
 /** A ramp in linear light and as the bytes shown. */
 interface Ramp {
@@ -89,6 +103,31 @@ const GAMMA = Uint8ClampedArray.from(
 export const byteOf = (linear: number): number =>
   GAMMA[linear <= 0 ? 0 : linear >= 1 ? GAMMA_ENTRIES : (linear * GAMMA_ENTRIES + 0.5) | 0];
 
+/** Dots of a stipple and the patches they gather in, in mm across, with their weight. */
+const STIPPLE = [
+  [0.26, 0.65],
+  [0.7, 0.45],
+] as const;
+const TILE = 64;
+/** Fixed numbers -1..1 that repeat after TILE cells. */
+const SPECKS = (() => {
+  const next = seededRandom(71);
+  return Float32Array.from({ length: TILE * TILE }, () => 2 * next() - 1);
+})();
+
+/** Between the numbers of a tile's cells. */
+function speck(x: number, y: number): number {
+  const [col, row] = [Math.floor(x), Math.floor(y)];
+  const [u, v] = [x - col, y - row];
+  const at = (c: number, r: number) => SPECKS[(r & (TILE - 1)) * TILE + (c & (TILE - 1))];
+  const upper = at(col, row) * (1 - u) + at(col + 1, row) * u;
+  return upper * (1 - v) + (at(col, row + 1) * (1 - u) + at(col + 1, row + 1) * u) * v;
+}
+
+/** How far a stippled or scratched coat strays from the value it is laid at, in steps, at a point of the part. */
+const stray = (xMm: number, yMm: number): number =>
+  STIPPLE.reduce((sum, [size, weight]) => sum + weight * speck(xMm / size, yMm / size), 0);
+
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
 export function paintLayers(
   layers: Layers,
@@ -97,7 +136,7 @@ export function paintLayers(
   view: PictureView,
   dotValue = 1,
 ): Uint8ClampedArray<ArrayBuffer> {
-  const { alpha } = layers.surface;
+  const { alpha, grid } = layers.surface;
   const { linear: ramp, bytes } = rampOf(palette, stage, view);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
@@ -106,10 +145,19 @@ export function paintLayers(
   const edges = stage.edges && drawn ? layers.lines : undefined;
   const glints = stage.glints && drawn ? layers.glints : undefined;
   const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
+  const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
+  const roughness = textured ? 1 / Math.max(1, palette.laid.length - 1) : 0;
   for (let i = 0; i < alpha.length; i++) {
     const a = alpha[i];
     if (a === 0) continue;
     let v = value[i];
+    if (textured)
+      v +=
+        roughness *
+        stray(
+          grid.leftMm + (i % grid.width) / grid.pxPerMm,
+          grid.topMm - Math.floor(i / grid.width) / grid.pxPerMm,
+        );
     let plain = 0;
     if (lining) v *= 1 - lining[i];
     if (edges) {

@@ -11,13 +11,11 @@ import {
 import {
   chooseSteps,
   ladderColours,
-  layFilms,
   matteTones,
   midValue,
   paintsById,
   stepsForSize,
   thresholdOf,
-  type LaidLadder,
 } from '../ladder/index.js';
 import type { Adjustment, Ladder, LadderStep, MetalFinish, Paint, Part, Piece } from '../piece/index.js';
 import {
@@ -29,6 +27,7 @@ import {
   type PartLight,
   type PolishModel,
 } from '../rig/index.js';
+import { layPasses, schools, type LaidPass, type Pass, type School } from '../school/index.js';
 import { seedOf } from '../units/index.js';
 import type { Composition } from './bands.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
@@ -59,16 +58,23 @@ export function shapeOf(part: Pick<Part, 'form' | 'place'>, adjustments: readonl
   return { model, canonical: surfaceOf(model, canonicalGrid(model)), hand };
 }
 
-/** The value steps chosen for a metal part and their colours. */
+/** The value steps chosen for a metal part, how they are laid, and their colours. */
 export interface Palette {
   readonly ladder: Ladder | null;
   readonly steps: readonly LadderStep[];
-  /** Fully covering colours of the steps, dark to light. */
+  /** Colours of the steps dark to light: fully covering where paint imitates metal, as laid where it is true metal. */
   readonly colours: readonly Lab[];
-  /** Colours as laid coat by coat over what is below; for matte parts the same as `colours`. */
+  /** Colours once all passes are laid coat by coat over what is below; for matte parts the same as `colours`. */
   readonly laid: readonly Lab[];
   readonly undercoat: Lab;
-  readonly films: LaidLadder | null;
+  /** Null for matte parts. */
+  readonly approach: {
+    readonly school: School;
+    /** All passes of the ladder, in order. */
+    readonly passes: readonly Pass[];
+    /** Those that lie on zones of this part, with the colour of every zone after each. */
+    readonly body: readonly LaidPass[];
+  } | null;
   /** Aimed cover share of every step, from 1 for the first. */
   readonly aimed: readonly number[];
 }
@@ -88,7 +94,7 @@ function mattePalette(hex: string): Palette {
     colours: tones,
     laid: tones,
     undercoat: tones[0],
-    films: null,
+    approach: null,
     aimed: [],
   };
   if (mattes.size > MOST_MATTES) mattes.clear();
@@ -118,16 +124,19 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
   const key = `${count}|${JSON.stringify(paints)}`;
   const found = known.get(key);
   if (found) return found;
-  const byId = paintsById(paints);
   const steps = chooseSteps(ladder, count);
-  const films = layFilms(ladder, steps, byId);
+  const school = schools[ladder.school];
+  const desk = { ladder, paints };
+  const passes = school.passes(desk);
+  const { undercoat, passes: body } = layPasses(passes, steps.map((s) => ladder.steps.indexOf(s)), desk); // prettier-ignore
+  const laid = body[body.length - 1].after;
   const palette: Palette = {
     ladder,
     steps,
-    colours: ladderColours({ ...ladder, steps }, byId),
-    laid: films.steps.map((s) => s.dry),
-    undercoat: films.undercoat,
-    films,
+    colours: school.metal === 'painted' ? ladderColours({ ...ladder, steps }, paintsById(paints)) : laid,
+    laid,
+    undercoat,
+    approach: { school, passes, body },
     aimed: aimedShares(
       ladder.steps.map((s) => s.aimedShare),
       steps.length,

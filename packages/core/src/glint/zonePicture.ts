@@ -1,7 +1,7 @@
 import { labToLinear } from '../colour/index.js';
-import { colourAt, stepOf, thresholdOf } from '../ladder/index.js';
+import { stepOf, thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
-import { byteOf, type Stage } from './look.js';
+import { byteOf, zoneColours, type Stage } from './look.js';
 import type { Layers } from './layers.js';
 import type { Palette } from './prepare.js';
 
@@ -9,17 +9,10 @@ import type { Palette } from './prepare.js';
 const LEAST_SLOPE = 1e-6;
 
 /** Linear sRGB of every step as it shows in zones at a stage of the painting. */
-function stepColours(palette: Palette, stage: Stage): Float32Array {
-  const n = palette.laid.length;
-  const out = new Float32Array(n * 3);
-  for (let k = 0; k < n; k++) {
-    const matte = palette.ladder === null;
-    const top = Math.min(n, stage.laid) - 1;
-    const colour = matte ? palette.colours[k] : top < 0 ? palette.undercoat : colourAt(palette.laid, Math.min(k, top) / (n - 1)); // prettier-ignore
-    labToLinear(colour).forEach((c, i) => (out[k * 3 + i] = clamp(c, 0, 1)));
-  }
-  return out;
-}
+const stepColours = (palette: Palette, stage: Stage): Float32Array =>
+  Float32Array.from(
+    zoneColours(palette, stage).flatMap((colour) => labToLinear(colour).map((c) => clamp(c, 0, 1))),
+  );
 
 /**
  * The part in flat zones, each border softened over one point so that it runs smoothly: the point's share on either

@@ -6,6 +6,7 @@ export const bronze: Ladder = {
   id: 'bronze',
   name: 'Bronze',
   metal: 'bronze',
+  school: 'dark-first',
   undercoat: 'black-primer',
   steps: [
     { id: 'b1', mix: [{ paint: 'tarred-oak', parts: 1 }], water: 1, aimedShare: 1, ...FREE },

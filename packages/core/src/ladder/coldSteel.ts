@@ -6,6 +6,7 @@ export const coldSteel: Ladder = {
   id: 'cold-steel',
   name: 'Cold steel',
   metal: 'cold-steel',
+  school: 'dark-first',
   undercoat: 'black-primer',
   steps: [
     { id: 's1', mix: [{ paint: 'lampsoot', parts: 2 }, { paint: 'weir-blue', parts: 1 }], water: 1, aimedShare: 1, ...FREE },

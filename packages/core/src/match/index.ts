@@ -4,3 +4,4 @@ export { closeness, nearnessOf } from './nearness.js';
 export { LIMITS, ratiosOf, SEARCH, searchMixes, type FoundMix, type SearchOptions } from './search.js';
 export * from './wish.js';
 export { MIXED_KINDS, mixLabIn, paintTable, type PaintTable } from './table.js';
+export * from './says.js';

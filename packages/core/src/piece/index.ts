@@ -6,3 +6,4 @@ export * from './pictures.js';
 export * from './schema.js';
 export * from './stepId.js';
 export * from './shelf.js';
+export * from './schools.js';

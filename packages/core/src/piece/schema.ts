@@ -4,9 +4,10 @@ import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
 import { sculptsSchema, underlaySchema } from './pictures.js';
+import { SCHOOLS } from './schools.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 5;
+export const VERSION = 6;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -27,7 +28,11 @@ export const PURPOSES = ['table', 'display', 'competition'] as const;
 /** The jobs a step of the painting order can do. */
 export const ROLES = [
   'undercoat',
+  'base',
+  'wash',
   'value',
+  'glaze',
+  'varnish',
   'smoothing',
   'bounce',
   'tint',
@@ -56,6 +61,7 @@ export const ladderSchema = z.strictObject({
   id: id('of this ladder'),
   name: words(80, 'of the metal', 1),
   metal: id('of the metal its steps aim at; null for steps of the painter alone').nullable(),
+  school: oneOf(SCHOOLS, 'how its steps are laid'),
   undercoat: id('of the paint or primer under everything'),
   steps: list(
     z.strictObject({
@@ -218,6 +224,7 @@ export type Mix = LadderStep['mix'];
 export type Tick = z.infer<typeof tickSchema>;
 export type Polish = (typeof POLISHES)[number];
 export type Role = (typeof ROLES)[number];
+export type Purpose = (typeof PURPOSES)[number];
 export type Opacity = (typeof OPACITIES)[number];
 export type Tint = (typeof TINTS)[number];
 export type SheenFinish = (typeof FINISHES)[number];

@@ -12,9 +12,6 @@ export function mixedMl(surfaceMm2: number, coats: number, glaze = false): numbe
   return (surfaceMm2 * (glaze ? GLAZE_FILM_MM : BRUSHED_FILM_MM) * coats * LOSSES) / 1000;
 }
 
-/** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
-export const DRY_MIN = { primer: 60, layer: 8, glaze: 12, tint: 120, line: 8 } as const;
-
 /** Minutes at the brush: a start, then by area, by length or by dot. */
 export const activeMinutes = {
   layer: (mm2: number, coats: number) => 1 + 0.03 * mm2 * coats,

@@ -8,3 +8,5 @@ export * from './time.js';
 export * from './tints.js';
 export * from './squint.js';
 export * from './layerColour.js';
+export * from './takers.js';
+export * from './rules/index.js';

@@ -9,7 +9,9 @@ export function layerColour(
   piece: Pick<Piece, 'ladders' | 'paints'>,
 ): Lab | null {
   const ladder = piece.ladders.find((l) => l.id === layer.ladder);
-  if (!ladder || layer.mix.length === 0) return null;
+  const clear = (id: string) =>
+    ['medium', 'varnish'].includes(piece.paints.find((p) => p.id === id)?.kind ?? 'medium');
+  if (!ladder || layer.mix.every((m) => clear(m.paint))) return null;
   const step = { id: 'mix', mix: layer.mix, water: 1, aimedShare: 1, ...FREE };
   return ladderColours({ ...ladder, steps: [step] }, paintsById(piece.paints))[0];
 }

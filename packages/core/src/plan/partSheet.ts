@@ -41,8 +41,10 @@ export interface PartSheet {
   readonly bounce: boolean;
   /** Projected area that each source of colour glazes, in mm2. */
   readonly tints: readonly { readonly id: string; readonly mm2: number }[];
-  /** The first value step (1..n) after which it has its polish's contrast; null where it never does. */
+  /** The first of its passes over zones (from 1) after which it has its polish's contrast; null where it never does. */
   readonly readsAsMetalFrom: number | null;
+  /** How many passes lie on its zones. */
+  readonly passes: number;
   readonly says: readonly string[];
   /** Adjustments that cannot be applied now, and why. */
   readonly asleep: readonly Asleep[];
@@ -62,18 +64,18 @@ function lineLengths(p: PreparedPart): { light: number; dark: number } {
 }
 
 /**
- * The first step after which the part shows the range and spread its polish wants, each laid over the one before.
+ * The first pass after which the part shows the range and spread its polish wants, each laid over the one before.
  * Before that it looks grey, and is right.
  */
 function readsAsMetalFrom(p: PreparedPart): number | null {
   if (!p.metal) return null;
   const values = valuesOnCanonical(p);
   const { rangeL, middleHalfL } = p.metal.polish;
-  for (let k = 1; k <= p.steps; k++) {
-    const l = lightnessFrom(values.map((v) => p.palette.laid[Math.min(stepOf(v, p.steps), k - 1)].l));
-    if (l.high - l.low >= rangeL && l.middleHalf >= 0.75 * middleHalfL) return k;
-  }
-  return null;
+  const found = p.palette.approach!.body.findIndex(({ after }) => {
+    const l = lightnessFrom(values.map((v) => after[stepOf(v, p.steps)].l));
+    return l.high - l.low >= rangeL && l.middleHalf >= 0.75 * middleHalfL;
+  });
+  return found < 0 ? null : found + 1;
 }
 
 /** Weaker than this share of the strongest tint nothing shows. */
@@ -124,6 +126,7 @@ export function partSheet(
     bounce: bearsBounce(prepared),
     tints: tintsOf(prepared),
     readsAsMetalFrom: readsAsMetalFrom(prepared),
+    passes: prepared.palette.approach?.body.length ?? 0,
     says: saysOf(prepared),
     asleep: prepared.asleep,
   };

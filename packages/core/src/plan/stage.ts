@@ -1,47 +1,5 @@
-import { FINISHED, type PreparedPart, type Stage } from '../glint/index.js';
-import type { LadderStep, Piece, Role } from '../piece/index.js';
-
-const AFTER_VALUES: readonly Role[] = ['smoothing', 'bounce', 'tint', 'lining', 'edges', 'glints'];
-
-/**
- * How a part with these steps looks once a layer of the order is done: all its own value steps up to that layer, and
- * every later kind of step up to it.
- * @param tints step ids of the tint glazes, in their order
- */
-export function stageAfter(
-  role: Role,
-  step: string,
-  ladder: readonly LadderStep[],
-  own: readonly LadderStep[],
-  tints: readonly string[] = [],
-): Stage {
-  if (role === 'matte') return FINISHED;
-  if (role === 'undercoat')
-    return {
-      ...FINISHED,
-      laid: 0,
-      smoothed: false,
-      bounce: false,
-      tints: 0,
-      lining: false,
-      edges: false,
-      glints: false,
-    };
-  const passed = AFTER_VALUES.indexOf(role);
-  const reached = (r: Role) => passed >= AFTER_VALUES.indexOf(r);
-  const upTo = ladder.findIndex((s) => s.id === step);
-  const laid =
-    role === 'value' ? own.filter((s) => ladder.findIndex((l) => l.id === s.id) <= upTo).length : own.length;
-  return {
-    laid,
-    smoothed: role !== 'value' && reached('smoothing'),
-    bounce: role !== 'value' && reached('bounce'),
-    tints: role === 'tint' ? tints.indexOf(step) + 1 : role !== 'value' && reached('tint') ? Infinity : 0,
-    lining: role !== 'value' && reached('lining'),
-    edges: role !== 'value' && reached('edges'),
-    glints: role !== 'value' && reached('glints'),
-  };
-}
+import { type Palette, type PreparedPart, type Stage } from '../glint/index.js';
+import type { Piece, Role } from '../piece/index.js';
 
 /** A layer of the order, named. */
 export interface LayerId {
@@ -57,8 +15,58 @@ export const layerKey = ({ ladder, role, step }: LayerId): string => `${ladder ?
 export const layerOf = ({ ladder, role, step }: LayerId): LayerId => ({ ladder, role, step });
 
 /**
- * How far a part has come once a layer of the order is done. The order takes one ladder after the other: parts of an
- * earlier one are finished by then, parts of a later one only undercoated.
+ * How a part looks once its approach has come so far.
+ * @param done passes of the approach that are laid, from the first
+ * @param tints how many sources of colour are glazed on
+ */
+function stageUpTo({ approach }: Palette, done: number, tints: number): Stage {
+  const { school, passes, body } = approach!;
+  const laid = passes.slice(0, done);
+  const has = (...roles: Role[]) => laid.some((p) => roles.includes(p.role));
+  return {
+    laid: body.filter((b) => laid.includes(b.pass)).length,
+    smoothed: school.smooth === 'while-laying' || has('smoothing'),
+    bounce: has('bounce'),
+    tints,
+    lining: has('lining'),
+    edges: has('edges'),
+    glints: has('glints'),
+  };
+}
+
+/** A part with all passes of its approach; matte parts need none. */
+export const finishedStage = (palette: Palette): Stage =>
+  palette.approach
+    ? stageUpTo(palette, palette.approach.passes.length, Infinity)
+    : {
+        laid: Infinity,
+        smoothed: true,
+        bounce: true,
+        tints: Infinity,
+        lining: true,
+        edges: true,
+        glints: true,
+      };
+
+/**
+ * How a part looks once a layer of its own ladder's order is done.
+ * @param tints step ids of the tint glazes, in their order
+ */
+export function stageAfter(role: Role, step: string, palette: Palette, tints: readonly string[] = []): Stage {
+  const { passes } = palette.approach!;
+  // Tints and pale dots are one pass in several layers; a step laid in another role is still that step.
+  let at = passes.findIndex(
+    (p) => p.role === role && (p.step === step || role === 'tint' || role === 'glints'),
+  );
+  if (at < 0) at = passes.findIndex((p) => p.step === step);
+  const tinted = passes.findIndex((p) => p.role === 'tint');
+  const glazed = role === 'tint' ? tints.indexOf(step) + 1 : tinted >= 0 && at > tinted ? Infinity : 0;
+  return stageUpTo(palette, at + 1, glazed);
+}
+
+/**
+ * How far a part has come once a layer of the order is done; finished where none is named. The order takes one ladder
+ * after the other: parts of an earlier one are finished by then, parts of a later one only undercoated.
  */
 export function stageOfPart(
   p: Pick<PreparedPart, 'palette' | 'metal'>,
@@ -66,12 +74,10 @@ export function stageOfPart(
   piece: Pick<Piece, 'ladders'>,
 ): Stage {
   const { ladder } = p.palette;
-  if (!after || !ladder) return FINISHED;
+  if (!after || !ladder || after.role === 'matte') return finishedStage(p.palette);
   const mine = piece.ladders.findIndex((l) => l.id === ladder.id);
   const theirs = piece.ladders.findIndex((l) => l.id === after.ladder);
-  const waiting = after.role === 'undercoat' || (theirs >= 0 && theirs < mine);
-  if (waiting) return stageAfter('undercoat', 'undercoat', ladder.steps, p.palette.steps);
-  if (theirs !== mine) return FINISHED;
-  const tints = p.metal?.tints.map((t) => t.id) ?? [];
-  return stageAfter(after.role, after.step, ladder.steps, p.palette.steps, tints);
+  if (after.role === 'undercoat' || (theirs >= 0 && theirs < mine)) return stageUpTo(p.palette, 1, 0);
+  if (theirs !== mine) return finishedStage(p.palette);
+  return stageAfter(after.role, after.step, p.palette, p.metal?.tints.map((t) => t.id) ?? []);
 }

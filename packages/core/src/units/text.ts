@@ -23,12 +23,12 @@ export function listOf(items: readonly string[]): string {
   return `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
 }
 
-/** Thinning is always written out, water first: 0.5 is "1 water to 2 paint", 0 is "neat". */
-export function thinning(waterPerPaint: number): string {
+/** Thinning is always written out, water or medium first: 0.5 is "1 water to 2 paint", 0 is "neat". */
+export function thinning(waterPerPaint: number, thinner: 'water' | 'medium' = 'water'): string {
   if (waterPerPaint <= 0) return 'neat';
   for (let paint = 1; paint <= 8; paint++) {
     const water = waterPerPaint * paint;
-    if (Math.abs(water - Math.round(water)) < 1e-3) return `${Math.round(water)} water to ${paint} paint`;
+    if (Math.abs(water - Math.round(water)) < 1e-3) return `${Math.round(water)} ${thinner} to ${paint} paint`;
   }
-  return `${plain(waterPerPaint, 2)} water to 1 paint`;
+  return `${plain(waterPerPaint, 2)} ${thinner} to 1 paint`;
 }

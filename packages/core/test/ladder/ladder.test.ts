@@ -7,7 +7,8 @@ import {
   deltaE,
   hexToLab,
   ladderColours,
-  layFilms,
+  layPasses,
+  schools,
   matteTones,
   midStep,
   midValue,
@@ -52,26 +53,29 @@ describe('cold steel', () => {
   });
 });
 
-describe('films of a ladder', () => {
-  const laid = layFilms(coldSteel, coldSteel.steps, paints);
+describe('films of a ladder, dark first', () => {
+  const lay = (ladder: typeof coldSteel, steps: number[]) => {
+    const desk = { ladder, paints: [...paints.values()] };
+    return layPasses(schools['dark-first'].passes(desk), steps, desk).passes;
+  };
+  const laid = lay(coldSteel, [0, 1, 2, 3, 4, 5, 6]);
 
   test('each step hides the one before with the coats it is given', () => {
-    laid.steps.forEach((s, k) => {
+    laid.forEach((s, k) => {
       expect(s.covers).toBe(true);
       expect(s.coats).toBeGreaterThanOrEqual(1);
       expect(s.coats).toBeLessThanOrEqual(5);
       expect(s.coats).toBeGreaterThanOrEqual(s.exactCoats - 1e-6);
-      expect(deltaE(s.dry, colours[k])).toBeLessThan(k === 6 ? 4 : 2);
+      expect(deltaE(s.after[k], colours[k])).toBeLessThan(k === 6 ? 4 : 2);
     });
   });
 
   test('a pale step straight over the undercoat takes more coats than over its neighbour', () => {
-    const short = layFilms(coldSteel, [coldSteel.steps[4], coldSteel.steps[5]], paints);
-    expect(short.steps[0].exactCoats).toBeGreaterThan(laid.steps[4].exactCoats);
+    expect(lay(coldSteel, [4, 5])[0].exactCoats).toBeGreaterThan(laid[4].exactCoats);
   });
 
   test('an unknown undercoat is refused by name', () => {
-    expect(() => layFilms({ ...coldSteel, undercoat: 'pink' }, coldSteel.steps, paints)).toThrow(/"pink"/);
+    expect(() => lay({ ...coldSteel, undercoat: 'pink' }, [0, 1])).toThrow(/"pink"/);
     expect(() =>
       ladderColours(
         { ...coldSteel, steps: [{ ...coldSteel.steps[0], mix: [{ paint: 'x', parts: 1 }] }] },

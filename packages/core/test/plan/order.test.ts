@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  finishedStage,
   lockKeepersArm,
   orderTime,
   paintingOrder,
+  paletteOf,
   partSheet,
   stageAfter,
   type PartSheet,
@@ -17,14 +19,15 @@ const order = paintingOrder(lockKeepersArm, sheets);
 const roles = order.map((l) => l.role);
 
 describe('the painting order of the demo', () => {
-  test('runs undercoat, seven value steps, smoothing, bounce, lining, edges, glints, matte', () => {
+  test('runs undercoat, six value steps, smoothing, bounce, lining, edges, white, glints, matte', () => {
     const wanted: Role[] = [
       'undercoat',
-      ...Array<Role>(7).fill('value'),
+      ...Array<Role>(6).fill('value'),
       'smoothing',
       'bounce',
       'lining',
       'edges',
+      'value',
       'glints',
       'matte',
     ];
@@ -36,7 +39,8 @@ describe('the painting order of the demo', () => {
       .filter((p) => p.finish.kind === 'metal')
       .map((p) => p.id)
       .sort();
-    for (const layer of [order[1], order[7]]) expect(layer.parts.map((p) => p.part).sort()).toEqual(metal);
+    const white = order.find((l) => l.step === 's7')!;
+    for (const layer of [order[1], white]) expect(layer.parts.map((p) => p.part).sort()).toEqual(metal);
     for (const layer of order) expect(new Set(layer.parts.map((p) => p.part)).size).toBe(layer.parts.length);
   });
 
@@ -80,25 +84,21 @@ describe('the painting order of the demo', () => {
 });
 
 describe('the look after a layer', () => {
-  const ladder = lockKeepersArm.ladders[0].steps;
+  const part = lockKeepersArm.parts.find((p) => p.finish.kind === 'metal')!;
+  const palette = paletteOf({ ...part, finish: { ...part.finish, steps: 3 } as typeof part.finish }, 5, lockKeepersArm);
+  const after = (role: Role, step: string) => stageAfter(role, step, palette);
+
   test("counts the part's own steps only", () => {
-    const own = [ladder[0], ladder[3], ladder[6]];
-    expect(stageAfter('undercoat', 'undercoat', ladder, own).laid).toBe(0);
-    expect(stageAfter('value', 's3', ladder, own).laid).toBe(1);
-    expect(stageAfter('value', 's4', ladder, own).laid).toBe(2);
-    expect(stageAfter('bounce', 'bounce', ladder, own)).toMatchObject({
-      laid: 3,
-      smoothed: true,
-      bounce: true,
-      edges: false,
-    });
-    expect(stageAfter('glints', 'glints', ladder, own)).toMatchObject({
-      lining: true,
-      edges: true,
-      glints: true,
-    });
+    expect(palette.steps.map((s) => s.id)).toEqual(['s1', 's4', 's7']);
+    expect(after('undercoat', 'undercoat').laid).toBe(0);
+    expect(after('value', 's3').laid).toBe(1);
+    expect(after('value', 's4').laid).toBe(2);
+    expect(after('bounce', 'bounce')).toMatchObject({ laid: 2, smoothed: true, bounce: true, edges: false });
+    expect(after('value', 's7')).toMatchObject({ laid: 3, lining: true, edges: true, glints: false });
+    expect(after('glints', 'glints')).toMatchObject({ laid: 3, edges: true, glints: true });
+    expect(after('glints', 'glints')).toEqual(finishedStage(palette));
   });
-});
+}); // prettier-ignore
 
 test('approaches show in the order: no bounce where it is left out, pale dots in a step of their own', () => {
   const by = (over: Partial<Piece['approach']>) => {

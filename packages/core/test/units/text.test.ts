@@ -25,7 +25,7 @@ test('clock times read as on a clock', () => {
 });
 
 test('thinning is written out, water first, in whole parts', () => {
-  expect([0, 1, 0.5, 1.5, 4, 0.25, 2 / 3].map(thinning)).toEqual([
+  expect([0, 1, 0.5, 1.5, 4, 0.25, 2 / 3].map((w) => thinning(w))).toEqual([
     'neat',
     '1 water to 1 paint',
     '1 water to 2 paint',
@@ -35,6 +35,7 @@ test('thinning is written out, water first, in whole parts', () => {
     '2 water to 3 paint',
   ]);
   expect(thinning(0.37)).toBe('0.37 water to 1 paint');
+  expect(thinning(0.25, 'medium')).toBe('1 medium to 4 paint');
 });
 
 test('shares, minutes and lists read aloud', () => {

@@ -15,7 +15,11 @@ import { useDesk } from '../desk.js';
 
 const SHORT: Record<Role, string> = {
   undercoat: 'Under',
+  base: '',
+  wash: 'Wash',
   value: '',
+  glaze: 'Veil',
+  varnish: 'Seal',
   smoothing: 'Glaze',
   bounce: 'Bounce',
   tint: 'Tint',
@@ -24,6 +28,9 @@ const SHORT: Record<Role, string> = {
   glints: 'Glints',
   matte: 'Cloth',
 };
+
+/** Layers that make the form stand as wide as their value. */
+const isForm = (role: Role) => role === 'value' || role === 'base';
 
 /** Colour of the mix of a layer, and its value; the matte layer has none. */
 function useLayerColours(order: readonly OrderLayer[], piece: Piece): { hex: string; value: number }[] {
@@ -40,10 +47,9 @@ function useLayerColours(order: readonly OrderLayer[], piece: Piece): { hex: str
 function whatSays(layer: OrderLayer, position: number, count: number, readsFrom: number | null): string {
   const own = layer.parts[0];
   if (position === count) return '';
-  if (layer.role === 'value' && readsFrom !== null && own && own.number < readsFrom)
-    return `Looks grey until value step ${readsFrom}. Keep going.`;
-  if (layer.role === 'value' && readsFrom !== null && own?.number === readsFrom)
-    return 'Here it starts to read as metal.';
+  if (own && own.number > 0 && readsFrom !== null && own.number < readsFrom)
+    return `Looks grey for ${readsFrom - own.number} more on this part. Keep going.`;
+  if (readsFrom !== null && own?.number === readsFrom) return 'Here it starts to read as metal.';
   if (layer.role === 'undercoat') return 'Nothing to judge yet.';
   return layer.how.split('. ')[0].replace(/\.?$/, '.');
 }
@@ -99,7 +105,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
                 <span
                   className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
                 >
-                  {l.role === 'value'
+                  {isForm(l.role)
                     ? plain(colours[i].value, 0)
                     : crowded && i !== position
                       ? ''
@@ -107,7 +113,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
                   {ticked ? ' ✓' : ''}
                 </span>
                 <span
-                  className={`block transition-opacity ${i > position ? 'opacity-35' : ''} ${l.role === 'value' ? '' : 'mx-auto w-2/5'}`}
+                  className={`block transition-opacity ${i > position ? 'opacity-35' : ''} ${isForm(l.role) ? '' : 'mx-auto w-2/5'}`}
                   style={{
                     height: `${10 + colours[i].value * 0.68}%`,
                     background: l.mix.length

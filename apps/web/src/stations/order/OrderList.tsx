@@ -5,6 +5,7 @@ import {
   percent,
   plain,
   stepKey,
+  type OrderFinding,
   type OrderLayer,
   type Part,
   type PartStep,
@@ -18,6 +19,8 @@ import type { AfterLayer } from '../../workers/protocol.js';
 interface OrderListProps {
   readonly order: readonly OrderLayer[];
   readonly parts: readonly Part[];
+  /** What the order would spoil, told at the layer it concerns. */
+  readonly findings?: readonly OrderFinding[];
   readonly after: AfterLayer | null;
   readonly onLook: (after: AfterLayer) => void;
   /** Without these the list is read only. */
@@ -74,7 +77,7 @@ function PartLine({
 }
 
 /** The painting order in words: one mix after the other, and on each part where and how much. */
-export function OrderList({ order, parts, after, onLook, ticking }: OrderListProps) {
+export function OrderList({ order, parts, findings, after, onLook, ticking }: OrderListProps) {
   const names = new Map(parts.map((p) => [p.id, p.name]));
   const cautioned = new Set<string>();
   return (
@@ -110,7 +113,24 @@ export function OrderList({ order, parts, after, onLook, ticking }: OrderListPro
                 <span className="font-semibold">{layer.mixText}</span>, {layer.thinning}
                 {layer.amount && `, ${layer.amount}`}
               </p>
-              <p className="text-label text-g28">{layer.how}</p>
+              <p className="text-label text-g28">
+                {layer.how} {layer.why}
+              </p>
+              {layer.tool && (
+                <p className="text-label text-g28">
+                  With {layer.tool}; begin when it is {layer.begin}.
+                </p>
+              )}
+              {layer.beyond && (
+                <p className="text-label font-semibold">More than this purpose needs: you may stop here.</p>
+              )}
+              {(findings ?? [])
+                .filter((f) => f.at === i)
+                .map((f) => (
+                  <p key={f.id} role="note" className="my-1 border-l-4 border-g10 pl-2 text-label">
+                    <span className="font-semibold">Look at the order:</span> this {f.says}.
+                  </p>
+                ))}
               {caution && (
                 <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>
               )}

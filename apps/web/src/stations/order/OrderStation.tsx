@@ -1,5 +1,5 @@
-import { duration, stepKey, type OrderLayer, type PartStep } from '@pale-glint/core';
-import { useState } from 'react';
+import { duration, orderFindings, stepKey, type OrderLayer, type PartStep } from '@pale-glint/core';
+import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
@@ -21,6 +21,7 @@ export function OrderStation() {
   const [copy, setCopy] = useState(1);
   const { activeMin, dryMin } = useTimeLeft(order, run.ticks, piece.copies);
   const earlier = useDoneEarlier(order);
+  const findings = useMemo(() => orderFindings(order, piece), [order, piece]);
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   const count = order.reduce((s, l) => s + l.parts.length, 0) * piece.copies;
 
@@ -52,6 +53,7 @@ export function OrderStation() {
           <OrderList
             order={order}
             parts={piece.parts}
+            findings={findings}
             after={after}
             onLook={setAfter}
             ticking={{ ticks: run.ticks, copy, tick, untick: run.untick }}

@@ -1,5 +1,5 @@
 import {
-  aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, stepLab, thinning, wetAndDry,
+  aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, schools, stepLab, thinning, wetAndDry,
   type FoundStep, type HalfStep, type Ladder, type Paint,
 } from '@pale-glint/core'; // prettier-ignore
 import { Popover } from 'radix-ui';
@@ -168,8 +168,8 @@ interface LadderColumnsProps {
   /** What is said of a step beyond its mix: coats and area. */
   readonly notes?: (step: string) => readonly string[];
   /** The mix midway between a step, from 0, and the next, with its words. */
-  readonly onHalf?: (index: number, then: (half: Half | null) => void) => void;
-  readonly onAim?: (index: number, value: number) => void;
+  readonly onHalf?: undefined | ((index: number, then: (half: Half | null) => void) => void);
+  readonly onAim?: undefined | ((index: number, value: number) => void);
   readonly onSettle?: (index: number, settled: boolean) => void;
   /** The way to another mix of a step. */
   readonly mixOf?: (index: number) => ReactNode;
@@ -219,7 +219,7 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHa
               <Drops mix={step.mix} hexOf={hexOf} />
               {off !== null && <p title={`difference ${plain(off, 1)}`}>{closeness(off)}</p>}
               {found && <p className="text-g38">{SHARING[found[k].sharing]}</p>}
-              <p>{thinning(step.water)}</p>
+              <p>{thinning(step.water, schools[ladder.school].metal === 'flake' ? 'medium' : 'water')}</p>
               {notes?.(step.id).map((n) => (
                 <p key={n} className="text-g38">{n}</p>
               ))}

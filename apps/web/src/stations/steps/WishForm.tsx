@@ -1,0 +1,92 @@
+import { colouredMetal, lackingText, metalOfLadder, metals, wishedLadder, type Lacking, type Ladder, type Metal, type Paint, type Searched } from '@pale-glint/core'; // prettier-ignore
+import { useState, type ReactNode } from 'react';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/NumberField.js';
+import type { useSearch } from './useSearch.js';
+
+const COLOURED = 'coloured';
+const SPACINGS = { even: 0, lights: 0.6, darks: -0.6 } as const;
+type Spacing = keyof typeof SPACINGS;
+
+interface WishFormProps {
+  readonly ladder: Ladder;
+  readonly paints: readonly Paint[];
+  readonly out: readonly string[];
+  /** Where the paints come from, in words. */
+  readonly from: ReactNode;
+  readonly search: ReturnType<typeof useSearch>;
+  readonly onFound: (found: Searched | null, meant: Metal) => void;
+}
+
+/** Asks for a metal in so many steps: finds its mixes, or the one paint that is lacking to it. */
+export function WishForm({ ladder, paints, out, from, search: { state, search, stop }, onFound }: WishFormProps) {
+  const metal = metalOfLadder(ladder);
+  const [wish, setWish] = useState({
+    metal: metal?.id.startsWith(COLOURED) ? COLOURED : (metal?.id ?? metals[0].id),
+    hue: 250,
+    steps: ladder.steps.length,
+    spacing: 'even' as Spacing,
+  });
+  const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
+  const wished = wish.metal === COLOURED ? colouredMetal(wish.hue) : metals.find((m) => m.id === wish.metal)!;
+  const wishOf = () => wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] });
+  const lost = ladder.steps.length !== wish.steps && ladder.steps.some((s) => s.settled === 'yes');
+  return (
+    <div className="w-64 space-y-1">
+      <h2 className="text-label font-semibold">Other mixes, or another metal</h2>
+      <Choice
+        label="It shall look like"
+        value={wish.metal}
+        options={[...metals.map((m) => ({ value: m.id, label: m.label })), { value: COLOURED, label: 'coloured metal' }]}
+        onChange={(m) => setWish({ ...wish, metal: m })}
+      />
+      {wish.metal === COLOURED && (
+        <NumberField label="Hue (0 red, 90 yellow, 250 blue)" unit="°" value={wish.hue} min={0} max={359} step={1} onChange={(hue) => setWish({ ...wish, hue })} />
+      )}
+      <NumberField label="Value steps" unit="" value={wish.steps} min={2} max={12} step={1} onChange={(steps) => setWish({ ...wish, steps: Math.round(steps) })} />
+      <Choice<Spacing>
+        label="Spaced"
+        value={wish.spacing}
+        options={[{ value: 'even', label: 'evenly' }, { value: 'lights', label: 'closer in the lights' }, { value: 'darks', label: 'closer in the darks' }]}
+        onChange={(spacing) => setWish({ ...wish, spacing })}
+      />
+      <p className="py-1 text-label text-g28">{wished.label}: {wished.says}.</p>
+      <p className="text-label text-g28">{from}</p>
+      {lost && <p className="text-label text-g10">With another number of steps none stays settled.</p>}
+      {state.kind === 'busy' ? (
+        <div className="flex items-center gap-3">
+          <progress aria-label="Looking for mixes" value={state.share} max={1} className="h-2 flex-1 accent-g10" />
+          <Button look="plain" onClick={stop}>Stop</Button>
+        </div>
+      ) : (
+        <span className="flex flex-wrap gap-2">
+          <Button
+            onClick={() => {
+              onFound(null, wished);
+              search({ kind: 'ladder', ladder: wishOf(), paints, out, only: null }, (found) => onFound(found, wished));
+            }}
+          >
+            Find the mixes
+          </Button>
+          <Button
+            look="plain"
+            onClick={() => {
+              setLacking(undefined);
+              search({ kind: 'lacking', ladder: wishOf(), paints, out }, (r) => setLacking(r.lacking));
+            }}
+          >
+            What one paint would help?
+          </Button>
+        </span>
+      )}
+      {lacking !== undefined && state.kind === 'idle' && (
+        <p role="status" className="flex items-start gap-2 text-label">
+          {lacking && <span className="size-9 shrink-0" style={{ background: lacking.hex }} />}
+          <span>{lackingText(lacking, wished)}</span>
+        </p>
+      )}
+      {state.kind === 'failed' && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{state.says}</p>}
+    </div>
+  );
+} // prettier-ignore

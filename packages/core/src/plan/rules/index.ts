@@ -1,0 +1,70 @@
+import { hexToLab } from '../../colour/index.js';
+import type { Piece } from '../../piece/index.js';
+import { layerColour } from '../layerColour.js';
+import type { OrderLayer } from '../order.js';
+import type { Laying, OrderFinding, OrderRule, OrderRuleId } from './definition.js';
+import { flakeInWater, glazeTooThin, otherUndercoat, wantsUndercoat, whiteWorked } from './paintBehaviour.js';
+import { afterDots, airbrushAfterBrush, bounceBeforeForm, formOverLines, glazeOverEdges, hueAfterSilver, reflectionsAfterWhite, stepOutgrows, undercoatLate, washKillsShine } from './sequence.js'; // prettier-ignore
+import { dotsOnWetGlaze, flakeOnWet, paintOnFreshVarnish, tintTooSoon, unsealedTint, varnishOnTackyTint, washOnWet } from './waits.js'; // prettier-ignore
+
+export type { OrderFinding, OrderRuleId } from './definition.js';
+
+/** Every rule of order that practice names, by its id. */
+export const orderRules: Readonly<Record<OrderRuleId, OrderRule>> = {
+  'undercoat-late': undercoatLate,
+  'form-over-lines': formOverLines,
+  'glaze-over-edges': glazeOverEdges,
+  'after-dots': afterDots,
+  'reflections-after-white': reflectionsAfterWhite,
+  'bounce-before-form': bounceBeforeForm,
+  'wash-kills-shine': washKillsShine,
+  'hue-after-silver': hueAfterSilver,
+  'airbrush-after-brush': airbrushAfterBrush,
+  'step-outgrows': stepOutgrows,
+  'tint-too-soon': tintTooSoon,
+  'varnish-on-tacky-tint': varnishOnTackyTint,
+  'paint-on-fresh-varnish': paintOnFreshVarnish,
+  'unsealed-tint': unsealedTint,
+  'wash-on-wet': washOnWet,
+  'flake-on-wet': flakeOnWet,
+  'dots-on-wet-glaze': dotsOnWetGlaze,
+  'wants-undercoat': wantsUndercoat,
+  'glaze-too-thin': glazeTooThin,
+  'flake-in-water': flakeInWater,
+  'white-worked': whiteWorked,
+  'other-undercoat': otherUndercoat,
+};
+
+/** Layers of one ladder, the undercoat it shares with others among them. */
+function layingsOf(order: readonly OrderLayer[], ladder: Piece['ladders'][number], piece: Piece): Laying[] {
+  const top = ladder.steps[ladder.steps.length - 1].id;
+  return order.flatMap((layer, at): Laying[] => {
+    const mine = layer.ladder === ladder.id || (layer.role === 'undercoat' && layer.mix[0]?.paint === ladder.undercoat);
+    if (!mine) return [];
+    const paints = layer.mix.map((m) => piece.paints.find((p) => p.id === m.paint)!);
+    const lab = paints.length === 1 ? hexToLab(paints[0].hex) : layerColour(layer, piece);
+    return [
+      {
+        layer,
+        at,
+        lab: layer.film === 'varnish' ? null : lab,
+        dries: Math.max(0, ...paints.map((p) => p.dryMin ?? 0)),
+        reachesLights: layer.parts.some((p) => p.reachesLights),
+        top: layer.role === 'value' && layer.step === top,
+      },
+    ];
+  });
+} // prettier-ignore
+
+/** Every rule that an order breaks, in the order of its layers: what, where, and what to do. */
+export function orderFindings(order: readonly OrderLayer[], piece: Piece): OrderFinding[] {
+  return piece.ladders
+    .flatMap((ladder) => {
+      const laid = layingsOf(order, ladder, piece);
+      if (laid.length === 0) return [];
+      return Object.values(orderRules).flatMap((rule) =>
+        rule.find(laid, piece).map(([{ layer, at }, says]): OrderFinding => ({ id: rule.id, ladder: ladder.id, at, title: layer.title, says })),
+      );
+    })
+    .sort((a, b) => a.at - b.at);
+} // prettier-ignore

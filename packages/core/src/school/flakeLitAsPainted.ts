@@ -1,0 +1,36 @@
+import type { School } from './definition.js';
+import { FLAKE, flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { BRUSH, dots, edges, lining, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
+
+const DEEP = '#15161c';
+
+export const flakeLitAsPainted: School = {
+  id: 'flake-lit-as-painted',
+  label: 'True metal lit as painted',
+  metal: 'flake',
+  says: 'A mid flake everywhere, darks forced with matt glazes, lights with brighter flake and matt white where the map puts them.',
+  suits: 'display pieces in true metal that should keep their contrast in any room',
+  undercoat: { hex: '#161616', words: 'black', why: 'The forced darks have something to sink into.' },
+  smooth: 'while-laying',
+  texture: false,
+  stop: {
+    table: 'base, one dark, one light: a minute more than a plain wash once practised',
+    display: 'all darks and lights, matt white dots',
+    competition: 'tint the darks with the surroundings',
+  },
+  passes: (desk) => {
+    const mid = midOf(desk);
+    const white = pickPaint(desk.paints, '#ffffff', ['paint'], 15);
+    const whiteMix = white ? { mix: [{ paint: white.id, parts: 1 }], film: 'paint' as const } : { film: 'flake' as const };
+    return [
+      undercoat(desk),
+      flakeBase(desk, { step: desk.ladder.steps[mid].id, mix: desk.ladder.steps[mid].mix }),
+      ...Array.from({ length: mid }, (_, i) => runs(desk, { role: 'glaze', step: `dark-${i + 1}`, title: `forced dark ${i + 1} of ${mid}`, over: { from: 0, to: mid - 1 - i }, tool: BRUSH.glaze, stroke: STROKES.lower, coats: { count: 2 }, why: 'A matt dark does not answer room light, so shade stays shade.' }, DEEP)),
+      ...flakeClimb(desk, mid + 1),
+      lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' }, DEEP)),
+      edges(desk, { ...FLAKE }),
+      top(desk, { ...FLAKE }),
+      dots(desk, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),
+    ];
+  },
+}; // prettier-ignore

@@ -1,0 +1,45 @@
+import { GLAZED } from '../paint/index.js';
+import type { School } from './definition.js';
+import {
+  BRUSH,
+  climb,
+  dots,
+  DRY_MIN,
+  edges,
+  lastOf,
+  lining,
+  midOf,
+  top,
+  undercoat,
+  valueStep,
+} from './parts.js';
+
+export const glossBlackSchool: School = {
+  id: 'gloss-black',
+  label: 'Gloss black',
+  metal: 'painted',
+  says: 'Large crisp shapes climb from black through green-greys, a dark glaze closes them, and the lights are sharpened again.',
+  suits: 'lacquered armour, boots, black blades; looks like silver midway, and is right',
+  undercoat: { hex: '#161616', words: 'black, as smooth as it gets', why: 'Gloss shows every grain.' },
+  smooth: 'never',
+  texture: false,
+  stop: {
+    table: 'dark grey shapes on half of it, pale edges, a thin black filter',
+    display: 'all steps, the closing glaze, lights sharpened',
+    competition: 'reflections of the surroundings drawn as shapes of their own',
+  },
+  passes: (desk) => {
+    const last = Math.max(1, lastOf(desk));
+    const dark = desk.ladder.steps[0];
+    return [
+      undercoat(desk),
+      ...climb(desk, 0, () => ({ stroke: 'Hard, clean borders along the form: a mirror has no soft ones.' })),
+      valueStep(desk, 0, { role: 'glaze', step: 'closing', title: 'closing dark glaze', film: 'glaze', over: { from: 0, to: Math.max(0, midOf(desk)) }, needs: null, mix: dark.mix, water: 5, coats: { count: 2 }, share: GLAZED, tool: BRUSH.glaze, stroke: 'From the shadow side, over everything but the lights.', begin: 'fully dry', waitMin: DRY_MIN.glaze, why: 'Turns what looked like silver back into black.' }),
+      valueStep(desk, last - 1, { role: 'glaze', step: 'sharpened', title: 'lights sharpened', over: { from: last - 1, to: last }, needs: last - 1, water: 0.5, coats: { count: 1 }, tool: BRUSH.point, stroke: 'Redraw the border toward the dark, hard.', begin: 'fully dry', why: 'The jump from black to white is what shines.' }),
+      lining(desk),
+      edges(desk),
+      top(desk),
+      dots(desk),
+    ];
+  },
+}; // prettier-ignore

@@ -1,0 +1,31 @@
+import type { School } from './definition.js';
+import { FLAKE, flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { dots, edges, lining, midOf, top, undercoat } from './parts.js';
+
+const VIOLET_BROWN = '#3a2130';
+
+export const goldOverUndertone: School = {
+  id: 'gold-over-undertone',
+  label: 'Gold over an undertone',
+  metal: 'flake',
+  says: 'Dark red first, copper that leaves it in the crevices, then gold on gold, the hue deepened before any silver.',
+  suits: 'aged gold, trim and ornament beside steel',
+  undercoat: { hex: '#5a241c', words: 'dark red', why: 'Gold looks dirty on black; over red it looks deep.' },
+  smooth: 'while-laying',
+  texture: false,
+  stop: {
+    table: 'copper and one gold, a brown wash, pale edges',
+    display: 'all golds, the violet-brown deepening, a few touches of silver',
+    competition: 'deepen and lift again, twice',
+  },
+  passes: (desk) => [
+    undercoat(desk),
+    flakeBase(desk, { title: 'copper over the undertone', stroke: 'Over all but the crevices: they stay red.', why: 'Copper between keeps gold from looking harsh on red.' }),
+    ...flakeClimb(desk, 1),
+    runs(desk, { role: 'wash', step: 'deepen', title: 'violet-brown deepening', over: { from: 0, to: Math.max(0, midOf(desk)) }, why: 'The hue of gold is settled before silver touches it.' }, VIOLET_BROWN),
+    lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' }, VIOLET_BROWN)),
+    edges(desk, { ...FLAKE }),
+    top(desk, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
+    dots(desk, { film: 'flake' }),
+  ],
+}; // prettier-ignore

@@ -1,0 +1,67 @@
+import type { PaintDesk, Pass, School } from './definition.js';
+import {
+  bounce,
+  COVERED,
+  climb,
+  dots,
+  edges,
+  lining,
+  midOf,
+  lastOf,
+  smoothing,
+  STROKES,
+  surroundings,
+  top,
+  undercoat,
+  valueStep,
+} from './parts.js';
+
+/** The mid tone on everything: its hue shows from the first evening. */
+function base(desk: PaintDesk): Pass {
+  const mid = midOf(desk);
+  return valueStep(desk, mid, {
+    role: 'base',
+    title: 'base in the mid tone',
+    over: { from: 0, to: lastOf(desk) },
+    needs: null,
+    coats: COVERED,
+    stroke: STROKES.even,
+    why: 'The colour of the metal is settled before light and shade are.',
+  });
+}
+
+/** From just under the middle down: each darker step lies inside the one before. */
+const shadeDown = (desk: PaintDesk): Pass[] =>
+  Array.from({ length: midOf(desk) }, (_, i) => {
+    const k = midOf(desk) - 1 - i;
+    return valueStep(desk, k, { over: { from: 0, to: k }, stroke: STROKES.lower, why: 'Shade shrinks step by step, as the lights will.' });
+  }); // prettier-ignore
+
+export const middleOut: School = {
+  id: 'middle-out',
+  label: 'Middle out',
+  metal: 'painted',
+  says: 'Lay the mid tone everywhere, shade down from it, then light up.',
+  suits: 'gold, bronze and copper, where the hue should show early; simple shapes',
+  undercoat: { hex: '#7b7d7f', words: 'grey', why: 'A mid tone covers grey in one coat less than black.' },
+  smooth: 'pass',
+  texture: false,
+  stop: {
+    table: 'base, one shade, lights, edges and dots',
+    display: 'equal mixes at the joins of both halves, bounce and reflections',
+    competition: 'glaze the mid tone back where the lights have washed it out',
+  },
+  passes: (desk) => [
+    undercoat(desk),
+    base(desk),
+    ...shadeDown(desk),
+    ...climb(desk, midOf(desk) + 1),
+    smoothing(desk),
+    bounce(desk),
+    surroundings(),
+    lining(desk),
+    edges(desk),
+    top(desk),
+    dots(desk),
+  ],
+};

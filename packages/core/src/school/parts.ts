@@ -1,0 +1,233 @@
+import { deltaE, hexToLab } from '../colour/index.js';
+import { midStep } from '../ladder/index.js';
+import { BRUSHED, GLAZED } from '../paint/index.js';
+import type { LadderStep, Mix, Paint } from '../piece/index.js';
+import type { PaintDesk, Pass, Tool } from './definition.js';
+
+/** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
+export const DRY_MIN = {
+  primer: 60,
+  layer: 8,
+  glaze: 12,
+  tint: 120,
+  line: 8,
+  wash: 40,
+  varnish: 120,
+} as const;
+
+const brush = (size: string, load: string): Tool => ({ kind: 'brush', size, load });
+export const BRUSH = {
+  broad: brush('1 or 2', 'half full, the rest wiped off'),
+  base: brush('0', 'half full'),
+  glaze: brush('1', 'wiped almost dry on a towel'),
+  point: brush('00 or a fine point', 'the tip alone'),
+  side: brush('0, the side of the tip', 'the tip alone'),
+  stiff: brush('a stiff synthetic 0', 'nearly empty'),
+  wash: brush('1', 'full, then lifted off where it pools'),
+} as const;
+export const AIRBRUSH: Tool = {
+  kind: 'airbrush',
+  psi: [10, 15],
+  distanceCm: [4, 8],
+  side: 'from the shadow side, burst then air only',
+};
+
+/** A primer, sprayed from farther off. */
+const SPRAY: Tool = {
+  kind: 'airbrush',
+  psi: [15, 25],
+  distanceCm: [15, 25],
+  side: 'from all sides in light passes',
+};
+
+/** The tool in words. */
+export const toolText = (tool: Tool): string =>
+  tool.kind === 'brush'
+    ? `brush ${tool.size}, ${tool.load}`
+    : `airbrush at ${tool.psi[0]} to ${tool.psi[1]} psi, ${tool.distanceCm[0]} to ${tool.distanceCm[1]} cm off, ${tool.side}`;
+
+export const STROKES = {
+  even: 'Even and thin, into every recess.',
+  lift: 'Pull each stroke toward the light and lift there: the paint gathers where the brush leaves.',
+  lower: 'Pull each stroke into the shade and lift there.',
+  glaze:
+    'Wipe the brush almost dry. Glaze over the soft borders only, from the dark side; let each coat dry.',
+  bounce: 'A thin crescent, never brighter than the mid step. Leave the dark gap inside it.',
+  surroundings: 'Strongest in the mid values, none in the lights.',
+  lining: 'Point of the brush only, both hands supported. Tidy both sides after.',
+  edges: 'Side of the tip along the rim, tip loaded only. Turn the piece, keep the hand still.',
+  dots: 'Neat, one touch each, then leave it: worked white turns chalky.',
+  stipple: 'Dots and short scratches, close together at the middle of the light and thin toward its border.',
+  pool: 'Let it run into recesses, lift it off the raised places with a clean brush before it sets.',
+  dust: 'Dust it on in passes; stop before it looks wet, or it pools.',
+} as const;
+
+const DEFAULTS = {
+  film: 'paint',
+  needs: null,
+  words: null,
+  thinner: 'water',
+  share: BRUSHED,
+  tool: BRUSH.base,
+  begin: 'dry to the touch',
+  level: 'table',
+} as const satisfies Partial<Pass>;
+
+type Said = Pick<
+  Pass,
+  'role' | 'step' | 'title' | 'over' | 'mix' | 'water' | 'coats' | 'stroke' | 'waitMin' | 'why'
+>;
+
+/** A pass with what is usual where it says nothing else. */
+export const pass = (said: Said & Partial<Pass>): Pass => ({ ...DEFAULTS, ...said });
+
+/** Drying time of a mix: that of its slowest paint. */
+export function dryOf(mix: Mix, paints: readonly Paint[], least: number): number {
+  return Math.max(least, ...mix.map((m) => paints.find((p) => p.id === m.paint)?.dryMin ?? 0));
+}
+
+export const lastOf = ({ ladder }: PaintDesk): number => ladder.steps.length - 1;
+export const midOf = ({ ladder }: PaintDesk): number => midStep(ladder.steps.length);
+const stepAt = ({ ladder }: PaintDesk, k: number): LadderStep => ladder.steps[k];
+
+/** Coats after which a step counts as covered; the last ones may show what is below. */
+export const COVERED = { until: 2, most: 5 } as const;
+
+/** Value step `k` of the ladder, from it to the lightest place unless told otherwise. */
+export function valueStep(desk: PaintDesk, k: number, more: Partial<Pass> = {}): Pass {
+  const { paints } = desk;
+  const step = stepAt(desk, k);
+  const last = lastOf(desk);
+  return pass({
+    role: 'value',
+    step: step.id,
+    title: `value step ${k + 1} of ${last + 1}`,
+    over: { from: k, to: last },
+    needs: k,
+    mix: step.mix,
+    water: step.water,
+    coats: k === last && last > 1 ? { until: 4, most: 5 } : COVERED,
+    tool: k < last / 2 ? BRUSH.base : BRUSH.point,
+    stroke: STROKES.lift,
+    waitMin: dryOf(step.mix, paints, DRY_MIN.layer),
+    why:
+      k === 0
+        ? 'The deepest tone under everything.'
+        : 'Each step lies inside the one before and leaves a rim of it.',
+    ...more,
+  });
+}
+
+export const undercoat = ({ ladder, paints }: PaintDesk): Pass =>
+  pass({
+    role: 'undercoat',
+    step: 'undercoat',
+    title: 'undercoat',
+    film: 'primer',
+    over: { from: 0, to: ladder.steps.length - 1 },
+    mix: [{ paint: ladder.undercoat, parts: 1 }],
+    water: 0,
+    coats: { count: 1 },
+    tool: SPRAY,
+    stroke: STROKES.even,
+    begin: 'clean, smooth and dry',
+    waitMin: paints.find((p) => p.id === ladder.undercoat)?.dryMin ?? DRY_MIN.primer,
+    why: 'Paint holds on it, and it is the first tone of the whole.',
+  });
+
+export function smoothing(desk: PaintDesk, more: Partial<Pass> = {}): Pass {
+  const mid = stepAt(desk, midOf(desk));
+  return pass({
+    role: 'smoothing', step: 'smoothing', title: 'smoothing glaze over the soft borders', film: 'glaze', over: 'soft-borders', mix: mid.mix, water: 4,
+    coats: { count: 3 }, share: GLAZED, tool: BRUSH.glaze, stroke: STROKES.glaze, begin: 'fully dry', waitMin: DRY_MIN.glaze, level: 'display',
+    why: 'Joins the steps; hard borders stay as they are.', ...more,
+  });
+} // prettier-ignore
+
+export function bounce(desk: PaintDesk): Pass {
+  const mid = stepAt(desk, midOf(desk));
+  return pass({
+    role: 'bounce', step: 'bounce', title: 'bounce, light from below', over: 'bounce', mix: mid.mix, water: 1.5, coats: { count: 1 },
+    tool: BRUSH.point, stroke: STROKES.bounce, waitMin: DRY_MIN.layer, level: 'display', why: 'Turns the form; never above the mid step.',
+  });
+} // prettier-ignore
+
+/** Reflections of sky, ground and neighbours: one pass for each source that the light has. */
+export const surroundings = (): Pass =>
+  pass({
+    role: 'tint', step: 'tint', title: 'tint from the surroundings', film: 'glaze', over: 'surroundings', mix: [], water: 5, coats: { count: 1 }, share: GLAZED,
+    tool: BRUSH.glaze, stroke: STROKES.surroundings, begin: 'fully dry', waitMin: DRY_MIN.tint, level: 'display',
+    why: 'Metal shows what stands around it; before white, since a glaze dirties it.',
+  }); // prettier-ignore
+
+export const lining = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+  pass({
+    role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses', mix: stepAt(desk, 0).mix, water: 1.5, coats: { count: 1 },
+    tool: BRUSH.point, stroke: STROKES.lining, waitMin: dryOf(more.mix ?? stepAt(desk, 0).mix, desk.paints, DRY_MIN.line), why: 'Parts one plate from the next.', ...more,
+  }); // prettier-ignore
+
+export const edges = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+  pass({
+    role: 'edges', step: 'edges', title: 'edges', over: 'edges', mix: stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, water: 0.5, coats: { count: 1 },
+    tool: BRUSH.side, stroke: STROKES.edges, waitMin: dryOf(stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, desk.paints, DRY_MIN.line), why: 'Edges sell the effect: full where they face the light, mid step in shade.', ...more,
+  }); // prettier-ignore
+
+export const dots = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+  pass({
+    role: 'glints', step: 'glints', title: 'glints, the last dots', over: 'dots', mix: stepAt(desk, lastOf(desk)).mix, water: 0, coats: { count: 1 },
+    tool: BRUSH.point, stroke: STROKES.dots, begin: 'fully dry', waitMin: dryOf(stepAt(desk, lastOf(desk)).mix, desk.paints, DRY_MIN.line), why: 'The brightest places of all; nothing goes over them.', ...more,
+  }); // prettier-ignore
+
+/** What a pass wants of the paints at hand: the nearest in colour among the kinds, first kind first. */
+export function pickPaint(
+  paints: readonly Paint[],
+  hex: string,
+  kinds: readonly Paint['kind'][],
+  within = Infinity,
+): Paint | null {
+  const wanted = hexToLab(hex);
+  for (const kind of kinds) {
+    const near = paints
+      .filter((p) => p.kind === kind)
+      .map((p) => ({ p, off: deltaE(hexToLab(p.hex), wanted) }))
+      .sort((a, b) => a.off - b.off)[0];
+    if (near && near.off <= within) return near.p;
+  }
+  return null;
+}
+
+/** A dark that runs: a wash or ink, else the darkest step thinned, since a stand-in of the same value serves. */
+export function shade(
+  desk: PaintDesk,
+  hex: string,
+  within = 14,
+): Pick<Pass, 'mix' | 'water' | 'thinner' | 'words'> {
+  const found = pickPaint(desk.paints, hex, ['wash', 'ink'], within);
+  if (found)
+    return {
+      mix: [{ paint: found.id, parts: 1 }],
+      water: found.kind === 'wash' ? 0.25 : 1.5,
+      thinner: 'medium',
+      words: null,
+    };
+  const dark = pickPaint(desk.paints, hex, ['paint']);
+  return {
+    mix: dark ? [{ paint: dark.id, parts: 1 }] : stepAt(desk, 0).mix,
+    water: 6,
+    thinner: 'medium',
+    words: null,
+  };
+}
+
+/** The value steps but the lightest, dark to light. */
+export const climb = (desk: PaintDesk, from = 0, more: (k: number) => Partial<Pass> = () => ({})): Pass[] =>
+  desk.ladder.steps.flatMap((_, k) => (k < from || k === lastOf(desk) ? [] : [valueStep(desk, k, more(k))]));
+
+/** The lightest step, once reflections, lines and edges are in: nothing may dirty it. */
+export const top = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+  valueStep(desk, lastOf(desk), {
+    stroke: STROKES.dots,
+    begin: 'fully dry',
+    why: 'White last: whatever goes over it dirties it.',
+    ...more,
+  });

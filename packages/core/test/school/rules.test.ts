@@ -1,0 +1,125 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  coldSteel, lockMilitia, orderFindings, orderRules, paintingOrder, partSheet, sluiceWarden, type Ladder, type OrderLayer, type OrderRuleId, type PartSheet, type Piece, type SchoolId,
+} from '../../src/index.js'; // prettier-ignore
+
+const [iron, gilt] = lockMilitia.ladders;
+
+/** The warden's blade and helm in one ladder under an approach. */
+function planned(
+  ladder: Ladder,
+  school: SchoolId,
+  undercoat = ladder.undercoat,
+): { piece: Piece; order: OrderLayer[] } {
+  const parts = sluiceWarden.parts
+    .filter((p) => ['blade', 'crown'].includes(p.id))
+    .map((p) => ({ ...p, finish: { ...p.finish, ladder: ladder.id } as typeof p.finish }));
+  const piece = {
+    ...sluiceWarden,
+    rig: { ...sluiceWarden.rig, focalPart: null },
+    parts,
+    ladders: [{ ...ladder, school, undercoat }],
+  };
+  const sheets = new Map<string, PartSheet>(parts.map((p) => [p.id, partSheet(p, piece)]));
+  return { piece, order: paintingOrder(piece, sheets) };
+}
+
+const painted = planned(coldSteel, 'dark-first');
+const glazed = planned(coldSteel, 'thin-glazes');
+const washed = planned(iron, 'wash-and-lift');
+const gold = planned(gilt, 'gold-over-undertone');
+const tinted = planned(iron, 'tinted-metal');
+const glossy = planned(coldSteel, 'gloss-black');
+
+type Plan = typeof painted;
+const roleAt = (o: OrderLayer[], role: string, step?: string) =>
+  o.findIndex((l) => l.role === role && (step === undefined || l.step === step));
+/** The order with one layer moved to the place of another. */
+function moved(order: OrderLayer[], from: number, to: number): OrderLayer[] {
+  const rest = order.filter((_, i) => i !== from);
+  rest.splice(to, 0, order[from]);
+  return rest;
+}
+const changed = (order: OrderLayer[], at: number, over: Partial<OrderLayer>): OrderLayer[] =>
+  order.map((l, i) => (i === at ? { ...l, ...over } : l));
+const onParts = (l: OrderLayer, over: Partial<OrderLayer['parts'][number]>) => ({
+  parts: l.parts.map((p) => ({ ...p, ...over })),
+});
+
+/** For each rule a sound plan and one breach planted in it. */
+const PLANTED: Record<OrderRuleId, [Plan, (order: OrderLayer[]) => OrderLayer[]]> = {
+  'undercoat-late': [painted, (o) => moved(o, 0, 2)],
+  'form-over-lines': [washed, (o) => moved(o, roleAt(o, 'lining'), 1)],
+  'glaze-over-edges': [painted, (o) => moved(o, roleAt(o, 'smoothing'), roleAt(o, 'edges'))],
+  'after-dots': [painted, (o) => moved(o, roleAt(o, 'glints'), roleAt(o, 'edges'))],
+  'reflections-after-white': [painted, (o) => moved(o, roleAt(o, 'value', 's7'), roleAt(o, 'tint'))],
+  'bounce-before-form': [painted, (o) => moved(o, roleAt(o, 'bounce'), 2)],
+  'wash-kills-shine': [washed, (o) => moved(o, roleAt(o, 'wash', 'wash'), roleAt(o, 'edges') - 1)],
+  'hue-after-silver': [
+    gold,
+    (o) => [...changed(o, roleAt(o, 'value', 'g3'), { mix: [{ paint: 'tin-lantern', parts: 1 }] })],
+  ],
+  'airbrush-after-brush': [tinted, (o) => moved(o, roleAt(o, 'edges'), 2)],
+  'step-outgrows': [
+    painted,
+    (o) => changed(o, roleAt(o, 'value', 's5'), onParts(o[roleAt(o, 'value', 's5')], { coverShare: 0.99 })),
+  ],
+  'tint-too-soon': [tinted, (o) => changed(o, roleAt(o, 'glaze', 'tint-1'), { dryMin: 20 })],
+  'varnish-on-tacky-tint': [tinted, (o) => changed(o, roleAt(o, 'glaze', 'tint-2'), { dryMin: 45 })],
+  'paint-on-fresh-varnish': [tinted, (o) => changed(o, roleAt(o, 'varnish'), { dryMin: 30 })],
+  'unsealed-tint': [tinted, (o) => o.filter((l) => l.role !== 'varnish')],
+  'wash-on-wet': [washed, (o) => changed(o, roleAt(o, 'wash', 'wash'), { dryMin: 10 })],
+  'flake-on-wet': [washed, (o) => changed(o, roleAt(o, 'value', 'i2'), { dryMin: 2 })],
+  'dots-on-wet-glaze': [
+    glossy,
+    (o) =>
+      moved(
+        changed(o, roleAt(o, 'glaze', 'closing'), { dryMin: 1, mix: [{ paint: 'lamp-oil', parts: 1 }] }),
+        roleAt(o, 'glaze', 'closing'),
+        roleAt(o, 'glints') - 1,
+      ),
+  ],
+  'wants-undercoat': [
+    painted,
+    (o) =>
+      changed(
+        o,
+        roleAt(o, 'value', 's5'),
+        onParts(o[roleAt(o, 'value', 's5')], { covers: false, exactCoats: 8.4 }),
+      ),
+  ],
+  'glaze-too-thin': [
+    glazed,
+    (o) =>
+      changed(o, roleAt(o, 'value', 's3'), {
+        water: 9,
+        ...onParts(o[roleAt(o, 'value', 's3')], { covers: false }),
+      }),
+  ],
+  'flake-in-water': [
+    washed,
+    (o) => changed(o, roleAt(o, 'base'), { water: 1, thinning: '1 water to 1 paint' }),
+  ],
+  'white-worked': [
+    painted,
+    (o) => changed(o, roleAt(o, 'value', 's7'), onParts(o[roleAt(o, 'value', 's7')], { coats: 6 })),
+  ],
+  'other-undercoat': [planned(gilt, 'gold-over-undertone', 'grey-primer'), (o) => o],
+};
+
+describe('rules of order', () => {
+  test('there is one planted breach for each', () =>
+    expect(Object.keys(PLANTED).sort()).toEqual(Object.keys(orderRules).sort()));
+
+  test.each(Object.entries(PLANTED))(
+    '%s is named where it is broken, and only then',
+    (id, [{ piece, order }, plant]) => {
+      if (id !== 'other-undercoat') expect(orderFindings(order, piece)).toEqual([]);
+      const found = orderFindings(plant(order), piece);
+      expect(found.map((f) => f.id)).toContain(id);
+      const mine = found.find((f) => f.id === id)!;
+      expect(mine.says).toMatch(/^\p{Ll}.{20,}/u);
+      expect(plant(order)[mine.at].title).toBe(mine.title);
+    },
+  );
+});
