@@ -32,7 +32,10 @@ test('a piece of version 4 keeps its surfaces; none has a kept shape', () => {
 }); // prettier-ignore
 
 test('a ladder of version 5 is laid as it was: dark first', () => {
-  const old = JSON.parse(writePiece(readPiece(kept))) as { version: number; ladders: Record<string, unknown>[] };
+  const old = JSON.parse(writePiece(readPiece(kept))) as {
+    version: number;
+    ladders: Record<string, unknown>[];
+  };
   old.version = 5;
   for (const l of old.ladders) delete l['school'];
   const piece = readPiece(JSON.stringify(old));
