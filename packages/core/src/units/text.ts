@@ -28,7 +28,8 @@ export function thinning(waterPerPaint: number, thinner: 'water' | 'medium' = 'w
   if (waterPerPaint <= 0) return 'neat';
   for (let paint = 1; paint <= 8; paint++) {
     const water = waterPerPaint * paint;
-    if (Math.abs(water - Math.round(water)) < 1e-3) return `${Math.round(water)} ${thinner} to ${paint} paint`;
+    if (Math.abs(water - Math.round(water)) < 1e-3)
+      return `${Math.round(water)} ${thinner} to ${paint} paint`;
   }
   return `${plain(waterPerPaint, 2)} ${thinner} to 1 paint`;
 }

@@ -140,7 +140,7 @@ describe('approaches differ where they should', () => {
       .passes({ ladder: iron, paints: towline })
       .filter((p) => p.tool.kind === 'airbrush');
     expect(sprayed.length).toBeGreaterThanOrEqual(4);
-    expect(toolText(sprayed[0].tool)).toMatch(/10 to 15 psi, 4 to 8 cm/);
+    expect(toolText(sprayed[1].tool)).toMatch(/10 to 15 psi, 4 to 8 cm/);
   });
 
   test('for the table some steps lie beyond what shows; for display none but the closest do', () => {
