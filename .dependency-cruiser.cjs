@@ -4,6 +4,7 @@ const CORE = [
   'piece',
   'colour',
   'paint',
+  'swatch',
   'ladder',
   'metal',
   'match',

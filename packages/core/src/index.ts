@@ -2,6 +2,7 @@ export * from './units/index.js';
 export * from './piece/index.js';
 export * from './colour/index.js';
 export * from './paint/index.js';
+export * from './swatch/index.js';
 export * from './ladder/index.js';
 export * from './metal/index.js';
 export * from './match/index.js';

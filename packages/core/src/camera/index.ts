@@ -1,2 +1,3 @@
 export * from './bench.js';
 export * from './benchSculpts.js';
+export * from './swatchCard.js';

@@ -9,6 +9,9 @@ export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v +
 export const fromLinear = (v: number): number =>
   v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055;
 
+/** The sRGB curve undone, for each of 256 codes. */
+export const LINEAR_OF_BYTE = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
+
 /** Linear sRGB to XYZ (D65), rows X, Y, Z. */
 export const RGB_TO_XYZ: readonly Rgb[] = [
   [0.4124564, 0.3575761, 0.1804375],

@@ -9,6 +9,8 @@ const paint = (id: string, name: string, hex: string, more: Partial<Paint> = {})
   tint: 'normal',
   finish: 'matt',
   dryMin: null,
+  contrast: null,
+  strength: null,
   ...more,
 });
 

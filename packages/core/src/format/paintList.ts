@@ -3,7 +3,7 @@ import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/in
 import { heldText, RefusedInput, type Problem } from './problems.js';
 
 /** A paint of a list; columns the program does not know are kept as they are. */
-export interface ListedPaint extends Omit<Paint, 'id' | 'dryMin'> {
+export interface ListedPaint extends Omit<Paint, 'id' | 'dryMin' | 'contrast' | 'strength'> {
   readonly more: Readonly<Record<string, string>>;
 }
 

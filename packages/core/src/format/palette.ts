@@ -44,6 +44,6 @@ const LEADS = /^[=+\-@\t\r]/;
 /** A shelf as a paint list that `readPaintList` reads. Nothing in it is a formula to a spreadsheet. */
 export function writePaintList(paints: readonly ShelfPaint[]): string {
   const safe = (text: string) => (LEADS.test(text) ? `'${text}` : text);
-  const rows = paints.map(({ name, hex, kind, opacity, tint, finish, code, left, notes }) => ({ name: safe(name), hex, kind, opacity, tint, finish, code: safe(code), left, notes: safe(notes) }));
-  return `${Papa.unparse(rows, { columns: ['name', 'hex', 'kind', 'opacity', 'tint', 'finish', 'code', 'left', 'notes'], newline: '\n' })}\n`;
+  const rows = paints.map(({ name, hex, kind, opacity, tint, finish, contrast, strength, code, left, notes }) => ({ name: safe(name), hex, kind, opacity, tint, finish, contrast: contrast ?? '', strength: strength ?? '', code: safe(code), left, notes: safe(notes) }));
+  return `${Papa.unparse(rows, { columns: ['name', 'hex', 'kind', 'opacity', 'tint', 'finish', 'contrast', 'strength', 'code', 'left', 'notes'], newline: '\n' })}\n`;
 } // prettier-ignore

@@ -8,6 +8,7 @@ import {
   type ShelfPaint,
 } from '../piece/index.js';
 import type { ListedPaint } from './paintList.js';
+import { migrateShelf } from './versions.js';
 import { heldText, problemsOf, RefusedInput, type Problem } from './problems.js';
 
 /** A shelf file may hold this many bytes (UTF-8). */
@@ -48,7 +49,7 @@ export function readShelf(text: string): Shelf {
   } catch {
     throw new RefusedInput([{ path: 'file', held: heldText(text.slice(0, 40)), accepted: 'a shelf: a JSON object' }]);
   }
-  return checkShelf(json);
+  return checkShelf(json !== null && typeof json === 'object' ? migrateShelf(json as Record<string, unknown>) : json);
 } // prettier-ignore
 
 export const writeShelf = (shelf: Shelf): string => `${JSON.stringify(checkShelf(shelf), null, 1)}\n`;
@@ -59,6 +60,16 @@ export function paintId(name: string, taken: ReadonlySet<string>): string {
   if (!taken.has(plain)) return plain;
   for (let n = 2; ; n++) if (!taken.has(`${plain}-${n}`)) return `${plain}-${n}`;
 } // prettier-ignore
+
+/** A measured figure from a list's further columns, where it is one. */
+function measuredIn(
+  more: Readonly<Record<string, string>>,
+  key: 'contrast' | 'strength',
+  accepted: { safeParse: (v: unknown) => { success: boolean } },
+) {
+  const text = more[key]?.trim() ?? '';
+  return text !== '' && accepted.safeParse(Number(text)).success ? { [key]: Number(text) } : {};
+}
 
 export interface Shelved {
   readonly shelf: Shelf;
@@ -80,17 +91,18 @@ export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]):
     const old = byName.get(nameKey(name));
     const dryMin = 'dryMin' in paint ? paint.dryMin : null;
     const extra = { ...(more['code'] && { code: more['code'].slice(0, 40) }), ...((LEFT as readonly string[]).includes(more['left'] ?? '') && { left: more['left'] as ShelfPaint['left'] }), ...(more['notes'] && { notes: more['notes'].slice(0, 400) }) };
+    const measured = { ...measuredIn(more, 'contrast', paintSchema.shape.contrast), ...measuredIn(more, 'strength', paintSchema.shape.strength), ...('contrast' in paint && { contrast: paint.contrast, strength: paint.strength }) };
     if (!old) {
       const id = paintId('id' in paint ? paint.id : name, ids);
       ids.add(id);
-      const fresh: ShelfPaint = { id, name, hex, kind, opacity, tint, finish, dryMin, code: '', left: 'plenty', notes: '', ...extra };
+      const fresh: ShelfPaint = { id, name, hex, kind, opacity, tint, finish, dryMin, contrast: null, strength: null, ...measured, code: '', left: 'plenty', notes: '', ...extra };
       next.push(fresh);
       byName.set(nameKey(name), fresh);
       added.push(name);
       continue;
     }
     const before = JSON.stringify(old);
-    Object.assign(old, { hex, kind, opacity, tint, finish, ...extra, ...(dryMin !== null && { dryMin }) });
+    Object.assign(old, { hex, kind, opacity, tint, finish, ...extra, ...measured, ...(dryMin !== null && { dryMin }) });
     (JSON.stringify(old) === before ? same : changed).push(old.name);
   }
   return { shelf: { ...shelf, paints: next }, added, changed, same };

@@ -85,10 +85,14 @@ const toVersion5: Migration = (piece) => ({
   })),
 });
 
-/** Version 6: a ladder knows the approach by which it is laid; until now that was dark first. */
+/** What paints gained with version 6: nothing of them was measured before. */
+const measured = (paint: Json): Json => ({ ...paint, contrast: null, strength: null });
+
+/** Version 6: a ladder knows the approach by which it is laid, until now dark first; paints may be measured. */
 const toVersion6: Migration = (piece) => ({
   ...piece,
   version: 6,
+  paints: each(piece['paints'], measured),
   ladders: each(piece['ladders'], ({ id, name, metal, ...rest }) => ({ id, name, metal, school: 'dark-first', ...rest })),
 }); // prettier-ignore
 
@@ -111,3 +115,7 @@ export function migrate(piece: Record<string, unknown>): Record<string, unknown>
   }
   return at;
 }
+
+/** An older shelf brought to the present version. */
+export const migrateShelf = (shelf: Json): Json =>
+  shelf['version'] === 1 ? { ...shelf, version: 2, paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({ ...measured(paint), code, left, notes })) } : shelf; // prettier-ignore

@@ -187,7 +187,7 @@ export function lackingPaint(ladder: Ladder, paints: readonly Paint[], options: 
   let best: { readonly saves: number; readonly lacking: Lacking } | null = null;
   aims.forEach((lab, k) => {
     const hex = labToHex(lab);
-    const extra: Paint = { id: 'lacking-paint', name: 'One paint more', hex, kind: 'paint', opacity: 'opaque', tint: 'normal', finish: 'matt', dryMin: null };
+    const extra: Paint = { id: 'lacking-paint', name: 'One paint more', hex, kind: 'paint', opacity: 'opaque', tint: 'normal', finish: 'matt', dryMin: null, contrast: null, strength: null };
     const then = tried([...paints, extra], k + 1, aims.length + 1);
     if (!then || now.cost - then.cost <= (best?.saves ?? WORTH)) return;
     const [before, after] = [off(now), off(then)];

@@ -11,10 +11,12 @@ export const CONTRAST_RATIO: Record<Opacity, number> = {
   transparent: 0.6,
 };
 
-const TINT_FACTOR: Record<Tint, number> = { weak: 0.5, normal: 1, strong: 2, 'very strong': 4 };
+/** How many normal drops a drop of each strength class stands for. */
+export const TINT_FACTOR: Record<Tint, number> = { weak: 0.5, normal: 1, strong: 2, 'very strong': 4 };
 
 /** What the model needs to know of a paint. */
-export type PaintRecord = Pick<Paint, 'hex' | 'kind' | 'opacity' | 'tint' | 'finish'>;
+export type PaintRecord = Pick<Paint, 'hex' | 'kind' | 'opacity' | 'tint' | 'finish'> &
+  Partial<Pick<Paint, 'contrast' | 'strength'>>;
 
 /** A paint as the model sees it. */
 export interface PaintModel extends Pigment {
@@ -69,13 +71,16 @@ const known = new Map<string, PaintModel>();
 export function paintModel(paint: PaintRecord): PaintModel {
   if (paint.kind === 'medium' || paint.kind === 'varnish')
     return { k: new Float64Array(BANDS), s: 0, strength: 0 };
-  const key = [paint.hex, paint.opacity, paint.tint, overWhite(paint.kind)].join();
+  // What was measured counts before the class that was guessed.
+  const contrast = paint.contrast ?? CONTRAST_RATIO[paint.opacity];
+  const factor = paint.strength ?? TINT_FACTOR[paint.tint];
+  const key = [paint.hex, contrast, factor, overWhite(paint.kind)].join();
   const found = known.get(key);
   if (found) return found;
   const r = paintSpectrum(paint.hex);
-  const fit = (overWhite(paint.kind) ? overWhiteFit : masstone)(r, CONTRAST_RATIO[paint.opacity]);
+  const fit = (overWhite(paint.kind) ? overWhiteFit : masstone)(r, contrast);
   const base = clamp(2 ** ((40 - hexToLab(paint.hex).l) / 10), 1, 8);
-  const model = { ...fit, strength: TINT_FACTOR[paint.tint] * base };
+  const model = { ...fit, strength: factor * base };
   if (known.size > 2000) known.clear();
   known.set(key, model);
   return model;

@@ -50,6 +50,16 @@ export const paintSchema = z.strictObject({
   tint: oneOf(TINTS, 'how far a drop goes in a mix'),
   finish: oneOf(FINISHES, 'sheen when dry'),
   dryMin: minutes(0, 2880, 'one layer dry to the touch').nullable(),
+  contrast: ratio(
+    0.02,
+    0.9995,
+    'measured contrast ratio of one coat, over the class; null where nobody measured',
+  ).nullable(),
+  strength: ratio(
+    0.02,
+    50,
+    'measured strength in mixes, 1 is normal, over the class; null where nobody measured',
+  ).nullable(),
 });
 
 const partsOfPaint = z.strictObject({

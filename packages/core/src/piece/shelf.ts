@@ -3,7 +3,7 @@ import { list, oneOf, words } from './fields.js';
 import { paintSchema } from './schema.js';
 
 export const SHELF_FORMAT = 'pale-glint/shelf';
-export const SHELF_VERSION = 1;
+export const SHELF_VERSION = 2;
 /** A shelf holds at most so many pots. */
 export const MOST_SHELF = 2000;
 export const LEFT = ['plenty', 'half', 'little', 'none'] as const;

@@ -1,15 +1,11 @@
+import { LINEAR_OF_BYTE } from '../colour/index.js';
+
 /** One photo's light, row by row from the top: 0 black, 1 white, linear. */
 export interface Plane {
   readonly width: number;
   readonly height: number;
   readonly light: Float32Array;
 }
-
-/** The sRGB curve undone, for each of 256 codes (IEC 61966-2-1). */
-const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
-  const v = i / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-});
 
 /** A picture with this much of white or more in a channel tells nothing of its light. */
 export const CLIPPED = 0.955;
@@ -22,7 +18,7 @@ export function planeOf(rgba: Uint8ClampedArray | Uint8Array, width: number, hei
   const light = new Float32Array(width * height);
   for (let i = 0, k = 0; i < light.length; i++, k += 4) {
     const [r, g, b] = [rgba[k], rgba[k + 1], rgba[k + 2]];
-    light[i] = Math.max(r, g, b) >= 251 ? 1 : 0.2126 * LINEAR[r] + 0.7152 * LINEAR[g] + 0.0722 * LINEAR[b];
+    light[i] = Math.max(r, g, b) >= 251 ? 1 : 0.2126 * LINEAR_OF_BYTE[r] + 0.7152 * LINEAR_OF_BYTE[g] + 0.0722 * LINEAR_OF_BYTE[b];
   }
   return { width, height, light };
 }

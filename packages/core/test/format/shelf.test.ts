@@ -87,3 +87,19 @@ describe('a shelf', () => {
     expect(paintId('赤', new Set())).toBe('paint');
   });
 }); // prettier-ignore
+
+test('a shelf of version 1 is read: nothing of its paints was measured', () => {
+  const now = JSON.parse(writeShelf(shelfOf(towline))) as {
+    version: number;
+    paints: Record<string, unknown>[];
+  };
+  const old = { ...now, version: 1, paints: now.paints.map(({ contrast: _c, strength: _s, ...p }) => p) };
+  expect(readShelf(JSON.stringify(old))).toEqual(readShelf(JSON.stringify(now)));
+  expect(() => readShelf(JSON.stringify({ ...old, version: 9 }))).toThrow(/version/);
+});
+
+test('measured figures go out with the list and come back', () => {
+  const shelf = shelfOf([{ ...towline[1], contrast: 0.912, strength: 2.4 }, towline[2]]);
+  const back = shelved(EMPTY_SHELF, readPaintList(writePaintList(shelf.paints))).shelf.paints;
+  expect(back.map((p) => [p.contrast, p.strength])).toEqual([[0.912, 2.4], [null, null]]); // prettier-ignore
+});

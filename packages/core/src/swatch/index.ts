@@ -1,0 +1,3 @@
+export * from './card.js';
+export * from './contrast.js';
+export * from './strength.js';
