@@ -7,6 +7,7 @@ const load = {
   one: () => import('./first/OnePart.js'),
   keys: () => import('./help/Keys.js'),
   shelf: () => import('./shelf/ShelfPage.js'),
+  card: () => import('./shelf/CardPage.js'),
   light: () => import('./stations/light/LightStation.js'),
   parts: () => import('./stations/parts/PartsStation.js'),
   scan: () => import('./stations/scan/ScanStation.js'),
@@ -18,6 +19,7 @@ const load = {
 const OnePart = lazy(() => load.one().then((m) => ({ default: m.OnePart })));
 const Keys = lazy(() => load.keys().then((m) => ({ default: m.Keys })));
 const ShelfPage = lazy(() => load.shelf().then((m) => ({ default: m.ShelfPage })));
+const CardPage = lazy(() => load.card().then((m) => ({ default: m.CardPage })));
 const LightStation = lazy(() => load.light().then((m) => ({ default: m.LightStation })));
 const PartsStation = lazy(() => load.parts().then((m) => ({ default: m.PartsStation })));
 const ScanStation = lazy(() => load.scan().then((m) => ({ default: m.ScanStation })));
@@ -51,6 +53,7 @@ export const router = createBrowserRouter([
       { path: '/one-part', element: <OnePart /> },
       { path: '/keys', element: <Keys /> },
       { path: '/shelf', element: <ShelfPage /> },
+      { path: '/shelf/card', element: <CardPage /> },
       {
         path: '/pieces/:id',
         element: <StationFrame preload={preload} />,

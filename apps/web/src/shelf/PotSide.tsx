@@ -1,4 +1,13 @@
-import { FINISHES, LEFT, OPACITIES, PAINT_KINDS, TINTS, type ShelfPaint } from '@pale-glint/core';
+import {
+  FINISHES,
+  LEFT,
+  OPACITIES,
+  PAINT_KINDS,
+  percent,
+  plain,
+  TINTS,
+  type ShelfPaint,
+} from '@pale-glint/core';
 import { useState } from 'react';
 import { Button } from '../ui/Button.js';
 import { Choice } from '../ui/Choice.js';
@@ -75,6 +84,15 @@ export function PotSide({ chosen, taken, onChange, onRemove, onDone }: PotSidePr
       {pick('finish', 'Dries', FINISHES)}
       {pick('left', 'Left in it', LEFT)}
       {one && <TextField label="Notes" value={first.notes} most={400} wrong={() => null} onChange={(notes) => onChange({ notes })} />}
+      {one && (first.contrast !== null || first.strength !== null) && (
+        <p className="flex items-baseline justify-between gap-2 text-label">
+          <span>
+            Measured:{' '}
+            {[first.contrast !== null && `one coat hides ${percent(first.contrast)}`, first.strength !== null && `tints ${plain(first.strength, 2)} times as far`].filter(Boolean).join(', ')}
+          </span>
+          <button type="button" className="underline underline-offset-2" onClick={() => onChange({ contrast: null, strength: null })}>forget it</button>
+        </p>
+      )}
       <p className="pt-1 text-label text-g28">
         How it covers and tints decides every mix it is in. Pots with none left are not mixed from.
       </p>

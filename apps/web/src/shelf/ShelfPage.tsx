@@ -27,6 +27,7 @@ export function ShelfPage() {
         <h1 className="mr-auto text-lead font-semibold">
           Shelf<span className="pl-3 text-label font-normal text-g82">{shelf.paints.length} pots, {mixed} to mix from</span>
         </h1>
+        <Link to="/shelf/card" className="text-label font-semibold underline underline-offset-2">Measure on a card</Link>
         <Button look="dark" disabled={!canUndo} onClick={undo}>Undo</Button>
         <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.csv', [writePaintList(shelf.paints)], 'text/csv')}>As a list</Button>
         <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.gpl', [writePalette('Shelf', shelf.paints)], 'text/plain')}>As a palette</Button>

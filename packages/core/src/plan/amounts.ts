@@ -1,11 +1,13 @@
 /** How much paint, how long: starting figures, to be replaced by the painter's own record. */
 
-/** Wet film of one coat in mm. */
-const BRUSHED_FILM_MM = 0.03;
-const GLAZE_FILM_MM = 0.012;
+/** Wet film of one coat in mm: brushed thinly, and as a glaze from a wiped brush. */
+export const BRUSHED_FILM_MM = 0.03;
+export const GLAZE_FILM_MM = 0.012;
 /** Mixed for every part that reaches the miniature: brush, palette and tests take the rest. */
-const LOSSES = 3;
+export const LOSSES = 3;
 export const DROP_ML = 0.045;
+/** What the tip of a brush takes up. */
+export const TIP_ML = 0.006;
 
 /** Volume to mix for an area, in ml, water included. */
 export function mixedMl(surfaceMm2: number, coats: number, glaze = false): number {

@@ -10,3 +10,5 @@ export * from './squint.js';
 export * from './layerColour.js';
 export * from './takers.js';
 export * from './rules/index.js';
+export * from './piles.js';
+export * from './volumes.js';

@@ -29,6 +29,8 @@ export interface OrderLayer {
   /** Parts of water or medium to one of paint. */
   readonly water: number;
   readonly thinning: string;
+  /** Thickness share of its coats. */
+  readonly share: number;
   readonly amount: string;
   /** Minutes until what follows may be laid. */
   readonly dryMin: number;
@@ -95,6 +97,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       ladder: ladder.id,
       mixText: words ?? mixText(mix, paints),
       thinning: thinning(water, pass.thinner),
+      share: pass.share,
       amount: amountText(ml / (1 + water)),
       dryMin: pass.waitMin,
       tool: toolText(pass.tool),
@@ -146,7 +149,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
 
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {
   return {
-    role: 'matte', step: 'matte', ladder: null, title: 'Cloth, leather, wood and skin', film: null, mix: [], water: 0, dryMin: DRY_MIN.layer, tool: '', airbrush: false,
+    role: 'matte', step: 'matte', ladder: null, title: 'Cloth, leather, wood and skin', film: null, mix: [], water: 0, share: 1, dryMin: DRY_MIN.layer, tool: '', airbrush: false,
     begin: '', why: '', beyond: false, adds: '', mixText: 'your own paints', thinning: 'as you like', amount: '', caution: null,
     how: 'Base, shade and light in your own way; keep it matt beside the metal.',
     parts: parts.map((part) => {

@@ -1,3 +1,4 @@
 export * from './card.js';
 export * from './contrast.js';
 export * from './strength.js';
+export * from './measure.js';

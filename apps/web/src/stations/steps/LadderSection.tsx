@@ -1,5 +1,5 @@
 import {
-  flakeLadder, foundText, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
+  flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
   type Ladder, type Metal, type Paint, type SchoolId, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
@@ -103,13 +103,17 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       onTake={(mix, water) => put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, mix, water, settled: 'yes' } : s)) })}
     />
   );
+  const piles = useMemo(() => ladderPiles(ladder, order, piece.copies), [ladder, order, piece.copies]);
   const notes = (step: string) => {
     const laid = mine.find((l) => (l.role === 'value' || l.role === 'base') && l.step === step)?.parts ?? [];
     if (laid.length === 0) return order.length > 0 ? ['on no part at this size'] : [];
     const coats = laid.map((p) => p.coats);
     const [low, high] = [Math.min(...coats), Math.max(...coats)];
     const share = ladder.steps.find((s) => s.id === step)?.aimedShare ?? 0;
+    const pile = piles.find((p) => p.step === step);
+    const byId = paintsById(piece.paints);
     return [
+      ...(pile ? [pileText(pile, (id) => byId.get(id)?.name ?? id)] : []),
       `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}`,
       `aims at ${percent(share)}; ${plain(laid.reduce((s, p) => s + p.coverMm2, 0), 0)} mm² in all`,
     ];

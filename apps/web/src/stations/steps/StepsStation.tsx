@@ -1,5 +1,5 @@
-import { layerKey, layerOf } from '@pale-glint/core';
-import { useState } from 'react';
+import { layerKey, layerOf, paintTotalMl, plain, volumesOf } from '@pale-glint/core';
+import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
@@ -66,6 +66,50 @@ function AfterEach() {
   );
 }
 
+/** Where the paint of every layer goes. */
+function HowMuch() {
+  const piece = usePiece();
+  const { order } = useDesk();
+  const rows = useMemo(() => volumesOf(order, piece.copies), [order, piece.copies]);
+  if (rows.length === 0) return null;
+  const ml = (v: number) => plain(v, v < 0.01 ? 4 : 3);
+  return (
+    <details className="bg-g88 p-4">
+      <summary className="cursor-pointer font-semibold">
+        How much paint: about {plain(paintTotalMl(order, piece), 2)} ml from the pots
+        {piece.copies > 1 && ` for all ${piece.copies}`}
+      </summary>
+      <table className="mt-3 w-full text-right text-label">
+        <thead className="text-g28">
+          <tr>
+            {['Layer', 'area, mm²', 'coats', 'wet film, mm', 'on it, ml', 'lost, ml', 'paint, ml', 'thinner, ml'].map((h, i) => (
+              <th key={h} scope="col" className={`pb-1 font-normal ${i === 0 ? 'text-left' : ''}`}>{h}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((v, i) => (
+            <tr key={layerKey(order[i])} className="border-t border-g82">
+              <th scope="row" className="py-0.5 text-left font-semibold">{v.title}</th>
+              <td>{plain(v.areaMm2, 0)}</td>
+              <td>{plain(v.coats, 1)}</td>
+              <td>{v.filmMm}</td>
+              <td>{ml(v.laidMl)}</td>
+              <td>{ml(v.lostMl)}</td>
+              <td className="font-semibold">{ml(v.paintMl)}</td>
+              <td>{ml(v.waterMl)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="pt-2 text-label text-g28">
+        Film times area times coats reaches the miniature; twice as much stays in brush and palette. Both are starting
+        figures.
+      </p>
+    </details>
+  );
+} // prettier-ignore
+
 /** The value steps, how they are laid and what to mix for each, dry beside wet, and the look after each. */
 export function StepsStation() {
   const piece = usePiece();
@@ -84,6 +128,7 @@ export function StepsStation() {
         <LadderSection key={ladder.id} ladder={ladder} />
       ))}
       <AfterEach />
+      <HowMuch />
       <p className="max-w-3xl pb-4 text-label text-g10">
         Colours are predicted from each paint's dried colour and its opacity and strength, about as a careful
         eye would judge; without a test mix of your own expect them to be off by about five units of

@@ -1,0 +1,72 @@
+import { CARD_BLACK, CARD_GREY, CARD_WATER, CARD_WHITE, type CardMarks, type CardRead, type Measured, type Paint, type Pixel } from '@pale-glint/core'; // prettier-ignore
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { DotPlan, SwatchJob, SwatchNews } from '../workers/swatchProtocol.js';
+
+export interface CardState {
+  readonly bitmap: ImageBitmap | null;
+  readonly white: Pixel | null;
+  readonly grey: Pixel | null;
+  readonly dots: readonly Pixel[];
+  readonly plan: readonly DotPlan[];
+  readonly whiteHex: string;
+  readonly greyHex: string;
+  readonly water: number;
+}
+
+const EMPTY: CardState = { bitmap: null, white: null, grey: null, dots: [], plan: [], whiteHex: CARD_WHITE, greyHex: CARD_GREY, water: CARD_WATER }; // prettier-ignore
+
+export interface CardAnswer {
+  readonly card: CardRead;
+  readonly measured: readonly Measured[];
+}
+
+/** A photo of a card: opened and read in a worker of its own, read anew whenever a mark changes. */
+export function useCard(paints: readonly Paint[]) {
+  const worker = useRef<Worker | null>(null);
+  const [card, setCard] = useState<CardState>(EMPTY);
+  const [answer, setAnswer] = useState<CardAnswer | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+
+  useEffect(() => {
+    const mine = new Worker(new URL('../workers/swatch.worker.ts', import.meta.url), { type: 'module', name: 'swatch' }); // prettier-ignore
+    worker.current = mine;
+    mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
+      setBusy(false);
+      if (data.kind === 'failed') {
+        setTrouble(data.says);
+        setAnswer(null);
+      } else if (data.kind === 'opened') {
+        setTrouble(null);
+        setAnswer(null);
+        const { bitmap, marks, plan } = data;
+        setCard({
+          ...EMPTY,
+          bitmap,
+          plan,
+          ...(marks && { white: marks.white, grey: marks.grey, dots: marks.dots }),
+        });
+      } else {
+        setTrouble(null);
+        setAnswer(data);
+      }
+    };
+    return () => mine.terminate();
+  }, []);
+
+  const ask = useCallback((job: SwatchJob) => {
+    setBusy(true);
+    worker.current?.postMessage(job);
+  }, []);
+
+  useEffect(() => {
+    const { white, grey, dots, plan, whiteHex, greyHex, water } = card;
+    if (!white || dots.length === 0) return;
+    const marks: CardMarks = { white, whiteHex, grey, greyHex, dots };
+    // A moment's rest: marks come one after the other.
+    const timer = setTimeout(() => ask({ kind: 'read', marks, plan, paints, grounds: { blackHex: CARD_BLACK, whiteHex, water } }), 150); // prettier-ignore
+    return () => clearTimeout(timer);
+  }, [card, paints, ask]);
+
+  return { card, setCard, answer, busy, trouble, ask };
+}
