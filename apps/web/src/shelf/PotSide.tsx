@@ -11,12 +11,14 @@ import {
 import { useState } from 'react';
 import { Button } from '../ui/Button.js';
 import { Choice } from '../ui/Choice.js';
+import { StandIns } from './StandIns.js';
 
 const same = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }));
 const MIXED = '';
 
 interface PotSideProps {
   readonly chosen: readonly ShelfPaint[];
+  readonly shelf: readonly ShelfPaint[];
   /** Names of all other pots, in lower case. */
   readonly taken: ReadonlySet<string>;
   readonly onChange: (over: Partial<ShelfPaint>) => void;
@@ -51,7 +53,7 @@ function TextField({ label, value, most, wrong, onChange }: { label: string; val
 } // prettier-ignore
 
 /** One pot, or several at once. */
-export function PotSide({ chosen, taken, onChange, onRemove, onDone }: PotSideProps) {
+export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: PotSideProps) {
   const [first] = chosen;
   const one = chosen.length === 1;
   const shared = <K extends keyof ShelfPaint>(key: K) => (chosen.every((p) => p[key] === first[key]) ? first[key] : null);
@@ -93,6 +95,7 @@ export function PotSide({ chosen, taken, onChange, onRemove, onDone }: PotSidePr
           <button type="button" className="underline underline-offset-2" onClick={() => onChange({ contrast: null, strength: null })}>forget it</button>
         </p>
       )}
+      {one && <StandIns paint={first} shelf={shelf} />}
       <p className="pt-1 text-label text-g28">
         How it covers and tints decides every mix it is in. Pots with none left are not mixed from.
       </p>

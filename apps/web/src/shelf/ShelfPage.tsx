@@ -56,6 +56,7 @@ export function ShelfPage() {
             <PotSide
               key={picked.length === 1 ? picked[0].id : 'several'}
               chosen={picked}
+              shelf={shelf.paints}
               taken={new Set(shelf.paints.filter((p) => !chosen.has(p.id)).map((p) => p.name.toLowerCase()))}
               onDone={() => setChosen(new Set())}
               onChange={put}

@@ -1,4 +1,12 @@
-import { halfStep, lackingPaint, otherMixes, searchedLadder } from '@pale-glint/core';
+import {
+  aimsOf,
+  fromOpposites,
+  halfStep,
+  lackingPaint,
+  otherMixes,
+  searchedLadder,
+  standIns,
+} from '@pale-glint/core';
 import type { MixJob, MixNews } from './mixProtocol.js';
 
 const post = (news: MixNews) => self.postMessage(news);
@@ -12,8 +20,13 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
   };
   try {
     const options = { onProgress, out: new Set(data.out) };
+    if (data.kind === 'stand-ins') {
+      post({ kind: 'stand-ins', ways: standIns(data.paint, data.paints, options.out) });
+      return;
+    }
     if (data.kind === 'others') {
-      post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options) });
+      const aim = aimsOf(data.ladder, data.paints)[data.step];
+      post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options), opposites: fromOpposites(aim, data.paints, options.out) });
       return;
     }
     if (data.kind === 'half') {

@@ -1,4 +1,4 @@
-import type { HalfStep, Lacking, Ladder, OtherMix, Paint, Searched } from '@pale-glint/core';
+import type { HalfStep, Lacking, Ladder, Opposites, OtherMix, Paint, Searched, Way } from '@pale-glint/core';
 
 interface MixFrom {
   readonly ladder: Ladder;
@@ -31,12 +31,21 @@ export interface HalfJob extends MixFrom {
   readonly step: number;
 }
 
-export type MixJob = LadderJob | OthersJob | LackingJob | HalfJob;
+/** What stands in for a paint. */
+export interface StandInsJob {
+  readonly kind: 'stand-ins';
+  readonly paint: Paint;
+  readonly paints: readonly Paint[];
+  readonly out: readonly string[];
+}
+
+export type MixJob = LadderJob | OthersJob | LackingJob | HalfJob | StandInsJob;
 
 export type MixNews =
   | { readonly kind: 'progress'; readonly share: number }
   | ({ readonly kind: 'ladder' } & Searched)
-  | { readonly kind: 'others'; readonly others: readonly OtherMix[] }
+  | { readonly kind: 'others'; readonly others: readonly OtherMix[]; readonly opposites: Opposites | null }
+  | { readonly kind: 'stand-ins'; readonly ways: readonly Way[] }
   | { readonly kind: 'lacking'; readonly lacking: Lacking | null }
   | { readonly kind: 'half'; readonly half: HalfStep | null }
   | { readonly kind: 'failed'; readonly says: string };

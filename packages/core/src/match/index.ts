@@ -5,3 +5,4 @@ export { LIMITS, ratiosOf, SEARCH, searchMixes, type FoundMix, type SearchOption
 export * from './wish.js';
 export { MIXED_KINDS, mixLabIn, paintTable, type PaintTable } from './table.js';
 export * from './says.js';
+export * from './otherWays.js';

@@ -37,6 +37,17 @@ export interface PartStep {
   readonly number: number;
 }
 
+/** How far the model's count of coats may be off. */
+const COATS_OFF = 0.2;
+
+/** Coats as a range where the model only estimates them: "2 to 3 coats"; as they are where the approach fixes them. */
+export function coatsText({ coats, exactCoats }: Pick<PartStep, 'coats' | 'exactCoats'>): string {
+  const fixed = Number.isInteger(exactCoats);
+  const low = fixed ? coats : Math.max(1, Math.ceil(exactCoats * (1 - COATS_OFF) - 1e-9));
+  const high = fixed ? coats : Math.max(low, Math.ceil(exactCoats * (1 + COATS_OFF) - 1e-9));
+  return `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`;
+}
+
 /** A metal part with what its map says of it. */
 export interface MetalPart {
   readonly part: Part;

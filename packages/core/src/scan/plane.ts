@@ -18,7 +18,10 @@ export function planeOf(rgba: Uint8ClampedArray | Uint8Array, width: number, hei
   const light = new Float32Array(width * height);
   for (let i = 0, k = 0; i < light.length; i++, k += 4) {
     const [r, g, b] = [rgba[k], rgba[k + 1], rgba[k + 2]];
-    light[i] = Math.max(r, g, b) >= 251 ? 1 : 0.2126 * LINEAR_OF_BYTE[r] + 0.7152 * LINEAR_OF_BYTE[g] + 0.0722 * LINEAR_OF_BYTE[b];
+    light[i] =
+      Math.max(r, g, b) >= 251
+        ? 1
+        : 0.2126 * LINEAR_OF_BYTE[r] + 0.7152 * LINEAR_OF_BYTE[g] + 0.0722 * LINEAR_OF_BYTE[b];
   }
   return { width, height, light };
 }

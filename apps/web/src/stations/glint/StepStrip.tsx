@@ -1,4 +1,5 @@
 import {
+  coatsText,
   labToHex,
   layerColour,
   layerKey,
@@ -159,8 +160,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
             </p>
             {own ? (
               <p className="mt-1 line-clamp-4 text-label">
-                This part: {percent(own.coverShare)}, {own.coats} {own.coats === 1 ? 'coat' : 'coats'};{' '}
-                {own.where}
+                This part: {percent(own.coverShare)}, {coatsText(own)}; {own.where}
                 {own.border ? `; border ${own.border}` : ''}.
               </p>
             ) : (

@@ -1,4 +1,5 @@
 import {
+  coatsText,
   duration,
   layerKey,
   layerOf,
@@ -48,7 +49,7 @@ function PartLine({
   const id = idOf(step, ticking?.copy ?? 1);
   const done = ticking?.ticks.some((t) => stepKey(t) === stepKey(id)) ?? false;
   const says = [
-    `${step.coats} ${step.coats === 1 ? 'coat' : 'coats'}`,
+    coatsText(step),
     step.role === 'undercoat' || step.role === 'matte'
       ? ''
       : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)} mm²`,

@@ -1,5 +1,5 @@
 import {
-  flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
+  coatsText, flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
   type Ladder, type Metal, type Paint, type SchoolId, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
@@ -12,6 +12,7 @@ import { ApproachChoice } from './ApproachChoice.js';
 import { knownPaints } from './known.js';
 import { MixEditor } from './MixEditor.js';
 import { LadderColumns, type Half } from './LadderColumns.js';
+import { ThreePuddles } from './ThreePuddles.js';
 import { useSearch } from './useSearch.js';
 import { ValueChroma } from './ValueChroma.js';
 import { WishForm } from './WishForm.js';
@@ -107,14 +108,13 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const notes = (step: string) => {
     const laid = mine.find((l) => (l.role === 'value' || l.role === 'base') && l.step === step)?.parts ?? [];
     if (laid.length === 0) return order.length > 0 ? ['on no part at this size'] : [];
-    const coats = laid.map((p) => p.coats);
-    const [low, high] = [Math.min(...coats), Math.max(...coats)];
+    const coats = [...new Set(laid.map(coatsText))];
     const share = ladder.steps.find((s) => s.id === step)?.aimedShare ?? 0;
     const pile = piles.find((p) => p.step === step);
     const byId = paintsById(piece.paints);
     return [
       ...(pile ? [pileText(pile, (id) => byId.get(id)?.name ?? id)] : []),
-      `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}`,
+      `${coats.join(', or ')} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}`,
       `aims at ${percent(share)}; ${plain(laid.reduce((s, p) => s + p.coverMm2, 0), 0)} mm² in all`,
     ];
   };
@@ -160,6 +160,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         ) : (
           <WishForm ladder={ladder} paints={paints} out={out} from={from} search={searching} onFound={offerFound} />
         )}
+        {!flake && <ThreePuddles ladder={ladder} paints={piece.paints} />}
         <ValueChroma colours={colours} metal={metal} label={`${ladder.name}: chroma of its steps over value`} />
       </div>
       {flake && searching.state.kind === 'busy' && <progress aria-label="Looking for mixes" value={searching.state.share} max={1} className="h-2 w-64 accent-g10" />}

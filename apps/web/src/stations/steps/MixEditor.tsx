@@ -1,6 +1,6 @@
 import {
   aimsOf, closeness, deltaE, labToHex, mixText, MIXED_KINDS, paintsById, plain, stepLab,
-  type Ladder, type Mix, type OtherMix, type Paint,
+  type Ladder, type Mix, type Opposites, type OtherMix, type Paint,
 } from '@pale-glint/core'; // prettier-ignore
 import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -9,6 +9,8 @@ import { NumberField } from '../../ui/NumberField.js';
 import { useSearch } from './useSearch.js';
 
 const MOST_PAINTS = 4;
+/** Farther off than this a mix of opposites is another colour. */
+const NEAR = 8;
 const SHARES: Record<OtherMix['sharing'], string> = {
   first: 'a fresh pile',
   add: 'adds to the pile before',
@@ -29,6 +31,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
   const [mix, setMix] = useState<Mix>(step.mix);
   const [water, setWater] = useState(step.water);
   const [others, setOthers] = useState<readonly OtherMix[] | null>(null);
+  const [opposites, setOpposites] = useState<Opposites | null>(null);
   const { state, search } = useSearch();
   const byId = useMemo(() => paintsById(paints), [paints]);
   const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
@@ -106,8 +109,20 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           {others.length === 0 && <li className="py-1 text-label">None of your paints can be mixed.</li>}
         </ul>
       ) : (
-        <button type="button" className="text-label underline underline-offset-2 disabled:text-g50" disabled={state.kind === 'busy'} onClick={() => search({ kind: 'others', ladder, paints, out, step: index }, (r) => setOthers(r.others))}>
+        <button type="button" className="text-label underline underline-offset-2 disabled:text-g50" disabled={state.kind === 'busy'} onClick={() => search({ kind: 'others', ladder, paints, out, step: index }, (r) => {
+            setOthers(r.others);
+            setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
+          })}>
           {state.kind === 'busy' ? 'Looking' : 'Others that come near'}
+        </button>
+      )}
+      {opposites && (
+        <button type="button" className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88" onClick={() => setMix(opposites.mix)}>
+          <span className="size-8 shrink-0" style={{ background: labToHex(opposites.lab) }} />
+          <span>
+            <span className="block font-semibold">From opposites: {mixText(opposites.mix, byId)}</span>
+            <span className="text-g28">{closeness(opposites.off)}; more {byId.get(opposites.darkens)?.name} darkens it. Test it: such mixes are the least sure.</span>
+          </span>
         </button>
       )}
       {state.kind === 'failed' && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{state.says}</p>}

@@ -5,6 +5,7 @@ import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
 import { useDesk } from '../desk.js';
 import { LadderSection } from './LadderSection.js';
+import { SideBySide } from './SideBySide.js';
 
 type What = 'part' | 'piece';
 type View = 'painted' | 'values';
@@ -127,6 +128,7 @@ export function StepsStation() {
       {used.map((ladder) => (
         <LadderSection key={ladder.id} ladder={ladder} />
       ))}
+      <SideBySide ladders={used} paints={piece.paints} />
       <AfterEach />
       <HowMuch />
       <p className="max-w-3xl pb-4 text-label text-g10">
