@@ -120,3 +120,41 @@ test('a card that tells nothing is refused, and a photo of the painter’s own i
   await page.getByRole('application').click({ position: { x: 160, y: 90 } });
   await expect(page.getByRole('alert')).toContainText('too dark');
 }); // prettier-ignore
+
+test('a metal is taken from a photo, a brush is put beside the pots, and a missing pot has stand-ins', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/steps`);
+  const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
+  await steel.getByLabel('It shall look like').selectOption({ label: 'a metal in a photo' });
+  await expect(steel.getByRole('button', { name: 'Find the mixes' })).toBeDisabled();
+  // A band of brass, dark to light.
+  const brass = await page.evaluate(async () => {
+    const c = new OffscreenCanvas(400, 100);
+    const g = c.getContext('2d')!;
+    ['#211c10', '#4d421d', '#857332', '#b8a24a', '#dccd83', '#f5efce'].forEach((hex, i, all) => {
+      g.fillStyle = hex;
+      g.fillRect((400 * i) / all.length, 0, 400 / all.length + 1, 100);
+    });
+    return [...new Uint8Array(await (await c.convertToBlob({ type: 'image/png' })).arrayBuffer())];
+  });
+  await steel.getByLabel('Open a photo of the metal').setInputFiles({ name: 'brass.png', mimeType: 'image/png', buffer: Buffer.from(brass) });
+  const photo = steel.getByRole('img', { name: /^Photo of the metal/ });
+  await photo.scrollIntoViewIfNeeded();
+  const box = (await photo.boundingBox())!;
+  for (const share of [0.08, 0.25, 0.42, 0.58, 0.75, 0.92]) await photo.click({ position: { x: box.width * share, y: box.height / 2 } });
+  await steel.getByRole('button', { name: 'Find the mixes' }).click();
+  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: /^Metal as seen: 7 value steps/ })).toBeVisible();
+
+  await page.goto(`${server.address}/shelf`);
+  const brushes = page.getByRole('region', { name: 'Brushes' });
+  await expect(brushes.getByRole('listitem')).toHaveCount(5);
+  await brushes.getByLabel('Name and size').fill('Liner, size 0');
+  await brushes.getByLabel('Finest line').fill('0.2');
+  await brushes.getByRole('button', { name: 'Put the brush beside the pots' }).click();
+  await expect(brushes.getByRole('listitem').nth(4)).toContainText('Liner, size 0');
+  await page.reload();
+  await expect(brushes.getByRole('listitem')).toHaveCount(6);
+  await page.getByText('Rain cloud').first().click();
+  await page.getByRole('button', { name: 'What stands in for it?' }).click();
+  await expect(page.getByRole('list', { name: 'Stand-ins for Rain cloud' }).getByRole('listitem').first()).toContainText(/close match|same to the eye|near/);
+}); // prettier-ignore

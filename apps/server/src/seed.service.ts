@@ -6,6 +6,7 @@ import {
   shelfOf,
   sluiceWarden,
   towline,
+  towlineBrushes,
   writePiece,
   writeShelf,
 } from '@pale-glint/core';
@@ -44,7 +45,8 @@ export class SeedService implements OnApplicationBootstrap {
       await this.blobs.add(kind, readFileSync(new URL(`../../../demo/${name}`, import.meta.url)));
     for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');
     // A shelf that somebody wrote already is left alone.
-    if ((await this.shelf.get()).version === 0) await this.shelf.save(writeShelf(shelfOf(towline)), 0);
+    if ((await this.shelf.get()).version === 0)
+      await this.shelf.save(writeShelf(shelfOf(towline, towlineBrushes)), 0);
     await this.db.insert(settings).values({ key: SEEDED, value: 'ninth-lock' }).onConflictDoNothing();
   }
 }

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { EMPTY_SHELF, shelfOf, towline, writeShelf, type Shelf } from '@pale-glint/core';
+import { EMPTY_SHELF, shelfOf, towline, towlineBrushes, writeShelf, type Shelf } from '@pale-glint/core';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -17,7 +17,7 @@ const put = (shelf: Shelf | string, version: number | string) =>
 describe('the shelf', () => {
   test('holds the demo paints at first, and is written whole, each write counted', async () => {
     const { body } = await server.http.get('/api/shelf').expect(200);
-    expect(body).toEqual({ version: 1, shelf: shelfOf(towline) });
+    expect(body).toEqual({ version: 1, shelf: shelfOf(towline, towlineBrushes) });
     const fewer = { ...body.shelf, paints: body.shelf.paints.slice(0, 5) } as Shelf;
     await put(fewer, 1)
       .expect(200)
@@ -42,6 +42,7 @@ describe('the shelf', () => {
     ['an unknown kind', paint({ kind: 'jam' }), /one of paint, ink/],
     ['a field of another program', paint({ shine: 1 }), /shine/],
     ['one name twice', { ...EMPTY_SHELF, paints: [twice, { ...twice, id: 'other', name: twice.name.toUpperCase() }] }, /a name that no other paint has/],
+    ['one brush twice', { ...EMPTY_SHELF, brushes: [towlineBrushes[0], { ...towlineBrushes[1], name: towlineBrushes[0].name }] }, /a name that no other brush has/],
     ['one id twice', { ...EMPTY_SHELF, paints: [twice, { ...twice, name: 'Other' }] }, /an id that no other paint has/],
     ['something else', '{"format":"pale-glint/piece","version":1,"paints":[]}', /pale-glint\/shelf/],
     ['no JSON', 'Lampsoot, #121418', /a JSON object/],

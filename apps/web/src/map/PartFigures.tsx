@@ -1,17 +1,8 @@
-import { labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
+import { brushFor, labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
+import { useShelf } from '../shelf/useShelf.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
 import type { SheetNews } from '../workers/protocol.js';
-
-/** Bristle widths in mm that a brush of a size lays at its finest. */
-const BRUSHES = [
-  { size: '2', mm: 0.9 },
-  { size: '1', mm: 0.7 },
-  { size: '0', mm: 0.5 },
-  { size: '00', mm: 0.35 },
-] as const;
-
-const brushFor = (mm: number) => BRUSHES.find((b) => b.mm <= mm)?.size ?? null;
 
 function Figure({ label, value, why }: { label: string; value: string; why?: string }) {
   return (
@@ -39,7 +30,8 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
   const narrowest = painted.length ? painted.reduce((m, z) => (z.openingMm < m.openingMm ? z : m)) : null;
   const polish = part.finish.kind === 'metal' ? polishModels[part.finish.polish] : null;
   const range = sheet.lightness.high - sheet.lightness.low;
-  const brush = narrowest ? brushFor(narrowest.openingMm) : null;
+  const { shelf } = useShelf();
+  const brush = narrowest ? brushFor(narrowest.openingMm, shelf.brushes) : null;
 
   return (
     <div className={`space-y-3 ${stale ? 'opacity-60' : ''}`} aria-busy={stale}>
@@ -94,7 +86,7 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
           <Figure
             why={whyOf('narrowest')}
             label={`Narrowest, step ${narrowest.step}`}
-            value={`${plain(narrowest.openingMm, 2)} mm, ${brush ? `size ${brush} brush` : 'point only'}`}
+            value={`${plain(narrowest.openingMm, 2)} mm, ${brush ? brush.name : 'point only'}`}
           />
         )}
         {glints.length > 0 && (

@@ -5,6 +5,7 @@ import { Button } from '../ui/Button.js';
 import { saveFile } from '../ui/saveFile.js';
 import { Failing, Loading } from '../ui/states.js';
 import { AddPaints } from './AddPaints.js';
+import { Brushes } from './Brushes.js';
 import { PotSide } from './PotSide.js';
 import { ShelfTable } from './ShelfTable.js';
 import { useShelf } from './useShelf.js';
@@ -66,7 +67,12 @@ export function ShelfPage() {
               }}
             />
           ) : (
-            query.data && <AddPaints shelf={shelf} onAdd={(next) => change(() => next)} />
+            query.data && (
+              <div className="space-y-4">
+                <AddPaints shelf={shelf} onAdd={(next) => change(() => next)} />
+                <Brushes shelf={shelf} onChange={(brushes) => change((s) => ({ ...s, brushes }))} />
+              </div>
+            )
           )}
         </aside>
       </div>

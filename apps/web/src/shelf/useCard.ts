@@ -46,7 +46,7 @@ export function useCard(paints: readonly Paint[]) {
           plan,
           ...(marks && { white: marks.white, grey: marks.grey, dots: marks.dots }),
         });
-      } else {
+      } else if (data.kind === 'read') {
         setTrouble(null);
         setAnswer(data);
       }

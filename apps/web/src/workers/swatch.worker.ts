@@ -1,4 +1,4 @@
-import { CardTrouble, measurePaints, readCard, readPhoto, RefusedInput, standInCard, type SwatchPhoto } from '@pale-glint/core'; // prettier-ignore
+import { CardTrouble, measurePaints, readCard, readPhoto, RefusedInput, sampleColours, standInCard, type SwatchPhoto } from '@pale-glint/core'; // prettier-ignore
 import type { SwatchJob, SwatchNews } from './swatchProtocol.js';
 
 /** Colours are averaged over dots: more points than this tell no more. */
@@ -33,7 +33,9 @@ self.onmessage = async ({ data: job }: MessageEvent<SwatchJob>) => {
         new ImageData(card.photo.rgba, card.photo.width, card.photo.height),
       );
       post({ kind: 'opened', bitmap, marks: card.marks, plan: card.uses }, [bitmap]);
-    } else if (photo) {
+    } else if (photo && job.kind === 'sample') {
+      post({ kind: 'sampled', labs: sampleColours(photo, job.at) });
+    } else if (photo && job.kind === 'read') {
       const card = readCard(photo, job.marks);
       const dots = job.plan.map((p, i) => ({ ...p, hex: card.dots[i].hex }));
       post({ kind: 'read', card, measured: measurePaints(dots, job.paints, job.grounds) });

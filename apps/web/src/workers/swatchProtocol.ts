@@ -1,4 +1,13 @@
-import type { CardGrounds, CardMarks, CardRead, Measured, Paint, UsedDot } from '@pale-glint/core';
+import type {
+  CardGrounds,
+  CardMarks,
+  CardRead,
+  Lab,
+  Measured,
+  Paint,
+  Pixel,
+  UsedDot,
+} from '@pale-glint/core';
 
 export type DotPlan = Pick<UsedDot, 'paint' | 'use'>;
 
@@ -7,10 +16,13 @@ export type SwatchJob =
   | { readonly kind: 'open'; readonly file: Blob }
   /** A stand-in card of these pots. */
   | { readonly kind: 'stand-in'; readonly pots: readonly Paint[]; readonly white: Paint | null }
+  /** Colours of the photo that is open, at some places. */
+  | { readonly kind: 'sample'; readonly at: readonly Pixel[] }
   /** Reads the dots of the photo that is open, and what they tell of the paints. */
   | { readonly kind: 'read'; readonly marks: CardMarks; readonly plan: readonly DotPlan[]; readonly paints: readonly Paint[]; readonly grounds: CardGrounds }; // prettier-ignore
 
 export type SwatchNews =
   | { readonly kind: 'opened'; readonly bitmap: ImageBitmap; readonly marks: CardMarks | null; readonly plan: readonly DotPlan[] } // prettier-ignore
   | { readonly kind: 'read'; readonly card: CardRead; readonly measured: readonly Measured[] }
+  | { readonly kind: 'sampled'; readonly labs: readonly Lab[] }
   | { readonly kind: 'failed'; readonly says: string };

@@ -1,4 +1,4 @@
-import type { Paint } from '../piece/index.js';
+import type { Brush, Paint } from '../piece/index.js';
 
 const paint = (id: string, name: string, hex: string, more: Partial<Paint> = {}): Paint => ({
   id,
@@ -79,4 +79,13 @@ export const towline: readonly Paint[] = [
   }),
   paint('slow-water', 'Slow water medium', '#ffffff', { kind: 'medium', opacity: 'transparent', dryMin: 30 }),
   paint('matt-seal', 'Matt seal', '#ffffff', { kind: 'varnish', opacity: 'transparent', dryMin: 60 }),
+];
+
+/** Brushes of the demo's painter. */
+export const towlineBrushes: readonly Brush[] = [
+  { id: 'wash-2', name: 'Broad, size 2', tipMm: 0.9 },
+  { id: 'base-1', name: 'Base, size 1', tipMm: 0.7 },
+  { id: 'layer-0', name: 'Layer, size 0', tipMm: 0.5 },
+  { id: 'point-00', name: 'Point, size 00', tipMm: 0.3 },
+  { id: 'dots', name: 'Fine point, for dots', tipMm: 0.15 },
 ];

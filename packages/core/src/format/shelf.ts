@@ -3,6 +3,7 @@ import {
   LEFT,
   paintSchema,
   shelfSchema,
+  type Brush,
   type Paint,
   type Shelf,
   type ShelfPaint,
@@ -16,12 +17,12 @@ export const MOST_SHELF_BYTES = 2 * 1024 * 1024;
 const MOST_PROBLEMS = 50;
 
 /** Names are one on a shelf: a list, a mix and a painter all call paints by name. */
-function doubled(paints: readonly ShelfPaint[]): Problem[] {
+function doubled(items: readonly { readonly id: string; readonly name: string }[], list: string, one: string): Problem[] {
   const problems: Problem[] = [];
   const [ids, names] = [new Set<string>(), new Set<string>()];
-  paints.forEach((p, i) => {
-    if (ids.has(p.id)) problems.push({ path: `paints[${i}].id`, held: heldText(p.id), accepted: 'an id that no other paint has' });
-    if (names.has(nameKey(p.name))) problems.push({ path: `paints[${i}].name`, held: heldText(p.name), accepted: 'a name that no other paint has' });
+  items.forEach((p, i) => {
+    if (ids.has(p.id)) problems.push({ path: `${list}[${i}].id`, held: heldText(p.id), accepted: `an id that no other ${one} has` });
+    if (names.has(nameKey(p.name))) problems.push({ path: `${list}[${i}].name`, held: heldText(p.name), accepted: `a name that no other ${one} has` });
     ids.add(p.id);
     names.add(nameKey(p.name));
   });
@@ -34,7 +35,10 @@ const nameKey = (name: string) => name.trim().toLowerCase();
 export function checkShelf(json: unknown): Shelf {
   const result = shelfSchema.safeParse(json);
   if (!result.success) throw new RefusedInput(problemsOf(result.error, json).slice(0, MOST_PROBLEMS));
-  const problems = doubled(result.data.paints);
+  const problems = [
+    ...doubled(result.data.paints, 'paints', 'paint'),
+    ...doubled(result.data.brushes, 'brushes', 'brush'),
+  ];
   if (problems.length > 0) throw new RefusedInput(problems.slice(0, MOST_PROBLEMS));
   return result.data;
 }
@@ -108,5 +112,8 @@ export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]):
   return { shelf: { ...shelf, paints: next }, added, changed, same };
 } // prettier-ignore
 
-/** A shelf of these paints. */
-export const shelfOf = (paints: readonly Paint[]): Shelf => shelved(EMPTY_SHELF, paints.map((p) => paintSchema.parse(p))).shelf; // prettier-ignore
+/** A shelf of these paints and brushes. */
+export const shelfOf = (paints: readonly Paint[], brushes: readonly Brush[] = []): Shelf => ({
+  ...shelved(EMPTY_SHELF, paints).shelf,
+  brushes: [...brushes],
+});

@@ -118,4 +118,4 @@ export function migrate(piece: Record<string, unknown>): Record<string, unknown>
 
 /** An older shelf brought to the present version. */
 export const migrateShelf = (shelf: Json): Json =>
-  shelf['version'] === 1 ? { ...shelf, version: 2, paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({ ...measured(paint), code, left, notes })) } : shelf; // prettier-ignore
+  shelf['version'] === 1 ? { ...shelf, version: 2, brushes: [], paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({ ...measured(paint), code, left, notes })) } : shelf; // prettier-ignore

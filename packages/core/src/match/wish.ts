@@ -3,6 +3,7 @@ import { stepShares, paintsById, pigmentOf } from '../ladder/index.js';
 import {
   colouredMetal,
   metalAt,
+  metalOfPath,
   metals,
   readsAs,
   valuesOf,
@@ -19,7 +20,7 @@ import { MIXED_KINDS, paintTable } from './table.js';
 export function metalOfLadder({ metal }: Pick<Ladder, 'metal'>): Metal | null {
   const hue = metal && /^coloured-(\d{1,3})$/.exec(metal);
   if (hue) return colouredMetal(Number(hue[1]));
-  return metals.find((m) => m.id === metal) ?? null;
+  return metals.find((m) => m.id === metal) ?? (metal ? metalOfPath(metal) : null);
 }
 
 export interface Wish {

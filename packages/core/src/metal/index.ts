@@ -11,6 +11,7 @@ import { silver } from './silver.js';
 import { warmSteel } from './warmSteel.js';
 
 export { colouredMetal } from './coloured.js';
+export { metalFromColours, metalOfPath } from './fromColours.js';
 export { LEAST_STEPS, metalAt, MOST_STEPS, targetsOf, valuesOf, type Metal, type Targets } from './metal.js';
 export { hueWord, readsAs, type Reading } from './readsAs.js';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { list, oneOf, words } from './fields.js';
+import { id, list, mm, oneOf, words } from './fields.js';
 import { paintSchema } from './schema.js';
 
 export const SHELF_FORMAT = 'pale-glint/shelf';
@@ -15,15 +15,26 @@ export const shelfPaintSchema = paintSchema.extend({
   notes: words(400, "the painter's own words"),
 });
 
+/** A brush as it works: what it is called, and how wide a line its tip draws at its finest. */
+export const brushSchema = z.strictObject({
+  id: id('of this brush'),
+  name: words(80, 'as on its handle, with its size', 1),
+  tipMm: mm(0.05, 30, 'finest line that it draws'),
+});
+
+const MOST_BRUSHES = 100;
+
 export const shelfSchema = z.strictObject({
   format: z.literal(SHELF_FORMAT, { error: () => `"${SHELF_FORMAT}"` }),
   version: z.literal(SHELF_VERSION, { error: () => String(SHELF_VERSION) }),
   paints: list(shelfPaintSchema, MOST_SHELF, 'pots on the shelf'),
+  brushes: list(brushSchema, MOST_BRUSHES, 'brushes beside the pots'),
 });
 
 export type ShelfPaint = z.infer<typeof shelfPaintSchema>;
+export type Brush = z.infer<typeof brushSchema>;
 export type Shelf = z.infer<typeof shelfSchema>;
-export const EMPTY_SHELF: Shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, paints: [] };
+export const EMPTY_SHELF: Shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, paints: [], brushes: [] };
 
 /** The paint alone, as a piece keeps it. */
 export const paintOf = ({ code: _code, left: _left, notes: _notes, ...paint }: ShelfPaint) => paint;

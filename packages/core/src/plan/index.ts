@@ -12,3 +12,4 @@ export * from './takers.js';
 export * from './rules/index.js';
 export * from './piles.js';
 export * from './volumes.js';
+export * from './brushes.js';

@@ -222,3 +222,10 @@ export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
   });
   return { dots, cast: castWords(white.mean, known) };
 } // prettier-ignore
+
+/** Share of a photo's width over which a colour is taken where somebody taps on metal. */
+const SAMPLE = 0.006;
+
+/** Colours of a photo as the camera saw them, at places that somebody tapped. */
+export const sampleColours = (photo: SwatchPhoto, at: readonly Pixel[]): Lab[] =>
+  at.map((mark) => linearToLab(discMean(photo, mark, Math.max(1.5, photo.width * SAMPLE)).mean));

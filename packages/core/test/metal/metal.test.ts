@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { colouredMetal, deltaE, hexToLab, hueWord, metalAt, metalById, metals, readsAs, targetsOf, valuesOf } from '../../src/index.js'; // prettier-ignore
+import { colouredMetal, deltaE, hexToLab, hueWord, metalAt, metalById, metalFromColours, metalOfPath, metals, readsAs, targetsOf, valuesOf } from '../../src/index.js'; // prettier-ignore
 
 describe('a metal', () => {
   test.each([...metals, colouredMetal(250), colouredMetal(-30)].map((m) => [m.id, m] as const))('%s rises in value and passes through its own colours', (_, metal) => {
@@ -45,3 +45,35 @@ describe('a metal', () => {
     expect(['#a02020', '#d08020', '#d8c820', '#20a040', '#2040c0', '#7c7f82'].map((h) => hueWord(hexToLab(h)))).toEqual(['oranges', 'yellows', 'yellows', 'greens', 'violets', 'greys'].map((w, i) => (i === 0 ? expect.stringMatching(/reds|oranges/) : i === 1 ? expect.stringMatching(/oranges|yellows/) : i === 4 ? expect.stringMatching(/blues|violets/) : w)));
   });
 }); // prettier-ignore
+
+describe('a metal after colours that were seen', () => {
+  const gold = metalById('gold');
+  const seen = [10, 30, 31, 50, 70, 90].map((l) => metalAt(gold, l));
+
+  test('has their hue and chroma at their values, and its id tells it again', () => {
+    const metal = metalFromColours(seen);
+    for (const c of seen) expect(deltaE(metalAt(metal, c.l), c)).toBeLessThan(2.5);
+    expect(metal.path).toHaveLength(5);
+    expect(metalOfPath(metal.id)).toEqual(metal);
+    expect(
+      readsAs(
+        valuesOf(metal, { steps: 6 }).map((l) => metalAt(metal, l)),
+        metals,
+        gold,
+      ).metal.id,
+    ).toBe('gold');
+  });
+
+  test('keeps an id that a piece may hold, however many were tapped', () => {
+    const many = metalFromColours(Array.from({ length: 20 }, (_, i) => metalAt(gold, 5 * i + 1)));
+    expect(many.path.length).toBeLessThanOrEqual(7);
+    expect(many.id.length).toBeLessThanOrEqual(60);
+    expect(many.id).toMatch(/^[a-z0-9-]+$/);
+  });
+
+  test('is refused where all are of one value, and other ids are none', () => {
+    expect(() => metalFromColours([metalAt(gold, 50), metalAt(gold, 51)])).toThrow(RangeError);
+    expect(() => metalFromColours([])).toThrow(/none/);
+    expect(metalOfPath('gold')).toBeNull();
+  });
+});

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  brushFor,
   activeMinutes,
   amountText,
   mixedMl,
@@ -61,4 +62,15 @@ describe('amounts', () => {
     expect(activeMinutes.line(60)).toBeGreaterThan(activeMinutes.line(10));
     expect(activeMinutes.dots(3)).toBeGreaterThan(activeMinutes.dots(1));
   });
+});
+
+test('the largest brush whose tip fits is named; of the painter’s own where there are any', () => {
+  expect([2, 0.6, 0.36, 0.1].map((w) => brushFor(w)?.name ?? null)).toEqual([
+    'size 2',
+    'size 0',
+    'size 00',
+    null,
+  ]);
+  const own = [{ id: 'a', name: 'Liner', tipMm: 0.2 }, { id: 'b', name: 'Mop', tipMm: 3 }]; // prettier-ignore
+  expect([5, 2.9, 0.1].map((w) => brushFor(w, own)?.name ?? null)).toEqual(['Mop', 'Liner', null]);
 });

@@ -1,11 +1,15 @@
-import { colouredMetal, lackingText, metalOfLadder, metals, wishedLadder, type Lacking, type Ladder, type Metal, type Paint, type Searched } from '@pale-glint/core'; // prettier-ignore
-import { useState, type ReactNode } from 'react';
+import { colouredMetal, lackingText, metalFromColours, metalOfLadder, metals, paintsById, stepLab, wishedLadder, type Lacking, type Ladder, type Metal, type Paint, type Searched } from '@pale-glint/core'; // prettier-ignore
+import { useMemo, useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
+import { MetalPhoto } from './MetalPhoto.js';
 import type { useSearch } from './useSearch.js';
 
 const COLOURED = 'coloured';
+/** Metals that are no list's: from a photo, and after the steps as they are. */
+const PHOTO = 'photo';
+const OWN = 'own';
 const SPACINGS = { even: 0, lights: 0.6, darks: -0.6 } as const;
 type Spacing = keyof typeof SPACINGS;
 
@@ -23,13 +27,23 @@ interface WishFormProps {
 export function WishForm({ ladder, paints, out, from, search: { state, search, stop }, onFound }: WishFormProps) {
   const metal = metalOfLadder(ladder);
   const [wish, setWish] = useState({
-    metal: metal?.id.startsWith(COLOURED) ? COLOURED : (metal?.id ?? metals[0].id),
+    metal: metal?.id.startsWith(COLOURED) ? COLOURED : metal?.id.startsWith('path') ? OWN : (metal?.id ?? metals[0].id),
     hue: 250,
     steps: ladder.steps.length,
     spacing: 'even' as Spacing,
   });
   const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
-  const wished = wish.metal === COLOURED ? colouredMetal(wish.hue) : metals.find((m) => m.id === wish.metal)!;
+  const [seen, setSeen] = useState<Metal | null>(null);
+  const wished = useMemo((): Metal => {
+    if (wish.metal === COLOURED) return colouredMetal(wish.hue);
+    if (wish.metal === PHOTO && seen) return seen;
+    const listed = metals.find((m) => m.id === wish.metal);
+    if (listed) return listed;
+    const byId = paintsById(paints);
+    const own = metal?.id.startsWith('path') ? metal : metalFromColours(ladder.steps.map((s) => stepLab(s, byId)));
+    return { ...own, label: ladder.name };
+  }, [wish, seen, metal, ladder, paints]);
+  const waiting = wish.metal === PHOTO && !seen;
   const wishOf = () => wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] });
   const lost = ladder.steps.length !== wish.steps && ladder.steps.some((s) => s.settled === 'yes');
   return (
@@ -38,12 +52,13 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
       <Choice
         label="It shall look like"
         value={wish.metal}
-        options={[...metals.map((m) => ({ value: m.id, label: m.label })), { value: COLOURED, label: 'coloured metal' }]}
+        options={[...metals.map((m) => ({ value: m.id, label: m.label })), { value: COLOURED, label: 'coloured metal' }, { value: PHOTO, label: 'a metal in a photo' }, { value: OWN, label: 'these steps as they are' }]}
         onChange={(m) => setWish({ ...wish, metal: m })}
       />
       {wish.metal === COLOURED && (
         <NumberField label="Hue (0 red, 90 yellow, 250 blue)" unit="°" value={wish.hue} min={0} max={359} step={1} onChange={(hue) => setWish({ ...wish, hue })} />
       )}
+      {wish.metal === PHOTO && <MetalPhoto onMetal={setSeen} />}
       <NumberField label="Value steps" unit="" value={wish.steps} min={2} max={12} step={1} onChange={(steps) => setWish({ ...wish, steps: Math.round(steps) })} />
       <Choice<Spacing>
         label="Spaced"
@@ -51,7 +66,7 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
         options={[{ value: 'even', label: 'evenly' }, { value: 'lights', label: 'closer in the lights' }, { value: 'darks', label: 'closer in the darks' }]}
         onChange={(spacing) => setWish({ ...wish, spacing })}
       />
-      <p className="py-1 text-label text-g28">{wished.label}: {wished.says}.</p>
+      {!waiting && <p className="py-1 text-label text-g28">{wished.label}: {wished.says}.</p>}
       <p className="text-label text-g28">{from}</p>
       {lost && <p className="text-label text-g10">With another number of steps none stays settled.</p>}
       {state.kind === 'busy' ? (
@@ -62,6 +77,7 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
       ) : (
         <span className="flex flex-wrap gap-2">
           <Button
+            disabled={waiting}
             onClick={() => {
               onFound(null, wished);
               search({ kind: 'ladder', ladder: wishOf(), paints, out, only: null }, (found) => onFound(found, wished));
@@ -71,6 +87,7 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
           </Button>
           <Button
             look="plain"
+            disabled={waiting}
             onClick={() => {
               setLacking(undefined);
               search({ kind: 'lacking', ladder: wishOf(), paints, out }, (r) => setLacking(r.lacking));

@@ -1,0 +1,82 @@
+import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } from '@pale-glint/core';
+import { useEffect, useRef, useState } from 'react';
+import { FileButton } from '../miniature/MiniatureSide.js';
+import type { SwatchJob, SwatchNews } from '../../workers/swatchProtocol.js';
+
+/** A metal after a photo of one: tapped dark to light, or anyhow. */
+export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void }) {
+  const worker = useRef<Worker | null>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [bitmap, setBitmap] = useState<ImageBitmap | null>(null);
+  const [taps, setTaps] = useState<readonly Pixel[]>([]);
+  const [labs, setLabs] = useState<readonly Lab[]>([]);
+  const [says, setSays] = useState<string | null>(null);
+  const ask = (job: SwatchJob) => worker.current?.postMessage(job);
+
+  useEffect(() => {
+    const mine = new Worker(new URL('../../workers/swatch.worker.ts', import.meta.url), { type: 'module', name: 'swatch' });
+    worker.current = mine;
+    mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
+      if (data.kind === 'failed') setSays(data.says);
+      else if (data.kind === 'opened') {
+        setSays(null);
+        setTaps([]);
+        setLabs([]);
+        setBitmap(data.bitmap);
+      } else if (data.kind === 'sampled') setLabs(data.labs);
+    };
+    return () => mine.terminate();
+  }, []);
+  useEffect(() => {
+    const c = canvas.current;
+    if (!c || !bitmap) return;
+    c.width = bitmap.width;
+    c.height = bitmap.height;
+    c.getContext('2d')!.drawImage(bitmap, 0, 0);
+  }, [bitmap]);
+  useEffect(() => {
+    if (taps.length > 0) ask({ kind: 'sample', at: taps });
+  }, [taps]);
+  const told = useRef('');
+  useEffect(() => {
+    let metal: Metal | null = null;
+    try {
+      metal = labs.length > 1 ? metalFromColours(labs) : null;
+    } catch {
+      // Taps of one value tell no path yet: the words below ask for more.
+    }
+    if ((metal?.id ?? '') === told.current) return;
+    told.current = metal?.id ?? '';
+    onMetal(metal);
+  }, [labs, onMetal]);
+  return (
+    <div className="space-y-1">
+      <FileButton label={bitmap ? 'Another photo' : 'Open a photo of the metal'} accept="image/jpeg,image/png" onFiles={([file]) => ask({ kind: 'open', file })} />
+      {says && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{says}</p>}
+      {bitmap && (
+        <>
+          <canvas
+            ref={canvas}
+            role="img"
+            aria-label="Photo of the metal: tap its darks, its lights and what lies between"
+            className="max-h-60 w-full cursor-crosshair object-contain"
+            onClick={(e) => {
+              const box = e.currentTarget.getBoundingClientRect();
+              const scale = Math.min(box.width / bitmap.width, box.height / bitmap.height);
+              const x = (e.clientX - box.left - (box.width - bitmap.width * scale) / 2) / scale;
+              const y = (e.clientY - box.top - (box.height - bitmap.height * scale) / 2) / scale;
+              if (x >= 0 && y >= 0 && x < bitmap.width && y < bitmap.height) setTaps([...taps, [x, y]]);
+            }}
+          />
+          <div className="flex flex-wrap items-center gap-1 text-label">
+            {[...labs].sort((a, b) => a.l - b.l).map((l, i) => (
+              <span key={i} className="px-1.5 py-0.5" style={{ background: labToHex(l), color: l.l > 55 ? '#111111' : '#f9f9f9' }}>{plain(l.l, 0)}</span>
+            ))}
+            {taps.length > 0 && <button type="button" className="underline underline-offset-2" onClick={() => { setTaps([]); setLabs([]); }}>begin again</button>}
+          </div>
+          <p className="text-label text-g28">Tap its darks, its lights and some between: three or more. Colours are taken as the camera saw them.</p>
+        </>
+      )}
+    </div>
+  );
+} // prettier-ignore
