@@ -43,6 +43,11 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await clean('shelf');
   await page.getByRole('row', { name: /Chalk/ }).getByText('Chalk').click();
   await clean('a pot');
+  await page.goto(`${server.address}/shelf/card`);
+  await clean('no card yet');
+  await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
+  await expect(page.getByRole('region', { name: 'Measured' })).toBeVisible();
+  await clean('a card of paints');
   for (const station of ['light', 'parts', 'glint']) {
     await page.goto(`${piece}/${station}`);
     await settled(page);

@@ -13,7 +13,7 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   await expect(bad).toContainText('Line 6: "sparkling" is no word');
   await expect(page.getByText('6 new; 1 brought up to date: Lampsoot')).toBeVisible();
   await page.getByRole('button', { name: 'Put 7 paints on the shelf' }).click();
-  await expect(page.getByText('54 pots, 45 to mix from')).toBeVisible();
+  await expect(page.getByText('59 pots, 45 to mix from')).toBeVisible();
 
   await page.getByRole('searchbox', { name: 'Search' }).fill('ink trans');
   await expect(page.getByRole('row')).toHaveCount(3);
@@ -26,9 +26,9 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   for (const name of ['Pond skin', 'Towpath']) await page.getByRole('checkbox', { name, exact: true }).check();
   await expect(page.getByRole('heading', { name: '2 pots' })).toBeVisible();
   await page.getByLabel('Left in it').selectOption('none');
-  await expect(page.getByText('54 pots, 43 to mix from')).toBeVisible();
+  await expect(page.getByText('59 pots, 43 to mix from')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('54 pots, 45 to mix from')).toBeVisible();
+  await expect(page.getByText('59 pots, 45 to mix from')).toBeVisible();
   // One pot: a name another has is refused where it is typed.
   await page.getByRole('row', { name: /Pond skin/ }).getByText('Pond skin').click();
   await page.getByLabel('Name', { exact: true }).fill('Chalk');
@@ -49,13 +49,13 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
     return readFileSync(await (await download).path(), 'utf8');
   };
   const [csv, gpl] = [await fetched('As a list'), await fetched('As a palette')];
-  expect(csv.split('\n')[0]).toBe('name,hex,kind,opacity,tint,finish,code,left,notes');
+  expect(csv.split('\n')[0]).toBe('name,hex,kind,opacity,tint,finish,contrast,strength,code,left,notes');
   const bring = (name: string, text: string) => page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   await bring('shelf.csv', csv);
   await expect(page.getByText('0 new; 53 as they are')).toBeVisible();
   await page.getByRole('button', { name: 'Leave them' }).click();
   await bring('shelf.gpl', `${gpl}  1   2   3\tInk of night\n`);
-  await expect(page.getByText(/^From shelf.gpl: 49 paints/)).toBeVisible();
+  await expect(page.getByText(/^From shelf.gpl: 54 paints/)).toBeVisible();
   await page.getByRole('button', { name: 'Leave them' }).click();
   await bring('broken.csv', csv.replace('#121418', '#12'));
   await expect(page.getByText('Nothing of this file was taken.')).toBeVisible();

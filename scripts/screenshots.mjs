@@ -55,24 +55,23 @@ await take('glint-by-hand');
 await page.keyboard.press('c');
 await page.keyboard.press('j');
 await page.getByRole('region', { name: 'Parts' }).getByText('Visor, face plate').click();
-const steps = page.getByRole('slider', { name: 'Show the piece after step' });
-await steps.focus();
-await page.keyboard.press('Home');
-for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
-await take('glint-after-step');
-await page.keyboard.press('End');
 await page.getByRole('link', { name: /Steps and mixes/ }).click();
 await page.getByRole('region', { name: 'Cold steel', exact: true }).waitFor();
 await page.mouse.move(0, 790);
 await take('steps');
 await page.getByRole('link', { name: /Painting order/ }).click();
-for (const part of ['Sluice blade', 'Haft ring'])
-  await page.getByRole('checkbox', { name: `Undercoat for cold steel and bronze, ${part}` }).click();
+for (const what of ['cold steel, Sluice blade', 'bronze, Haft ring'])
+  await page.getByRole('checkbox', { name: `Undercoat for ${what}` }).click();
 await take('order');
 await page.goto(`${server.address}/shelf`);
 await page.getByRole('row', { name: /Verdigris/ }).click();
 await page.waitForTimeout(600);
 await page.screenshot({ path: join(FOLDER, 'shelf.png') });
+await page.goto(`${server.address}/shelf/card`);
+await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
+await page.getByRole('region', { name: 'Measured' }).waitFor();
+await page.waitForTimeout(800);
+await page.screenshot({ path: join(FOLDER, 'card-of-paints.png') });
 
 // The painter's own miniature: a stand-in series, scanned, a part cut from it and a blade tapped beside it.
 await page.goto(server.address);

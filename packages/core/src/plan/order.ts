@@ -52,9 +52,14 @@ export interface OrderLayer {
 const SPRAY =
   "Spray outdoors or with good extraction, wear a respirator, no flame. Follow the maker's label and your local rules.";
 const CAUTIONS: Partial<Record<Role, string>> = {
-  undercoat: SPRAY,
   edges: "Do not point the brush with your lips: some pigments are toxic. Follow the maker's label.",
 };
+
+const BRUSHED_PRIMER = {
+  tool: { kind: 'brush', size: '0', load: 'half full' },
+  stroke: 'Brushed thinly over the first primer, on these parts alone.',
+  begin: 'dry',
+} as const satisfies Partial<Pass>;
 
 const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
 const beyond = (level: Purpose, purpose: Purpose): boolean =>
@@ -111,13 +116,19 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
   }; // prettier-ignore
   const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
   const passesOf = (l: Ladder) => schools[l.school].passes({ ladder: l, paints: piece.paints });
-  // The whole miniature is primed at once: one layer a primer, before everything.
-  for (const undercoat of new Set(inUse.map((l) => l.undercoat))) {
-    const over = inUse.filter((l) => l.undercoat === undercoat);
-    const mine = metals.filter((m) => over.some((l) => l.id === m.palette.ladder?.id));
-    const pass = passesOf(over[0]).find((p) => p.role === 'undercoat');
-    if (pass) add(over[0], pass, `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`, mine.map((m) => takenBy(m, pass))); // prettier-ignore
-  }
+  // The whole miniature is sprayed once, with the primer that most of it wants; any other is brushed on afterwards.
+  const primed = [...new Set(inUse.map((l) => l.undercoat))]
+    .map((undercoat) => {
+      const over = inUse.filter((l) => l.undercoat === undercoat);
+      return { over, mine: metals.filter((m) => over.some((l) => l.id === m.palette.ladder?.id)) };
+    })
+    .sort((p, q) => q.mine.length - p.mine.length);
+  primed.forEach(({ over, mine }, i) => {
+    const sprayed = passesOf(over[0]).find((p) => p.role === 'undercoat');
+    if (!sprayed) return;
+    const pass = i === 0 ? sprayed : { ...sprayed, ...BRUSHED_PRIMER };
+    add(over[0], pass, `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`, mine.map((m) => takenBy(m, pass))); // prettier-ignore
+  });
   for (const ladder of inUse) {
     const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
     // Parts keep the passes their palette was laid with.

@@ -2,10 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import {
   finishedStage,
   lockKeepersArm,
+  orderFindings,
   orderTime,
   paintingOrder,
   paletteOf,
   partSheet,
+  sluiceWarden,
   stageAfter,
   type PartSheet,
   type Piece,
@@ -114,4 +116,18 @@ test('approaches show in the order: no bounce where it is left out, pale dots in
   expect(pale.step).toBe('glints-pale');
   const { steps } = lockKeepersArm.ladders[0];
   expect(pale.mix).toEqual(steps[steps.length - 2].mix);
+});
+
+test('the primer that most parts want is sprayed; another is brushed on afterwards', () => {
+  const order = paintingOrder(
+    sluiceWarden,
+    new Map(sluiceWarden.parts.map((p) => [p.id, partSheet(p, sluiceWarden)])),
+  );
+  const primers = order.filter((l) => l.role === 'undercoat');
+  expect(primers.map((l) => [l.title, l.airbrush, l.caution !== null])).toEqual([
+    ['Undercoat for cold steel', true, true],
+    ['Undercoat for bronze', false, false],
+  ]);
+  expect(primers[1].how).toMatch(/^Brushed thinly/);
+  expect(orderFindings(order, sluiceWarden)).toEqual([]);
 });
