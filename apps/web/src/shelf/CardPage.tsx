@@ -1,9 +1,10 @@
 import { hexToLab, paintOf, type Paint, type Pixel } from '@pale-glint/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FileButton } from '../stations/miniature/MiniatureSide.js';
 import { Button } from '../ui/Button.js';
 import { NumberField } from '../ui/NumberField.js';
+import { useBitmap } from '../ui/useBitmap.js';
 import { DotPlanRow } from './DotPlanRow.js';
 import { useCard } from './useCard.js';
 import { useShelf } from './useShelf.js';
@@ -31,20 +32,12 @@ export function CardPage() {
   const { card, setCard, answer, busy, trouble, ask } = useCard(paints);
   const [mark, setMark] = useState<Mark>('white');
   const [taken, setTaken] = useState(false);
-  const canvas = useRef<HTMLCanvasElement>(null);
   /** Where the arrow keys have brought the cross, in pixels of the photo. */
   const [cross, setCross] = useState<Pixel | null>(null);
   const white = useMemo(() => whitest(paints), [paints]);
   const dotPaints = paints.filter((p) => p.kind !== 'medium' && p.kind !== 'varnish');
   const { bitmap } = card;
-
-  useEffect(() => {
-    const c = canvas.current;
-    if (!c || !bitmap) return;
-    c.width = bitmap.width;
-    c.height = bitmap.height;
-    c.getContext('2d')!.drawImage(bitmap, 0, 0);
-  }, [bitmap]);
+  const canvas = useBitmap(bitmap);
 
   const tap = (at: Pixel) => {
     setTaken(false);

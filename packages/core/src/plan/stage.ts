@@ -1,4 +1,4 @@
-import { type Palette, type PreparedPart, type Stage } from '../glint/index.js';
+import { FINISHED, type Palette, type PreparedPart, type Stage } from '../glint/index.js';
 import type { Piece, Role } from '../piece/index.js';
 
 /** A layer of the order, named. */
@@ -36,17 +36,7 @@ function stageUpTo({ approach }: Palette, done: number, tints: number): Stage {
 
 /** A part with all passes of its approach; matte parts need none. */
 export const finishedStage = (palette: Palette): Stage =>
-  palette.approach
-    ? stageUpTo(palette, palette.approach.passes.length, Infinity)
-    : {
-        laid: Infinity,
-        smoothed: true,
-        bounce: true,
-        tints: Infinity,
-        lining: true,
-        edges: true,
-        glints: true,
-      };
+  palette.approach ? stageUpTo(palette, palette.approach.passes.length, Infinity) : FINISHED;
 
 /**
  * How a part looks once a layer of its own ladder's order is done.

@@ -1,5 +1,5 @@
 import type { School } from './definition.js';
-import { bounce, climb, dots, edges, lining, smoothing, surroundings, top, undercoat } from './parts.js';
+import { climb, finish, smoothing, undercoat } from './parts.js';
 
 export const darkFirst: School = {
   id: 'dark-first',
@@ -15,15 +15,5 @@ export const darkFirst: School = {
     display: 'all of it, one glaze where borders are soft',
     competition: 'a second smoothing round with mixes between the steps',
   },
-  passes: (desk) => [
-    undercoat(desk),
-    ...climb(desk),
-    smoothing(desk),
-    bounce(desk),
-    surroundings(),
-    lining(desk),
-    edges(desk),
-    top(desk),
-    dots(desk),
-  ],
+  passes: (desk) => [undercoat(desk), ...climb(desk), smoothing(desk), ...finish(desk)],
 };

@@ -1,20 +1,5 @@
 import type { PaintDesk, Pass, School } from './definition.js';
-import {
-  bounce,
-  COVERED,
-  climb,
-  dots,
-  edges,
-  lining,
-  midOf,
-  lastOf,
-  smoothing,
-  STROKES,
-  surroundings,
-  top,
-  undercoat,
-  valueStep,
-} from './parts.js';
+import { COVERED, STROKES, climb, finish, lastOf, midOf, smoothing, undercoat, valueStep } from './parts.js';
 
 /** The mid tone on everything: its hue shows from the first evening. */
 function base(desk: PaintDesk): Pass {
@@ -57,11 +42,6 @@ export const middleOut: School = {
     ...shadeDown(desk),
     ...climb(desk, midOf(desk) + 1),
     smoothing(desk),
-    bounce(desk),
-    surroundings(),
-    lining(desk),
-    edges(desk),
-    top(desk),
-    dots(desk),
+    ...finish(desk),
   ],
 };

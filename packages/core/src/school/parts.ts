@@ -231,3 +231,13 @@ export const top = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
     why: 'White last: whatever goes over it dirties it.',
     ...more,
   });
+
+/** How ordinary paint is finished once its form is laid: bounce, reflections, lines, edges, white, dots. */
+export const finish = (desk: PaintDesk): Pass[] => [
+  bounce(desk),
+  surroundings(),
+  lining(desk),
+  edges(desk),
+  top(desk),
+  dots(desk),
+];

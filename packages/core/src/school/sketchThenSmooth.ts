@@ -1,17 +1,5 @@
 import type { School } from './definition.js';
-import {
-  bounce,
-  BRUSH,
-  dots,
-  edges,
-  lastOf,
-  lining,
-  smoothing,
-  surroundings,
-  top,
-  undercoat,
-  valueStep,
-} from './parts.js';
+import { BRUSH, finish, lastOf, smoothing, undercoat, valueStep } from './parts.js';
 
 /** Every other step, roughly: the shapes are decided while they can still be moved. */
 const SKETCH = {
@@ -44,12 +32,7 @@ export const sketchThenSmooth: School = {
       ...Array.from({ length: last }, (_, k) => k).filter(sketched).map((k) => valueStep(desk, k, SKETCH)),
       smoothing(desk),
       ...between.map((k) => valueStep(desk, k, { over: { from: k, to: k }, level: 'table', why: 'The tone between two of the sketch, over their join.' })),
-      bounce(desk),
-      surroundings(),
-      lining(desk),
-      edges(desk),
-      top(desk),
-      dots(desk),
+      ...finish(desk),
     ];
   },
 }; // prettier-ignore

@@ -1,13 +1,14 @@
 import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { FileButton } from '../miniature/MiniatureSide.js';
+import { useBitmap } from '../../ui/useBitmap.js';
 import type { SwatchJob, SwatchNews } from '../../workers/swatchProtocol.js';
 
 /** A metal after a photo of one: tapped dark to light, or anyhow. */
 export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void }) {
   const worker = useRef<Worker | null>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
   const [bitmap, setBitmap] = useState<ImageBitmap | null>(null);
+  const canvas = useBitmap(bitmap);
   const [taps, setTaps] = useState<readonly Pixel[]>([]);
   const [labs, setLabs] = useState<readonly Lab[]>([]);
   const [says, setSays] = useState<string | null>(null);
@@ -27,13 +28,6 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
     };
     return () => mine.terminate();
   }, []);
-  useEffect(() => {
-    const c = canvas.current;
-    if (!c || !bitmap) return;
-    c.width = bitmap.width;
-    c.height = bitmap.height;
-    c.getContext('2d')!.drawImage(bitmap, 0, 0);
-  }, [bitmap]);
   useEffect(() => {
     if (taps.length > 0) ask({ kind: 'sample', at: taps });
   }, [taps]);
