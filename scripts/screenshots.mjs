@@ -64,7 +64,6 @@ for (const what of ['cold steel, Sluice blade', 'bronze, Haft ring'])
   await page.getByRole('checkbox', { name: `Undercoat for ${what}` }).click();
 await take('order');
 await page.goto(`${server.address}/shelf`);
-await page.getByRole('row', { name: /Verdigris/ }).click();
 await page.waitForTimeout(600);
 await page.screenshot({ path: join(FOLDER, 'shelf.png') });
 await page.goto(`${server.address}/shelf/card`);
