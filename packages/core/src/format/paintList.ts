@@ -24,6 +24,16 @@ const choices: Partial<Record<(typeof COLUMNS)[number], readonly string[]>> = {
  * @throws RefusedInput naming line and column of every problem
  */
 export function readPaintList(text: string): ListedPaint[] {
+  // What another encoding leaves behind when it is read as UTF-8.
+  const torn = /[\uFFFD\u0000]/.exec(text);
+  if (torn)
+    throw new RefusedInput([
+      {
+        path: `line ${text.slice(0, torn.index).split('\n').length}`,
+        held: 'signs that are not UTF-8',
+        accepted: 'a list saved as UTF-8; choose it as encoding where the list comes from',
+      },
+    ]);
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',

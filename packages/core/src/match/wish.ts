@@ -28,14 +28,17 @@ export interface Wish {
   readonly steps: number;
   /** 0 even; toward 1 steps crowd in the lights, toward -1 in the darks. */
   readonly crowd: number;
+  /** Value of the first and of the last step; where the metal's path ends unless told. */
+  readonly from?: number | null;
+  readonly to?: number | null;
 }
 
 /**
  * A ladder asked for anew: its steps aim at the metal's values. Steps keep their ids, and settled mixes, while their
  * number stays; mixes are those of the step nearest before, until a search has found others.
  */
-export function wishedLadder(ladder: Ladder, { metal, steps, crowd }: Wish): Ladder {
-  const values = valuesOf(metal, { steps, crowd });
+export function wishedLadder(ladder: Ladder, { metal, steps, crowd, from = null, to = null }: Wish): Ladder {
+  const values = valuesOf(metal, { steps, crowd, from, to });
   const shares = stepShares(steps);
   const same = steps === ladder.steps.length;
   const last = ladder.steps.length - 1;

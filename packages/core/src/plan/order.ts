@@ -165,7 +165,7 @@ function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartShee
     how: 'Base, shade and light in your own way; keep it matt beside the metal.',
     parts: parts.map((part) => {
       const area = sheets.get(part.id)!.zones.areaMm2;
-      return { part: part.id, step: 'matte', role: 'matte', coats: 2, exactCoats: 2, covers: true, coverShare: 1, coverMm2: area, mixedMl: mixedMl(area, 2), activeMin: activeMinutes.layer(area, 2), where: 'all of it', border: '', change: null, reachesLights: false, number: 0 };
+      return { part: part.id, step: 'matte', role: 'matte', coats: 2, exactCoats: 2, covers: true, coverShare: 1, coverMm2: area, mixedMl: mixedMl(area, 2), activeMin: activeMinutes.layer(area, 2), where: 'all of it', border: '', values: null, change: null, reachesLights: false, number: 0 };
     }),
   }; // prettier-ignore
 }

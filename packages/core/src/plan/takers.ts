@@ -29,6 +29,8 @@ export interface PartStep {
   readonly where: string;
   /** How its border to what is below is painted; empty where it has none. */
   readonly border: string;
+  /** Value that it dries to over what is below, as a range; null where it lies on no zones. */
+  readonly values: readonly [least: number, most: number] | null;
   /** CIEDE2000 change it makes to what is seen at arm's length; null where it lies on no zones. */
   readonly change: number | null;
   /** Whether it lies on the lightest zones too. */
@@ -46,6 +48,14 @@ export function coatsText({ coats, exactCoats }: Pick<PartStep, 'coats' | 'exact
   const low = fixed ? coats : Math.max(1, Math.ceil(exactCoats * (1 - COATS_OFF) - 1e-9));
   const high = fixed ? coats : Math.max(low, Math.ceil(exactCoats * (1 + COATS_OFF) - 1e-9));
   return `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`;
+}
+
+/** The value that a step dries to over its real ground, on all the parts that take it: "38 to 41". Empty where no film is laid on zones. */
+export function driesTo(parts: readonly Pick<PartStep, 'values'>[]): string {
+  const known = parts.flatMap((p) => p.values ?? []);
+  if (known.length === 0) return '';
+  const [low, high] = [Math.round(Math.min(...known)), Math.round(Math.max(...known))];
+  return low === high ? `${low}` : `${low} to ${high}`;
 }
 
 /** A metal part with what its map says of it. */
@@ -80,7 +90,7 @@ function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>):
   const coats = 'count' in pass.coats ? pass.coats.count : 1;
   return {
     part: m.part.id, step: pass.step, role: pass.role, coats, exactCoats: coats, covers: true, coverShare: Math.min(1, mm2 / whole(m)), coverMm2: mm2,
-    mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED), activeMin: activeMinutes.layer(mm2, coats), where: 'all of it', border: '', change: null, reachesLights: false, number: 0, ...over,
+    mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED), activeMin: activeMinutes.layer(mm2, coats), where: 'all of it', border: '', values: null, change: null, reachesLights: false, number: 0, ...over,
   };
 } // prettier-ignore
 
@@ -114,6 +124,7 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   const names = covered.length > 1 ? `value steps ${first + 1} to ${first + covered.length}` : `value step ${first + 1}`;
   return stepOn(m, pass, mm2, {
     number: at + 1,
+    values: body[at].values,
     change: changeAt(m, at),
     reachesLights: upward,
     coats,

@@ -27,6 +27,8 @@ export interface LaidPass {
   readonly exactCoats: number;
   /** False where even the most coats advised do not hide what is below. */
   readonly covers: boolean;
+  /** Value that the darkest zone it covers dries to, where a hand lays a fifth less or more than the film that is meant. */
+  readonly values: readonly [least: number, most: number];
   /** Colour of every zone once this pass is dry. */
   readonly after: readonly Lab[];
 }
@@ -47,6 +49,9 @@ const flakeCoats = (paints: readonly Paint[], { mix }: Pass): number =>
     ),
   );
 
+/** How far a hand, and the model, may be off a film's thickness. */
+const THICKNESS_OFF = 0.2;
+
 const times = (p: Pigment, x: number): Pigment => ({ k: p.k.map((k) => k * x), s: p.s * x });
 const onto = (p: Pigment, below: Pigment | undefined): Pigment =>
   below ? { k: p.k.map((k, i) => k + below.k[i]), s: p.s + below.s } : p;
@@ -56,6 +61,13 @@ function look(ground: Ground, gain: number): Spectrum {
   const r = flakeLook(ground.face, gain, ground.over);
   for (let i = 0; i < BANDS; i++) r[i] = Math.min(1, r[i]);
   return r;
+}
+
+/** A ground under a film of a pigment so many standard coats thick. Flake hides what is below it. */
+function covered(ground: Ground, pigment: Pigment, thickness: number, flake: boolean): Ground {
+  if (flake) return { kind: 'flake', face: masstoneOf(pigment), over: undefined };
+  if (ground.kind === 'even') return { kind: 'even', r: film(pigment, thickness, ground.r) };
+  return { ...ground, over: onto(times(pigment, thickness), ground.over) };
 }
 
 /** Reflectance of an undercoat: a primer is taken to cover. @throws RangeError for a paint that is not there */
@@ -105,19 +117,23 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
       coats = Math.min(most, needed.coats);
       covers = needed.reached && needed.coats <= most;
     }
+    const before = grounds[zones[0]];
     if (pigment) {
       const thickness = thicknessOf(coats, pass.water, pass.share);
-      const next = new Map(
-        below.map((g): [Ground, Ground] => {
-          if (pass.film === 'flake') return [g, { kind: 'flake', face: masstoneOf(pigment), over: undefined }];
-          if (g.kind === 'even') return [g, { kind: 'even', r: film(pigment, thickness, g.r) }];
-          return [g, { ...g, over: onto(times(pigment, thickness), g.over) }];
-        }),
-      );
+      const next = new Map(below.map((g) => [g, covered(g, pigment, thickness, pass.film === 'flake')]));
       const under = grounds;
       grounds = under.map((g, k) => (zones.includes(k) ? next.get(g)! : g));
     }
-    laid.push({ pass, zones, coats, exactCoats, covers, after: grounds.map((g, k) => spectrumToLab(look(g, gains[k]))) });
+    const valueAt = (off: number) => {
+      const ground = pigment ? covered(before, pigment, thicknessOf(coats, pass.water, pass.share) * off, pass.film === 'flake') : before;
+      return spectrumToLab(look(ground, gains[zones[0]])).l;
+    };
+    const [thin, thick] = [valueAt(1 - THICKNESS_OFF), valueAt(1 + THICKNESS_OFF)];
+    laid.push({
+      pass, zones, coats, exactCoats, covers,
+      values: [Math.min(thin, thick), Math.max(thin, thick)],
+      after: grounds.map((g, k) => spectrumToLab(look(g, gains[k]))),
+    });
   }
   return { undercoat: spectrumToLab(undercoatOf(desk)), passes: laid };
 } // prettier-ignore

@@ -149,3 +149,13 @@ test('a tagged PNG has its sRGB chunk right after the header', () => {
   expect([...tagged.subarray(37, 41)].map((c) => String.fromCharCode(c)).join('')).toBe('sRGB');
   expect([...tagged.subarray(46)]).toEqual([...png.subarray(33)]);
 });
+
+test('a list of another encoding is refused by the line it is seen on; semicolons and tabs are understood', () => {
+  const lines = ['name,hex,kind,opacity,tint,finish', 'Slate,#424f5c,paint,opaque,,'];
+  expect(() => readPaintList([...lines, 'Gr\uFFFDn,#2f6b57,paint,opaque,,'].join('\n'))).toThrow(
+    /line 3.*UTF-8/s,
+  );
+  expect(() => readPaintList([...lines[0]].join('\u0000'))).toThrow(/UTF-8/);
+  for (const separator of [';', '\t'])
+    expect(readPaintList(lines.join('\n').replaceAll(',', separator))).toHaveLength(1);
+});

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  aimsOf, coldSteel, colouredMetal, deltaE, hueWord, labToHex, lackingPaint, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+  aimsOf, coldSteel, colouredMetal, deltaE, hexToLab, hueWord, labToHex, lackingPaint, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
   type Paint,
 } from '../../src/index.js'; // prettier-ignore
 
@@ -109,4 +109,15 @@ test('shares of steps fall from all to a dot, however many', () => {
     shares.slice(1).forEach((s, k) => expect(s).toBeLessThan(shares[k]));
   }
   expect(stepShares(7)).toEqual(coldSteel.steps.map((s) => s.aimedShare));
+});
+
+test('ends of a ladder are the metal’s, or those that were asked for', () => {
+  const gold = metalById('gold');
+  const values = (from: number | null, to: number | null) =>
+    wishedLadder(coldSteel, { metal: gold, steps: 5, crowd: 0, from, to }).steps.map((s) => s.value!);
+  const path = gold.path.map((h) => hexToLab(h).l);
+  expect(values(null, null)[0]).toBeCloseTo(path[0], 0);
+  expect(values(null, null)[4]).toBeCloseTo(path[path.length - 1], 0);
+  expect([values(20, 80)[0], values(20, 80)[4]]).toEqual([20, 80]);
+  expect(() => values(80, 20)).toThrow(RangeError);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  coldSteel, deltaE, finishedStage, flakeLook, FLAKE_GAIN, hexToLab, layerOf, layPasses, lockMilitia, metalById, orderFindings, paintingOrder, paintModel, paintSpectrum, paletteOf, partSheet, preparePart, renderPiece, SCHOOLS, schools, searchedLadder, sluiceWarden, spectrumToLab, stageOfPart, toolText, towline, wishedLadder, zoneColours,
+  coldSteel, deltaE, driesTo, finishedStage, flakeLook, FLAKE_GAIN, hexToLab, layerOf, layPasses, lockMilitia, metalById, orderFindings, paintingOrder, paintModel, paintSpectrum, paletteOf, partSheet, preparePart, renderPiece, SCHOOLS, schools, searchedLadder, sluiceWarden, spectrumToLab, stageOfPart, toolText, towline, wishedLadder, zoneColours,
   type Ladder, type Piece, type SchoolId,
 } from '../../src/index.js'; // prettier-ignore
 
@@ -169,6 +169,25 @@ describe('laying', () => {
         before = [...after];
       }
     }
+  });
+
+  test('tells the values a step may dry to: a range round what is meant, narrow where it covers, wide where it is thin', () => {
+    const wide = (id: SchoolId) => {
+      const own = { ...desk, ladder: ladderFor(id) };
+      const { passes } = layPasses(
+        schools[id].passes(own),
+        own.ladder.steps.map((_, k) => k),
+        own,
+      );
+      for (const { values, zones, after } of passes) {
+        expect(after[zones[0]].l).toBeGreaterThanOrEqual(values[0] - 1e-9);
+        expect(after[zones[0]].l).toBeLessThanOrEqual(values[1] + 1e-9);
+      }
+      return passes.reduce((s, p) => s + p.values[1] - p.values[0], 0) / passes.length;
+    };
+    expect(wide('thin-glazes')).toBeGreaterThan(wide('dark-first'));
+    expect(driesTo([{ values: [37.6, 40.2] }, { values: [39, 41.4] }, { values: null }])).toBe('38 to 41');
+    expect([driesTo([{ values: [20.1, 20.3] }]), driesTo([{ values: null }])]).toEqual(['20', '']);
   });
 
   test('parts that leave a step out leave out its pass', () => {

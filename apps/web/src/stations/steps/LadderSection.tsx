@@ -1,5 +1,5 @@
 import {
-  coatsText, flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
+  coatsText, driesTo, flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
   type Ladder, type Metal, type Paint, type SchoolId, type Searched,
 } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
@@ -114,7 +114,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     const byId = paintsById(piece.paints);
     return [
       ...(pile ? [pileText(pile, (id) => byId.get(id)?.name ?? id)] : []),
-      `${coats.join(', or ')} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}`,
+      `${coats.join(', or ')} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
       `aims at ${percent(share)}; ${plain(laid.reduce((s, p) => s + p.coverMm2, 0), 0)} mm² in all`,
     ];
   };

@@ -1,4 +1,4 @@
-import { colouredMetal, lackingText, metalFromColours, metalOfLadder, metals, paintsById, stepLab, wishedLadder, type Lacking, type Ladder, type Metal, type Paint, type Searched } from '@pale-glint/core'; // prettier-ignore
+import { colouredMetal, hexToLab, lackingText, metalFromColours, metalOfLadder, metals, paintsById, stepLab, wishedLadder, type Lacking, type Ladder, type Metal, type Paint, type Searched } from '@pale-glint/core'; // prettier-ignore
 import { useMemo, useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -31,6 +31,8 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
     hue: 250,
     steps: ladder.steps.length,
     spacing: 'even' as Spacing,
+    from: null as number | null,
+    to: null as number | null,
   });
   const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
   const [seen, setSeen] = useState<Metal | null>(null);
@@ -43,8 +45,10 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
     const own = metal?.id.startsWith('path') ? metal : metalFromColours(ladder.steps.map((s) => stepLab(s, byId)));
     return { ...own, label: ladder.name };
   }, [wish, seen, metal, ladder, paints]);
+  const ends = [wished.path[0], wished.path[wished.path.length - 1]].map((hex) => Math.round(hexToLab(hex).l));
+  const [low, high] = [wish.from ?? ends[0], wish.to ?? ends[1]];
   const waiting = wish.metal === PHOTO && !seen;
-  const wishOf = () => wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing] });
+  const wishOf = () => wishedLadder(ladder, { metal: wished, steps: wish.steps, crowd: SPACINGS[wish.spacing], from: wish.from, to: wish.to });
   const lost = ladder.steps.length !== wish.steps && ladder.steps.some((s) => s.settled === 'yes');
   return (
     <div className="w-64 space-y-1">
@@ -53,13 +57,15 @@ export function WishForm({ ladder, paints, out, from, search: { state, search, s
         label="It shall look like"
         value={wish.metal}
         options={[...metals.map((m) => ({ value: m.id, label: m.label })), { value: COLOURED, label: 'coloured metal' }, { value: PHOTO, label: 'a metal in a photo' }, { value: OWN, label: 'these steps as they are' }]}
-        onChange={(m) => setWish({ ...wish, metal: m })}
+        onChange={(m) => setWish({ ...wish, metal: m, from: null, to: null })}
       />
       {wish.metal === COLOURED && (
         <NumberField label="Hue (0 red, 90 yellow, 250 blue)" unit="°" value={wish.hue} min={0} max={359} step={1} onChange={(hue) => setWish({ ...wish, hue })} />
       )}
       {wish.metal === PHOTO && <MetalPhoto onMetal={setSeen} />}
       <NumberField label="Value steps" unit="" value={wish.steps} min={2} max={12} step={1} onChange={(steps) => setWish({ ...wish, steps: Math.round(steps) })} />
+      <NumberField label="Darkest at value" unit="" value={low} min={0} max={high - wish.steps} step={1} onChange={(v) => setWish({ ...wish, from: v })} />
+      <NumberField label="Lightest at value" unit="" value={high} min={low + wish.steps} max={100} step={1} onChange={(v) => setWish({ ...wish, to: v })} />
       <Choice<Spacing>
         label="Spaced"
         value={wish.spacing}

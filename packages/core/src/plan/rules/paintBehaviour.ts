@@ -1,4 +1,5 @@
-import { deltaE, hexToLab } from '../../colour/index.js';
+import { deltaE, hexToLab, mixLab, type Lab } from '../../colour/index.js';
+import type { Piece } from '../../piece/index.js';
 import { schools } from '../../school/index.js';
 import { plain } from '../../units/index.js';
 import { chroma, type Laying, type OrderRule } from './definition.js';
@@ -8,17 +9,27 @@ const GLAZE_WATER = 3;
 
 const short = ({ layer }: Laying) => layer.parts.filter((p) => !p.covers && layer.film !== 'flake');
 
+/** The opaque paint at hand nearest to a colour, by name. */
+function opaqueNear(piece: Piece, lab: Lab): string | null {
+  const near = piece.paints
+    .filter((p) => p.kind === 'paint' && p.opacity === 'opaque')
+    .sort((p, q) => deltaE(hexToLab(p.hex), lab) - deltaE(hexToLab(q.hex), lab))[0];
+  return near?.name ?? null;
+}
+
 export const wantsUndercoat: OrderRule = {
   id: 'wants-undercoat',
-  find: (laid) =>
+  find: (laid, piece) =>
     laid.flatMap((l, i): (readonly [Laying, string])[] => {
       const poor = short(l);
       if (poor.length === 0 || l.layer.water >= GLAZE_WATER) return [];
       const coats = Math.max(...poor.map((p) => p.exactCoats));
       // What lies between this colour and what is under it hides in fewer coats.
       const under = laid.slice(0, i).reverse().find((o) => o.lab && o.layer.film === 'paint');
-      const mid = under?.lab && l.lab ? Math.round((under.lab.l + l.lab.l) / 2) : null;
-      return [[l, `would want about ${plain(coats, 0)} coats over what is below; undercoat it${mid === null ? '' : ` with an opaque tone about value ${mid}`} first, or thin it less`]];
+      const between = under?.lab && l.lab ? mixLab(under.lab, l.lab, 0.6) : null;
+      const name = between && opaqueNear(piece, between);
+      const tone = between && ` with an opaque tone about value ${Math.round(between.l)}${name ? `, such as ${name},` : ''}`;
+      return [[l, `would want about ${plain(coats, 0)} coats over what is below; undercoat it${tone ?? ''} first, or thin it less`]];
     }),
 }; // prettier-ignore
 
