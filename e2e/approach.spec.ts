@@ -20,7 +20,7 @@ test('six paints are typed, one measured on a stand-in card, gold found, a step 
   await page.getByRole('application', { name: /^Photo of the card/ }).focus();
   for (const key of ['ArrowLeft', 'ArrowUp', 'Enter']) await page.keyboard.press(key);
   await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(12);
-  await page.getByRole('button', { name: 'Without dot 12' }).click();
+  await page.getByRole('button', { name: 'Take out dot 12' }).click();
   await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
   await page.getByRole('button', { name: 'Take these over to the shelf' }).click();
   await expect(page.getByText('They are on the shelf.')).toBeVisible();

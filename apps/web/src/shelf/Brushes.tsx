@@ -26,7 +26,7 @@ export function Brushes({ shelf: { brushes }, onChange }: BrushesProps) {
               </svg>
               <span className="min-w-0 flex-1 font-semibold">{b.name}</span>
               <span>{plain(b.tipMm, 2)} mm</span>
-              <button type="button" className="underline underline-offset-2" aria-label={`Put ${b.name} away`} onClick={() => onChange(brushes.filter((o) => o.id !== b.id))}>
+              <button type="button" className="underline underline-offset-2" aria-label={`Take out ${b.name}`} onClick={() => onChange(brushes.filter((o) => o.id !== b.id))}>
                 out
               </button>
             </li>

@@ -40,7 +40,7 @@ export function DotPlanRow({ number, plan, read, paints, white, onPlan, onRemove
       <span className="min-w-0">
         <select
           aria-label={`Dot ${number} is of`}
-          className="block w-full bg-transparent font-semibold outline-none focus:bg-g98"
+          className="block min-h-6 w-full bg-transparent font-semibold outline-none focus:bg-g98"
           value={plan.paint}
           onChange={(e) => onPlan({ ...plan, paint: e.target.value })}
         >
@@ -52,7 +52,7 @@ export function DotPlanRow({ number, plan, read, paints, white, onPlan, onRemove
         </select>
         <select
           aria-label={`Dot ${number} shows`}
-          className="block w-full bg-transparent outline-none focus:bg-g98"
+          className="block min-h-6 w-full bg-transparent outline-none focus:bg-g98"
           value={wordsOf(plan.use)}
           onChange={(e) => {
             const use = USES.find(([words]) => words === e.target.value)![1];
@@ -67,7 +67,7 @@ export function DotPlanRow({ number, plan, read, paints, white, onPlan, onRemove
         </select>
         {read?.says && <span className="font-semibold">{read.says}</span>}
       </span>
-      <button type="button" className="underline underline-offset-2" aria-label={`Without dot ${number}`} onClick={onRemove}>
+      <button type="button" className="underline underline-offset-2" aria-label={`Take out dot ${number}`} onClick={onRemove}>
         out
       </button>
     </li>
