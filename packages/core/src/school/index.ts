@@ -1,5 +1,5 @@
 export * from './definition.js';
 export * from './lay.js';
-export { DRY_MIN, STROKES, toolText } from './parts.js';
+export { DRY_MIN, toolText } from './parts.js';
 export * from './registry.js';
 export * from './adopt.js';

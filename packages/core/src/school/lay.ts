@@ -71,14 +71,14 @@ function covered(ground: Ground, pigment: Pigment, thickness: number, flake: boo
 }
 
 /** Reflectance of an undercoat: a primer is taken to cover. @throws RangeError for a paint that is not there */
-export function undercoatOf({ ladder, paints }: PaintDesk): Spectrum {
+function undercoatOf({ ladder, paints }: PaintDesk): Spectrum {
   const paint = paints.find((p) => p.id === ladder.undercoat);
   if (!paint) throw new RangeError(`paint: "${ladder.undercoat}" is not among the piece's paints`);
   return paintSpectrum(paint.hex);
 }
 
 /** Zones of a part that a pass covers; none where it lies on no zones or the part leaves it out. */
-export const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =>
+const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =>
   typeof over === 'string' || (needs !== null && !steps.includes(needs))
     ? []
     : steps.flatMap((s, k) => (s >= over.from && s <= over.to ? [k] : []));
