@@ -31,6 +31,7 @@ export const lockKeepersArm: Piece = {
     leanDeg: 0,
     keyClockHours: 10.75,
     keyHeightDeg: 27,
+    lamp: 'round',
     horizonDeg: 0,
     skyHex: '#b9c6d2',
     groundHex: '#5d5044',

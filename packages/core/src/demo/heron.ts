@@ -65,6 +65,7 @@ export const brassHeron: Piece = {
     leanDeg: 0,
     keyClockHours: 10.25,
     keyHeightDeg: 30,
+    lamp: 'round',
     horizonDeg: -8,
     skyHex: '#93b7c4',
     groundHex: '#3f6670',

@@ -1,11 +1,12 @@
 import { bronze, coldSteel, FREE, stepShares } from '../ladder/index.js';
+import { brass, copper, oldGold } from '../metal/index.js';
 import type { Ladder, LadderStep, Mix } from '../piece/index.js';
 
 type Counted = readonly (readonly [paint: string, parts: number])[];
 const mixed = (parts: Counted): Mix => parts.map(([paint, n]) => ({ paint, parts: n }));
 
-const steps = (prefix: string, water: number, mixes: readonly Counted[]): LadderStep[] => {
-  const shares = stepShares(mixes.length);
+const steps = (prefix: string, water: number, mixes: readonly Counted[], cover?: readonly number[]): LadderStep[] => {
+  const shares = stepShares(mixes.length, cover);
   return mixes.map((m, k) => ({
     id: `${prefix}${k + 1}`,
     mix: mixed(m),
@@ -37,7 +38,7 @@ export const militiaGilt: Ladder = {
     [['bell-brass', 1]],
     [['bell-brass', 1], ['pale-gilt', 1]],
     [['pale-gilt', 1]],
-  ]),
+  ], oldGold.coverShares),
 }; // prettier-ignore
 
 /** Beaten copper and brass of the heron; the copper as the search finds it on the Towline shelf. */
@@ -51,7 +52,7 @@ export const heronCopper: Ladder = {
     [['brick-kiln', 2], ['chalk', 1], ['lamp-yellow', 1]],
     [['rope-burn', 2], ['chalk', 1]],
     [['chalk', 5], ['rope-burn', 1]],
-  ]),
+  ], copper.coverShares),
 }; // prettier-ignore
 
 export const heronBrass: Ladder = {
@@ -64,5 +65,5 @@ export const heronBrass: Ladder = {
     [['straw', 1], ['ferry-ochre', 1]],
     [['primrose', 2], ['straw', 1]],
     [['tallow', 1], ['chalk', 1]],
-  ]),
+  ], brass.coverShares),
 }; // prettier-ignore

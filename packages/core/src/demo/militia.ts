@@ -46,6 +46,7 @@ export const lockMilitia: Piece = {
     leanDeg: 0,
     keyClockHours: 0,
     keyHeightDeg: 35,
+    lamp: 'round',
     horizonDeg: 0,
     skyHex: '#b9c6d2',
     groundHex: '#5d5044',

@@ -201,6 +201,7 @@ export const sluiceWarden: Piece = {
     leanDeg: 0,
     keyClockHours: 10.75,
     keyHeightDeg: 27,
+    lamp: 'round',
     horizonDeg: 0,
     skyHex: '#8fb0c9',
     groundHex: '#6f5238',

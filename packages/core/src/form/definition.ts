@@ -18,6 +18,14 @@ export interface FormChoice<F> {
   readonly options: readonly { readonly value: string; readonly label: string }[];
 }
 
+/** A family's form with other numbers, worth a place of its own in the library. */
+export interface FormVariant<K extends FormKind = FormKind> {
+  readonly id: string;
+  readonly label: string;
+  readonly serves: string;
+  readonly form: FormOf<K>;
+}
+
 /** A shape family. One file defines one; the registry lists them. */
 export interface FormDefinition<K extends FormKind = FormKind> {
   readonly kind: K;
@@ -26,6 +34,7 @@ export interface FormDefinition<K extends FormKind = FormKind> {
   /** What it serves for. */
   readonly serves: string;
   readonly defaults: FormOf<K>;
+  readonly variants?: readonly FormVariant<K>[];
   /** Sizes that grow as the form is pulled wider, and as it is pulled longer. */
   readonly across: readonly (keyof FormOf<K> & string)[];
   readonly along: readonly (keyof FormOf<K> & string)[];

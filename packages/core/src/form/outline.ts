@@ -19,6 +19,18 @@ export function cornersCut(ring: Ring, times = CUTS): Ring {
   return cornersCut(cut, times - 1);
 }
 
+/** The same for an open line, whose ends stay (Chaikin 1974). */
+export function lineSmoothed(line: readonly Point[], times = CUTS): readonly Point[] {
+  if (times === 0 || line.length < 3) return line;
+  const cut = line.slice(1).flatMap((q, i): Point[] => {
+    const p = line[i];
+    const near: Point = [0.75 * p[0] + 0.25 * q[0], 0.75 * p[1] + 0.25 * q[1]];
+    const far: Point = [0.25 * p[0] + 0.75 * q[0], 0.25 * p[1] + 0.75 * q[1]];
+    return [i === 0 ? p : near, i === line.length - 2 ? q : far];
+  });
+  return lineSmoothed(cut, times - 1);
+}
+
 /** Points closer than this are made on an outline drawn with few. */
 const GAP_SHARE = 0.02;
 const finer = (ring: Ring, gapMm: number): Ring =>

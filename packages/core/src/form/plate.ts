@@ -1,6 +1,7 @@
 import { clamp, rad } from '../units/index.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
 import { outwardOf, unit } from './geometry.js';
+import { midAcross } from './tube.js';
 import { SAMPLE, type Patch, type Point, type Ring } from './surface.js';
 
 const CORNER_STEPS = 6;
@@ -83,7 +84,7 @@ export const plate: FormDefinition<'plate'> = {
             out[SAMPLE.v] = clamp(0.5 + y / (2 * h), 0, 1);
           },
           glintAt(half, key) {
-            const s = half[0] / Math.hypot(half[0], half[2]) / steep;
+            const s = Math.sin(midAcross(half, key)) / steep;
             const y = clamp(key[1] * 1.2, -1, 1) * h * 0.6;
             return Math.abs(s) <= 1 ? [s * halfAt(y), y] : null;
           },

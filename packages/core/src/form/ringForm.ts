@@ -17,6 +17,7 @@ export function roundBar(a: number, b: number, thick: number): { patch: Patch; j
     rings: [outer, inner],
     grain: null,
     glintStretch: 1.5,
+    rim: true,
     at(px, y, out) {
       // The very middle has no direction; any will do.
       const x = px === 0 && y === 0 ? 1e-6 : px;

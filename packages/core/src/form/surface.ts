@@ -35,6 +35,8 @@ export interface Patch {
   /** How much longer than wide a glint is here, along the grain. */
   readonly glintStretch?: number;
   readonly facet?: Facet;
+  /** A rim: lit on its upper stretches, thin and dark beneath. `u` runs once round it from 9 o'clock, counter-clockwise. */
+  readonly rim?: boolean;
 }
 
 /** What the band composer needs to know of a flat facet. v runs along it, u from ridge (0) to edge (1). */
@@ -56,6 +58,8 @@ export interface Edge {
   readonly kind: EdgeKind;
   readonly closed: boolean;
   readonly points: readonly Point[];
+  /** Width of its line as a share of the usual one; absent: all of it. Thin lines run out at both ends. */
+  readonly widthShare?: number;
   /** At each point, the unit direction out of the surface within the picture; [0, 0] on a ridge. */
   readonly outward: readonly Point[];
 }

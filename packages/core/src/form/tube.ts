@@ -1,4 +1,4 @@
-import { clamp, mixNumbers, rad } from '../units/index.js';
+import { clamp, mixNumbers, rad, type Vec3 } from '../units/index.js';
 import type { FormOf } from '../piece/index.js';
 import { shareOf, sizeMm, type FormDefinition } from './definition.js';
 import { lineBetween, unit } from './geometry.js';
@@ -38,6 +38,17 @@ const keel = (side: number): Section => ({
     return u >= 0 && u <= 1 ? side * u : null;
   },
 });
+
+/**
+ * Angle across at which a tube that runs up mirrors the light best: midway between eye and light as seen along its axis.
+ * The eye is what the light becomes when mirrored about the half-way direction.
+ */
+export function midAcross(half: Vec3, key: Vec3): number {
+  const d = 2 * (half[0] * key[0] + half[1] * key[1] + half[2] * key[2]);
+  const [ex, ez] = [d * half[0] - key[0], d * half[2] - key[2]];
+  const [e, l] = [Math.hypot(ex, ez) || 1, Math.hypot(key[0], key[2]) || 1];
+  return Math.atan2(ex / e + key[0] / l, ez / e + key[2] / l);
+}
 
 /** Half width, and how fast it grows, at `t` mm along the axis from the middle. */
 function widthOf(form: Tube): (t: number) => { half: number; slope: number } {
@@ -150,7 +161,7 @@ export const tube: FormDefinition<'tube'> = {
         out[SAMPLE.v] = clamp(t / length + 0.5, 0, 1);
       },
       glintAt(half, key) {
-        const u = section.placeOf(Math.atan2(half[0], half[2]));
+        const u = section.placeOf(midAcross(half, key));
         return u === null ? null : seen(u, clamp(key[1] * 1.2, -1, 1) * length * 0.28);
       },
     });

@@ -96,6 +96,18 @@ const toVersion6: Migration = (piece) => ({
   ladders: each(piece['ladders'], ({ id, name, metal, ...rest }) => ({ id, name, metal, school: 'dark-first', ...rest })),
 }); // prettier-ignore
 
+/** Version 7: the main light has a shape; sculpted plates have seams and may fork. */
+const toVersion7: Migration = (piece) => ({
+  ...piece,
+  version: 7,
+  rig: isObject(piece['rig']) ? { ...piece['rig'], lamp: 'round' } : piece['rig'],
+  parts: each(piece['parts'], (part) =>
+    isObject(part['form']) && part['form']['kind'] === 'relief'
+      ? { ...part, form: { ...part['form'], barrel: 'one', seams: [] } }
+      : part,
+  ),
+});
+
 /** Migrations by the version they start from. */
 const migrations: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -103,6 +115,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [3, toVersion4],
   [4, toVersion5],
   [5, toVersion6],
+  [6, toVersion7],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

@@ -1,4 +1,4 @@
-import type { Band, FacetBands } from './bands.js';
+import type { Band, FacetBands } from './band.js';
 
 /** A band weaker than this does not count as a light. */
 const SEEN = 0.2;

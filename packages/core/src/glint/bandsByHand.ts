@@ -1,7 +1,8 @@
 import type { Adjustment, AdjustmentOf } from '../piece/index.js';
 import type { Facet } from '../form/index.js';
 import { clamp, plain } from '../units/index.js';
-import { ADDED_FROM, GROWTH, type Band, type Composition, type FacetBands } from './bands.js';
+import { ADDED_FROM, type Band, type Composition, type FacetBands } from './band.js';
+import { GROWTH } from './bands.js';
 import type { Asleep } from './hand.js';
 
 type BandChange = AdjustmentOf<
@@ -9,6 +10,9 @@ type BandChange = AdjustmentOf<
 >;
 
 export const isBandChange = (a: Adjustment): a is BandChange => a.kind.startsWith('band-');
+
+/** Share of the facet's length over which the crisp border of a lone band runs out. */
+const SOFT_SHARE = 0.05;
 
 const noteOn = (band: Band, id: string): readonly string[] => [...(band.by ?? []), id];
 
@@ -71,6 +75,7 @@ export function bandsByHand(
         growth: GROWTH * facets[i].opens,
         lean: f.bands[0]?.lean ?? 0,
         peak: c.peak,
+        crisp: { side: f.bands[0]?.crisp.side ?? 1, over: f.bands[0]?.crisp.over ?? SOFT_SHARE, echo: 0 },
         number: ADDED_FROM + k,
         present: 1,
         by: [c.id],

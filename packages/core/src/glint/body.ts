@@ -7,14 +7,20 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import type { Vec3 } from '../units/index.js';
-import type { PartLight, PolishModel } from '../rig/index.js';
-import { bandValue, composeBands, type Composition } from './bands.js';
+import { clamp, mixNumbers, smoothstep, type Vec3 } from '../units/index.js';
+import type { MetalSurface, PartLight, PolishModel } from '../rig/index.js';
+import type { Composition } from './band.js';
+import { bandValue } from './bandProfile.js';
+import { composeBands } from './bands.js';
 import { uncovered, type Front } from './contact.js';
 import { bandsByHand, isBandChange } from './bandsByHand.js';
 import type { Asleep, Hand } from './hand.js';
-import { FLAT_SPAN, fitTone, toned, type Tone } from './exposure.js';
+import { curvedTone, sortedOf } from './curvedTone.js';
+import { FLAT_SPAN, fitTone, parted, toned, tonedBy, type Tone } from './exposure.js';
+import { faceLit } from './facing.js';
 import { radiance } from './radiance.js';
+import { rimShares } from './rims.js';
+import type { TrimSide } from './trim.js';
 
 /** How each patch of a part turns light into value: a fitted tone, or bands composed on its facets. */
 export interface Body {
@@ -24,6 +30,10 @@ export interface Body {
   readonly composition: Composition;
   /** Patches that reflect one value and are graded by hand instead. */
   readonly flat: readonly boolean[];
+  /** Lightest value of any of its patches. */
+  readonly top: number;
+  /** How it lies on what it trims; null where it is no straight trim. */
+  readonly trim: TrimSide | null;
   /** Changes of bands that find no band now. */
   readonly asleep: readonly Asleep[];
 }
@@ -39,6 +49,9 @@ export interface Making {
   readonly hand: Hand;
   /** What stands in front and covers some of it. */
   readonly fronts: readonly Front[];
+  readonly trim: TrimSide | null;
+  /** Whether light comes back from below. */
+  readonly bounce: boolean;
 }
 
 /** The flat faces of a model with the bands they bear, composed and then changed by hand. Needs no points. */
@@ -46,7 +59,7 @@ export function composed(
   model: SurfaceModel,
   light: PartLight,
   polish: PolishModel,
-  { seed, free, hand }: Omit<Making, 'fronts'>,
+  { seed, free, hand }: Pick<Making, 'seed' | 'free' | 'hand'>,
 ): { facets: readonly FacetSeen[]; composition: Composition; asleep: Asleep[] } {
   const out = new Float64Array(SAMPLE.size);
   const facets = model.patches.flatMap((patch, p): FacetSeen[] => {
@@ -71,33 +84,70 @@ export function fitBody(
   model: SurfaceModel,
   canonical: Surface,
   light: PartLight,
-  polish: PolishModel,
+  polish: MetalSurface,
   aimed: readonly number[],
-  { seed, free, hand, fronts }: Making,
+  { seed, free, hand, fronts, trim, bounce }: Making,
 ): Body {
   const { facets, composition, asleep } = composed(model, light, polish, { seed, free, hand });
   const r = radiance(canonical, model.patches, light, polish);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
   const points = innerPoints(canonical, model.patches.length, fronts);
-  const curved = sortedOf(
-    points.filter((_, p) => model.patches[p].kind === 'smooth'),
-    r,
-  );
+  const smooth = points.filter((_, p) => model.patches[p].kind === 'smooth');
+  const curved = sortedOf(smooth, r);
   const span =
     curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
-  const shared = span < FLAT_SPAN ? null : fitTone(curved, aimed);
+  const shared =
+    span < FLAT_SPAN
+      ? null
+      : curvedTone({
+          patches: model.patches,
+          canonical,
+          points: smooth,
+          radiances: r,
+          light,
+          polish,
+          aimed,
+          bounce,
+        });
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
   const tones = model.patches.map((patch, p) => {
     if (patch.facet) return null;
     if (patch.kind === 'smooth' && shared) return shared;
-    return fitTone(sortedOf([points[p]], flat[p] ? gradient(canonical, p, light) : r), aimed);
+    const graded = sortedOf([points[p]], flat[p] ? gradient(canonical, p, light) : r);
+    const level = mixNumbers(TURNED_FACE_KEEPS, 1, faceLit(normalAt(canonical, points[p][0]), light));
+    return tonedBy(fitTone(graded, aimed, polish.planWeight), (v) => level * faceValue(polish, v));
   });
   const facetOf = model.patches.map((_, p) => {
     const index = facets.findIndex((f) => f.p === p);
     return index < 0 ? null : index;
   });
-  return { tones, facetOf, composition, flat, asleep };
+  const top = Math.max(
+    ...tones.map((t) => (t ? t.table[t.table.length - 1] : 0)),
+    ...composition.facets.map((f) => faceValue(polish, topOf(f))),
+  );
+  return { tones, facetOf, composition, flat, top, trim, asleep };
 }
+
+/** Turned wholly from the light a flat face that is graded keeps this much of its value. */
+const TURNED_FACE_KEEPS = 0.45;
+
+const topOf = ({ bands, gradient: grows }: Composition['facets'][number]): number =>
+  grows === null ? Math.max(0, ...bands.map((b) => b.peak)) : NARROW_TOP;
+/** Lightest value of a face too narrow for bands. */
+const NARROW_TOP = 0.87;
+
+const normalAt = (s: Surface, i: number | undefined): Vec3 =>
+  i === undefined ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];
+
+/** A value composed for a flat face, 0..1, as its polish shows it: a film over black swallows the tails of its lights. */
+export function faceValue({ shown, bite, filmReflectance }: MetalSurface, value: number): number {
+  const v = clamp(value, 0, 1);
+  if (filmReflectance !== null)
+    return shown.top * parted(v * smoothstep(SWALLOWED[0], SWALLOWED[1], v), bite);
+  return shown.top - shown.range + shown.range * parted(v, bite);
+}
+/** Composed lights of a film over black come up between these values. */
+const SWALLOWED = [0.42, 0.95] as const;
 
 /** With less than this share of it seen, a part is toned as if all of it were. */
 const LEAST_SEEN = 0.04;
@@ -127,14 +177,6 @@ function innerPoints(s: Surface, patches: number, fronts: readonly Front[]): rea
   return found;
 }
 
-/** Values of the points of some patches, rising; at least two. */
-function sortedOf(lists: readonly Int32Array[], values: Float32Array): Float32Array {
-  const picked = new Float32Array(lists.reduce((n, list) => n + list.length, 0));
-  let k = 0;
-  for (const list of lists) for (const i of list) picked[k++] = values[i];
-  return picked.length > 1 ? picked.sort() : new Float32Array(2);
-}
-
 /** Grade toward the light across a patch that would otherwise show one value. */
 function gradient(s: Surface, p: number, light: PartLight): Float32Array {
   const [lx, ly] = light.key;
@@ -149,7 +191,7 @@ export function bodyValues(
   surface: Surface,
   body: Body,
   light: PartLight,
-  polish: PolishModel,
+  polish: MetalSurface,
 ): Float32Array {
   const out = radiance(surface, model.patches, light, polish);
   model.patches.forEach((_, p) => {
@@ -162,7 +204,31 @@ export function bodyValues(
     if (p === NOTHING) continue;
     const tone = body.tones[p];
     if (tone) out[i] = toned(tone, out[i]);
-    else out[i] = bandValue(body.composition.facets[body.facetOf[p]!], surface.u[i], surface.v[i]);
+    else {
+      const facet = body.composition.facets[body.facetOf[p]!];
+      out[i] = faceValue(polish, bandValue(facet, surface.u[i], surface.v[i]));
+    }
   }
+  dimRims(out, model, surface, body, light);
   return out;
+}
+
+/** Darkens the far stretches of rims, and of a part that is straight trim. Writes into `out`. */
+function dimRims(
+  out: Float32Array,
+  model: SurfaceModel,
+  surface: Surface,
+  { trim }: Body,
+  light: PartLight,
+): void {
+  if (!trim && !model.patches.some((patch) => patch.rim)) return;
+  const share = rimShares(light);
+  const { patch, u, v } = surface;
+  for (let i = 0; i < out.length; i++) {
+    if (patch[i] === NOTHING) continue;
+    if (model.patches[patch[i]].rim) {
+      const around = (u[i] - 0.5) * 2 * Math.PI;
+      out[i] *= share([Math.cos(around), Math.sin(around)], v[i]);
+    } else if (trim) out[i] *= mixNumbers(1, share(trim.out, u[i]), trim.weight);
+  }
 }

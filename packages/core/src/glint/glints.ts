@@ -1,5 +1,6 @@
 import {
   areaOf,
+  boundsOf,
   cellOf,
   inside,
   placeAt,
@@ -46,11 +47,12 @@ export function findGlints(
       if (!inside(patch.rings, at[0], at[1])) return;
       const grain = patch.grain ?? [1, 0, 0];
       const long = patch.glintStretch ?? 1.15;
+      const most = patch.rim ? 0.26 * barOf(patch) : size * (several ? 0.8 : 1);
       const turnTo = patch.grain ? Math.atan2(grain[1], grain[0]) : Math.atan2(half[0], -half[1]);
       found.push({
         key: `p${p}-${n}`,
         at,
-        radiusMm: size * (several ? 0.8 : 1),
+        radiusMm: Math.min(most, size * (several ? 0.8 : 1)),
         stretch: long,
         alongRad: turnTo,
       });
@@ -59,8 +61,11 @@ export function findGlints(
     if (facet === null) return;
     const bands = body.composition.facets[facet];
     const main = bands.bands.find((b) => b.number === 0);
-    if (!main || bands.lit < 0.5 || main.peak < 0.9) return;
-    const v = main.centre + main.lean * 0.36;
+    // A plate has its dot on a lit corner.
+    if (!main || bands.corner || bands.lit < 0.5 || main.peak < 0.9 * bands.lit) return;
+    // Just inside its crisp border, where it is brightest.
+    const inward = main.crisp.side * 0.6 * main.halfWidth * (1 + main.growth * 0.72);
+    const v = main.centre + main.lean * 0.36 + inward;
     const onEdge = v > 0.02 && v < 0.98 ? placeAt(patch, { u: 0.86, v }) : null;
     if (onEdge)
       found.push({ key: `e${p}-0`, at: onEdge, radiusMm: size * 0.8, stretch: 2.2, alongRad: Math.PI / 2 });
@@ -73,6 +78,12 @@ export function findGlints(
   const kept = area < SMALL_MM2 && !model.repeats ? found.slice(0, 1) : found;
   const { glints, asleep } = glintsByHand(model, kept, hand);
   return { glints: capped(glints, area * MOST_SHARE), asleep };
+}
+
+/** Width of the bar of a rim, from its two outlines. */
+function barOf({ rings }: Patch): number {
+  const [outer, inner] = rings.map((r) => boundsOf([r]));
+  return inner ? (outer.right - outer.left - (inner.right - inner.left)) / 2 : outer.right - outer.left;
 }
 
 /** Where a smooth patch turns midway between light and eye: by its own formula, or by search. */

@@ -2,19 +2,13 @@ import { cellOf, surfaceOf, type Edge, type Grid, type Surface } from '../form/i
 import { smoothstep } from '../units/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
+import { bounceCrest } from './curvedTone.js';
 import { contactShade } from './contact.js';
 import { fallen } from './fallOff.js';
 import { glintAlpha } from './glints.js';
 import type { Hold } from './hand.js';
-import {
-  edgeLooks,
-  edgeStrokes,
-  lineLayers,
-  type EdgeLook,
-  type Edging,
-  type EdgeStroke,
-  type LineLayers,
-} from './lines.js';
+import { edgeLooks, type EdgeLook, type Edging } from './edgeLook.js';
+import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
@@ -61,7 +55,7 @@ function bounced(
   const own = p.hand.bounce;
   if (!own && p.approach.bounce === 'none') return Float32Array.from(body);
   const { patches } = p.shape.model;
-  const most = own ? own.peak : p.midValue * (1 - p.lost);
+  const most = own ? own.peak : bounceCrest(p.midValue, p.metal?.polish.shown.top ?? 1) * (1 - p.lost);
   return addBounce(body, surface, patches, p.light, most, flat, own?.gap);
 }
 

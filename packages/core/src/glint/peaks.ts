@@ -4,6 +4,9 @@ import { rad, type Vec3 } from '../units/index.js';
 /** Places looked at along the longer side before the best are refined. */
 const LOOKS = 36;
 const ROUNDS = 12;
+/** A place whose normal comes this near faces the right way; a place at the rim counts for this much less. */
+const FACES = Math.cos(rad(2));
+const CENTRED = 0.004;
 /** A place whose normal misses the wanted direction by more than this catches no dot. */
 const MISS = Math.cos(rad(5));
 
@@ -91,8 +94,13 @@ export function findPeaks(patch: Patch, toward: Vec3): Point[] {
       }
       if (best >= MISS) peaks.push({ at, score: best });
     }
+  // Of places that all face the right way the one nearest the middle carries the dot.
+  const b = boundsOf(patch.rings);
+  const off = ([x, y]: Point) =>
+    Math.hypot(x - (b.left + b.right) / 2, y - (b.top + b.bottom) / 2) / (gap * LOOKS);
+  const worth = (p: { at: Point; score: number }) => Math.min(p.score, FACES) - CENTRED * off(p.at);
   return peaks
-    .sort((p, q) => q.score - p.score)
+    .sort((p, q) => worth(q) - worth(p))
     .filter((p, i, all) =>
       all.slice(0, i).every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1]) > 2 * gap),
     )

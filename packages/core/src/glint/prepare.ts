@@ -21,22 +21,24 @@ import type { Adjustment, Ladder, LadderStep, MetalFinish, Paint, Part, Piece } 
 import {
   approachOf,
   partLight,
-  polishModels,
+  polishOn,
+  type MetalSurface,
   rigFor,
   type Approach,
   type PartLight,
-  type PolishModel,
 } from '../rig/index.js';
+import { metalOfLadder } from '../match/index.js';
 import { layPasses, schools, type LaidPass, type Pass, type School } from '../school/index.js';
 import { seedOf } from '../units/index.js';
-import type { Composition } from './bands.js';
+import type { Composition } from './band.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
 import { frontsOf, type Front } from './contact.js';
-import { aimedShares, plannedCover } from './exposure.js';
+import { aimedShares, plannedCover, plannedFor, type Tone } from './exposure.js';
 import { droppedSteps, fallOffShare, unfallen } from './fallOff.js';
 import type { Glint } from './glint.js';
 import { findGlints } from './glints.js';
 import { handOf, type Asleep, type Hand } from './hand.js';
+import { trimSide } from './trim.js';
 import { tintSources, type TintSource } from './tint.js';
 
 /** A part's form, turned, pulled about by hand and sampled for its statistics. Depends on form, yaw, pitch and adjustments alone. */
@@ -162,7 +164,7 @@ export interface PreparedPart {
   readonly dotValue: number;
   /** Null for matte parts, which are lit by Lambert's law alone. */
   readonly metal: {
-    readonly polish: PolishModel;
+    readonly polish: MetalSurface;
     readonly body: Body;
     readonly glints: readonly Glint[];
     readonly tints: readonly TintSource[];
@@ -180,12 +182,15 @@ export interface PreparedPart {
 
 /** A dot stands this many steps above the lightest zone where fall-off has lowered it. */
 const DOT_ABOVE = 1.5;
+/** And at most this many above the lightest value of its part. */
+const DOT_ABOVE_TOP = 1;
 
-/** Cover share that step k aims at once fall-off has lowered the values. */
-function aimedAfter(aimed: readonly number[], k: number, lost: number): number {
-  if (k === 0 || lost === 0) return aimed[k];
+/** Cover share that step k aims at once the polish and the fall-off have had their say. */
+function aimedAfter(aimed: readonly number[], k: number, lost: number, tone: Tone | null): number {
+  if (k === 0) return aimed[k];
   const before = unfallen(thresholdOf(k, aimed.length), lost);
-  return before > 1 ? 0 : plannedCover(aimed, before);
+  const planned = tone ? plannedFor(tone, before) : before;
+  return planned > 1 ? 0 : plannedCover(aimed, planned);
 }
 
 /** What settles the bands of a part besides its light: the seed of its composition, and whether they lie freely. */
@@ -206,7 +211,7 @@ export function facesOf(
   const light = partLight(rigFor(piece.rig, approach), part.place.rollDeg, part.place);
   const hand = handOf(model, adjustmentsOf(part, piece));
   const making = { ...makingOf(part.id, part.finish, approach), hand };
-  return { model, ...composed(model, light, polishModels[part.finish.polish], making) };
+  return { model, ...composed(model, light, polishOn(part.finish.polish, null), making) };
 }
 
 export function preparePart(
@@ -220,13 +225,13 @@ export function preparePart(
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;
   const lost = fallOffShare(droppedSteps(part, piece, steps), steps);
+  const aimedOn = (tone: Tone | null) =>
+    palette.aimed.map((_, k) => aimedAfter(palette.aimed, k, lost, tone));
+  const step = 1 / Math.max(1, steps - 1);
   const base = {
     lost,
-    aimed: palette.aimed.map((_, k) => aimedAfter(palette.aimed, k, lost)),
-    dotValue: Math.min(
-      approach.glints === 'pale' ? 1 - 1 / Math.max(1, steps - 1) : 1,
-      1 - lost + DOT_ABOVE / Math.max(1, steps - 1),
-    ),
+    aimed: aimedOn(null),
+    dotValue: Math.min(approach.glints === 'pale' ? 1 - step : 1, 1 - lost + DOT_ABOVE * step),
     approach,
     hand: shape.hand,
     asleep: shape.hand.asleep,
@@ -239,15 +244,19 @@ export function preparePart(
     midValue: midValue(steps),
   };
   if (part.finish.kind === 'matte') return { ...base, metal: null };
-  const polish = polishModels[part.finish.polish];
+  const polish = polishOn(part.finish.polish, palette.ladder && metalOfLadder(palette.ladder));
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, {
     ...makingOf(part.id, part.finish, approach),
     hand: shape.hand,
     fronts: base.fronts,
+    trim: trimSide(part, piece.parts),
+    bounce: approach.bounce !== 'none',
   });
   const { glints, asleep } = findGlints(shape.model, light, body, shape.hand.all);
   return {
     ...base,
+    aimed: aimedOn(body.tones.find((t) => t !== null) ?? null),
+    dotValue: Math.min(base.dotValue, body.top * (1 - lost) + DOT_ABOVE_TOP * step),
     asleep: [...shape.hand.asleep, ...body.asleep, ...asleep],
     metal: { polish, body, glints, tints: tintSources(rig), tint: rig.tint },
   };

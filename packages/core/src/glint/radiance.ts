@@ -1,29 +1,39 @@
 import { NOTHING, type Patch, type Surface } from '../form/index.js';
-import {
-  blurredSurroundings,
-  KEY_SIZE_DEG,
-  keyPeak,
-  type PartLight,
-  type PolishModel,
-} from '../rig/index.js';
-import { dot, normalise, TO_EYE, add, rad } from '../units/index.js';
-import { alongTable, lobeTable, PER_UNIT } from './lobes.js';
+import { blurredSurroundings, type MetalSurface, type PartLight } from '../rig/index.js';
+import { dot, normalise, TO_EYE, add } from '../units/index.js';
+import { addLamp, addRound } from './lampImage.js';
+import { lobeTable, PER_UNIT } from './lobes.js';
 
-/** How far a reflection strays along a tube's grain, beyond the lobe itself, in radians. */
-const GRAIN = 0.9;
 /** Spread of a lathe's reflection across and along its grooves, as parts of the half vector. */
 const LATHE = { across: 0.16, along: 1.2 } as const;
 
+/** A film mirrors its surroundings as strongly as metal where its reflectance reaches this. */
+const GLANCING = 0.18;
+/** Share of the main light's image that a film keeps face on: a lamp is far brighter than what it stands in. */
+const LAMP_KEPT = 0.8;
+/** Share of the broad light that is left under a film: the body is black. */
+const BROAD_KEPT = 0.15;
+
+/** Reflectance of a film over the cosine to the eye (Schlick 1994), as a share of what reads as metal, 0..1. */
+export const filmShare = (faceOn: number, cosine: number): number =>
+  Math.min(1, (faceOn + (1 - faceOn) * (1 - cosine) ** 5) / GLANCING);
+
+/** What the points of a patch keep of the surroundings under a film; null for metal, which keeps all. */
+function filmShares(surface: Surface, p: number, faceOn: number | null): Float32Array | null {
+  if (faceOn === null) return null;
+  return surface.nz.map((z, i) => (surface.patch[i] === p ? filmShare(faceOn, z) : 0));
+}
+
 /**
  * Radiance of every point of a surface: broad light, blurred surroundings, the main light's mirror image and the
- * neighbours'. One table look-up each; nothing is allocated in the loop. Facets get 0 here: their bands are composed.
+ * neighbours'. One table look-up each; nothing is allocated in the loops. Facets get 0 here: their bands are composed.
  * @returns one number a point, 0 or more; 0 where no surface is
  */
 export function radiance(
   surface: Surface,
   patches: readonly Patch[],
   light: PartLight,
-  polish: PolishModel,
+  polish: MetalSurface,
 ): Float32Array {
   const out = new Float32Array(surface.patch.length);
   patches.forEach((patch, p) => {
@@ -47,73 +57,53 @@ function smooth(
   p: number,
   patch: Patch,
   light: PartLight,
-  polish: PolishModel,
+  polish: MetalSurface,
+  out: Float32Array,
+): void {
+  const film = filmShares(surface, p, polish.filmReflectance);
+  addSurroundings(surface, p, film, light, polish, out);
+  const lampKept = film && film.map((share) => share + (1 - share) * LAMP_KEPT);
+  addLamp(out, { surface, p, kept: lampKept }, patch, light, polish);
+  for (const n of light.neighbours) {
+    const size = Math.hypot(n.sizeDeg, polish.lobeDeg);
+    const strength = n.strength * (n.sizeDeg ** 2 / size ** 2);
+    addRound(out, { surface, p, kept: film }, n.toward, lobeTable(size), strength);
+  }
+}
+
+/** Broad light, and the surroundings as blurred by the surface. */
+function addSurroundings(
+  surface: Surface,
+  p: number,
+  film: Float32Array | null,
+  light: PartLight,
+  polish: MetalSurface,
   out: Float32Array,
 ): void {
   const { patch: owner, nx, ny, nz } = surface;
-  const count = owner.length;
   const sky = blurredSurroundings(polish.surroundingsDeg, light.horizon);
   const top = sky.length - 1;
   const [ux, uy, uz] = light.up;
   const [lx, ly, lz] = light.key;
-  const broad = polish.broad;
-  const clear = (1 - broad) * 0.75;
-  const sigmaDeg = Math.hypot(KEY_SIZE_DEG, polish.lobeDeg);
-  const peak = keyPeak(polish.lobeDeg);
-  const lobe = lobeTable(sigmaDeg);
-  const grain = patch.grain;
-  const [ax, ay, az] = grain ?? [0, 0, 0];
-  const la = lx * ax + ly * ay + lz * az;
-  const lAcross = Math.sqrt(Math.max(1e-6, 1 - la * la));
-  const along = grain ? alongTable(la, rad(sigmaDeg) + GRAIN) : lobe;
-  for (let i = 0; i < count; i++) {
+  const broad = 0.8 * polish.broad * (film ? BROAD_KEPT : 1);
+  const clear = (1 - polish.broad) * 0.75;
+  for (let i = 0; i < owner.length; i++) {
     if (owner[i] !== p) continue;
     const x = nx[i];
     const y = ny[i];
     const z = nz[i];
     const z2 = 2 * z;
-    const rx = z2 * x;
-    const ry = z2 * y;
-    const rz = z2 * z - 1;
-    const s = rx * ux + ry * uy + rz * uz;
-    let place = (s + 1) * PER_UNIT;
-    let k = place < 0 ? 0 : place >= top ? top - 1 : place | 0;
-    let value = clear * (sky[k] + (sky[k + 1] - sky[k]) * (place - k));
+    const s = z2 * x * ux + z2 * y * uy + (z2 * z - 1) * uz;
+    const place = (s + 1) * PER_UNIT;
+    const k = place < 0 ? 0 : place >= top ? top - 1 : place | 0;
+    const mirrored = clear * (sky[k] + (sky[k + 1] - sky[k]) * (place - k));
+    let value = film ? film[i] * mirrored : mirrored;
     const facing = x * lx + y * ly + z * lz;
     if (facing > 0) {
       const open = 4 * s + 0.5;
-      value += 0.8 * broad * facing * (open < 0 ? 0 : open > 1 ? 1 : open);
-    }
-    const d = rx * lx + ry * ly + rz * lz;
-    if (grain) {
-      const ra = rx * ax + ry * ay + rz * az;
-      const rAcross = Math.sqrt(Math.max(1e-6, 1 - ra * ra));
-      place = ((d - ra * la) / (rAcross * lAcross) + 1) * PER_UNIT;
-      k = place < 0 ? 0 : place > top ? top : place | 0;
-      const across = lobe[k] + (lobe[k + 1] - lobe[k]) * (place - k);
-      place = (ra + 1) * PER_UNIT;
-      k = place | 0;
-      value += peak * across * (along[k] + (along[k + 1] - along[k]) * (place - k));
-    } else {
-      place = (d + 1) * PER_UNIT;
-      k = place < 0 ? 0 : place > top ? top : place | 0;
-      value += peak * (lobe[k] + (lobe[k + 1] - lobe[k]) * (place - k));
+      value += broad * facing * (open < 0 ? 0 : open > 1 ? 1 : open);
     }
     out[i] = value;
-  }
-  for (const n of light.neighbours) {
-    const size = Math.hypot(n.sizeDeg, polish.lobeDeg);
-    const table = lobeTable(size);
-    const strength = n.strength * (n.sizeDeg ** 2 / size ** 2);
-    const [x, y, z] = n.toward;
-    for (let i = 0; i < count; i++) {
-      if (owner[i] !== p) continue;
-      const z2 = 2 * nz[i];
-      const d = z2 * nx[i] * x + z2 * ny[i] * y + (z2 * nz[i] - 1) * z;
-      const place = (d + 1) * PER_UNIT;
-      const k = place < 0 ? 0 : place > top ? top : place | 0;
-      out[i] += strength * (table[k] + (table[k + 1] - table[k]) * (place - k));
-    }
   }
 }
 

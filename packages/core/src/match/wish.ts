@@ -39,7 +39,7 @@ export interface Wish {
  */
 export function wishedLadder(ladder: Ladder, { metal, steps, crowd, from = null, to = null }: Wish): Ladder {
   const values = valuesOf(metal, { steps, crowd, from, to });
-  const shares = stepShares(steps);
+  const shares = stepShares(steps, metal.coverShares);
   const same = steps === ladder.steps.length;
   const last = ladder.steps.length - 1;
   return {

@@ -10,6 +10,7 @@ import { oldGold } from './oldGold.js';
 import { silver } from './silver.js';
 import { warmSteel } from './warmSteel.js';
 
+export { brass, copper, oldGold };
 export { colouredMetal } from './coloured.js';
 export { metalFromColours, metalOfPath } from './fromColours.js';
 export { LEAST_STEPS, metalAt, MOST_STEPS, targetsOf, valuesOf, type Metal, type Targets } from './metal.js';

@@ -9,6 +9,12 @@ export interface Metal {
   readonly says: string;
   /** Colours from the deepest shade to the last light; at least two, rising in value. */
   readonly path: readonly string[];
+  /** Shares of a part that seven steps of it should cover, base to last dot; absent: those of steel. */
+  readonly coverShares?: readonly number[];
+  /** Weight of that plan against the light's own distribution, 0..1; absent: a half. */
+  readonly planWeight?: number;
+  /** Reflectance face on, 0..1, of a dark body under a clear film; absent for metal, which mirrors alike at every angle. */
+  readonly filmReflectance?: number;
 }
 
 export interface Targets {

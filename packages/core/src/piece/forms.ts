@@ -98,6 +98,7 @@ export const formSchema = z.discriminatedUnion(
         8,
         'places cut out of it',
       ),
+      barrel: oneOf(['one', 'forked'], 'one round body, or two above that meet in one below'),
       wrapDeg: degrees(0, 80, 'how far the plate turns away at its left and right edge'),
       crownDeg: degrees(0, 80, 'how far the plate turns away at its upper and lower edge'),
       softness: ratio(0.01, 1, 'how softly the bumps flow into the plate: a share of its half width'),
@@ -111,6 +112,11 @@ export const formSchema = z.discriminatedUnion(
         }),
         24,
         'smooth bumps on the plate',
+      ),
+      seams: list(
+        list(shares('of a seam'), 60, 'line, in order').min(2, { error: () => 'a list of 2 to 60 points' }),
+        24,
+        'lines between panels, painted dark',
       ),
     }),
     z.strictObject({

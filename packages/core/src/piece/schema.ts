@@ -7,7 +7,7 @@ import { sculptsSchema, underlaySchema } from './pictures.js';
 import { SCHOOLS } from './schools.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 6;
+export const VERSION = 7;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -24,6 +24,8 @@ export const PAINT_KINDS = [
 export const OPACITIES = ['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const;
 export const TINTS = ['weak', 'normal', 'strong', 'very strong'] as const;
 export const FINISHES = ['matt', 'satin', 'gloss'] as const;
+/** Shapes in which a lamp shows in shiny metal. */
+export const LAMPS = ['round', 'window', 'strip'] as const;
 export const PURPOSES = ['table', 'display', 'competition'] as const;
 /** The jobs a step of the painting order can do. */
 export const ROLES = [
@@ -159,6 +161,7 @@ export const rigSchema = z.strictObject({
   leanDeg: degrees(-90, 90, 'lean of the whole piece in the picture, counter-clockwise'),
   keyClockHours: ratio(0, 12, 'main light on the clock face, in hours'),
   keyHeightDeg: degrees(0, 90, 'main light above the picture plane, toward the viewer'),
+  lamp: oneOf(LAMPS, 'what the main light looks like where mirror and polished metal show it'),
   horizonDeg: degrees(-40, 40, 'height of the horizon of the surroundings'),
   skyHex: hex('what faces up picks up'),
   groundHex: hex('what faces down picks up'),
@@ -234,6 +237,7 @@ export type Mix = LadderStep['mix'];
 export type Tick = z.infer<typeof tickSchema>;
 export type Polish = (typeof POLISHES)[number];
 export type Role = (typeof ROLES)[number];
+export type LampKind = (typeof LAMPS)[number];
 export type Purpose = (typeof PURPOSES)[number];
 export type Opacity = (typeof OPACITIES)[number];
 export type Tint = (typeof TINTS)[number];

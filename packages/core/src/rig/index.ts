@@ -1,3 +1,4 @@
+export * from './lamp.js';
 export * from './light.js';
 export * from './polish.js';
 export * from './surroundings.js';

@@ -1,4 +1,4 @@
-import type { Neighbour, Place, Rig } from '../piece/index.js';
+import type { LampKind, Neighbour, Place, Rig } from '../piece/index.js';
 import { clamp, deg, rad, TO_EYE, turnZ, type Vec3 } from '../units/index.js';
 
 /** What lights a part, in the part's own frame (roll undone), as unit vectors from the surface. */
@@ -7,6 +7,8 @@ export interface PartLight {
   readonly key: Vec3;
   /** Toward the sky of the surroundings. */
   readonly up: Vec3;
+  /** What the main light looks like in a mirror. */
+  readonly lamp: LampKind;
   /** Sine of the horizon's height. */
   readonly horizon: number;
   readonly neighbours: readonly NeighbourLight[];
@@ -72,6 +74,7 @@ export function partLight(rig: Rig, rollDeg: number, at: typeof NO_PLACE = NO_PL
   return {
     key: turnZ(keyDirection(rig), back),
     up: turnZ(upDirection(rig), back),
+    lamp: rig.lamp,
     horizon: Math.sin(rad(rig.horizonDeg)),
     neighbours: rig.neighbours.map((n) => {
       const met = neighbourFrom(n, at);

@@ -39,7 +39,7 @@ export function flakeLadder(
   const mixes = between
     ? [one(dark.p), one(between.p), equal(between.p, bright.p), one(bright.p)]
     : [one(dark.p), equal(dark.p, bright.p), one(bright.p)];
-  const shares = stepShares(mixes.length);
+  const shares = stepShares(mixes.length, metal.coverShares);
   const steps = mixes.map((mix, k): LadderStep => ({ id: `${ladder.id}-flake-${k + 1}`.slice(-60), mix, water: WATER, aimedShare: shares[k], ...FREE })); // prettier-ignore
   return underSchool({ ...ladder, name: metal.label, metal: metal.id, steps }, school, paints);
 }
