@@ -1,4 +1,4 @@
-import type { Patch, Surface } from '../form/index.js';
+import { NOTHING, type Patch, type Surface } from '../form/index.js';
 import { midValue } from '../ladder/index.js';
 import { polishModels, type MetalSurface, type PartLight } from '../rig/index.js';
 import { addBounce } from './bounce.js';
@@ -31,7 +31,7 @@ export interface Fitting {
 }
 
 /** The middle half of a mirror spans this share of its range at least: it jumps. */
-const MIRROR_MIDDLE = 0.3;
+const MIRROR_MIDDLE = 0.27;
 
 /**
  * One tone for the curved patches of a part. What a mirror of it would show says how dark and light it gets under this
@@ -48,7 +48,6 @@ export function curvedTone(fitting: Fitting): Tone {
   const level = curvedLevel(canonical, points, light);
   const mirror = mirrorTone(fitted(mirrorSorted), fitted(sphereRadiance(light, polish)), level);
   const natural = spreadOf(mirrorSorted.map((r) => toned(mirror, r)));
-  const sample = sampleOf(canonical, points);
   if (filmReflectance !== null) {
     // Under a film the body stays black at any polish; only its lights come down.
     const own = fitted(sortedOf(points, radiances));
@@ -56,27 +55,26 @@ export function curvedTone(fitting: Fitting): Tone {
     return isMirror ? mirror : spreadTone(own, from, { ...natural, high: shown.top * natural.high });
   }
   const range = natural.high - natural.low;
-  const seen = seenMiddle(fitting, sample, mirrored, mirror, 1);
+  const seen = seenMiddle(fitting, mirrored, mirror, 1);
   const mirrorMiddle = Math.max(seen, MIRROR_MIDDLE * range);
   if (isMirror)
     return seen >= mirrorMiddle
       ? mirror
-      : middled(fitting, sample, mirror, { from: natural, to: natural, middle: mirrorMiddle });
+      : middled(fitting, mirror, { from: natural, to: natural, middle: mirrorMiddle });
   const sorted = sortedOf(points, radiances);
   const own = fitted(sorted);
   const from = spreadOf(sorted.map((r) => toned(own, r)));
   const high = shown.top * natural.high;
   const to = { ...from, high, low: Math.max(0, high - shown.range * range) };
-  return middled(fitting, sample, own, { from, to, middle: shown.middle * mirrorMiddle });
+  return middled(fitting, own, { from, to, middle: shown.middle * mirrorMiddle });
 }
 
 /** Rounds in which the middle half is brought to its width: the bounce lies in it, and depends on it. */
-const ROUNDS = 3;
+const ROUNDS = 5;
 
 /** A tone whose middle half, with the bounce in it, spans as much as asked. */
 function middled(
   fitting: Fitting,
-  sample: Sample,
   tone: Tone,
   { from, to, middle }: { readonly from: Spread; readonly to: Spread; readonly middle: number },
 ): Tone {
@@ -85,53 +83,43 @@ function middled(
   let asked = middle;
   let made = spreadTone(tone, from, withMiddle(to, place, asked));
   for (let round = 0; round < ROUNDS; round++) {
-    const have = seenMiddle(fitting, sample, fitting.radiances, made, shown.top);
+    const have = seenMiddle(fitting, fitting.radiances, made, shown.top);
     asked *= Math.min(2, Math.max(0.5, middle / Math.max(1e-3, have)));
     made = spreadTone(tone, from, withMiddle(to, place, asked));
   }
   return made;
 }
 
-/** Some points of a part as a surface of their own. */
-interface Sample {
-  readonly surface: Surface;
-  readonly indices: Int32Array;
-}
-const MOST_SAMPLED = 1200;
-
-function sampleOf(s: Surface, points: readonly Int32Array[]): Sample {
-  const count = points.reduce((n, list) => n + list.length, 0);
-  const every = Math.max(1, Math.ceil(count / MOST_SAMPLED));
-  const indices = Int32Array.from(points.flatMap((list) => [...list.filter((_, k) => k % every === 0)]));
-  const picked = (of: Float32Array) => Float32Array.from(indices, (i) => of[i]);
-  return {
-    indices,
-    surface: {
-      grid: { ...s.grid, width: indices.length, height: 1 },
-      patch: Uint8Array.from(indices, (i) => s.patch[i]),
-      alpha: new Float32Array(indices.length).fill(1),
-      nx: picked(s.nx),
-      ny: picked(s.ny),
-      nz: picked(s.nz),
-      u: picked(s.u),
-      v: picked(s.v),
-      open: null,
-    },
-  };
-}
-
 /** Range of the middle half of a part as it is seen, the bounce with it. */
 function seenMiddle(
-  { patches, light, aimed, bounce }: Fitting,
-  { surface, indices }: Sample,
+  { patches, canonical, points, light, aimed, bounce }: Fitting,
   radiances: Float32Array,
   tone: Tone,
   top: number,
 ): number {
-  const body = Float32Array.from(indices, (i) => toned(tone, radiances[i]));
+  const body = radiances.map((r, i) => (canonical.patch[i] === NOTHING ? 0 : toned(tone, r)));
   const most = bounceCrest(midValue(aimed.length), top);
-  const seen = spreadOf((bounce ? addBounce(body, surface, patches, light, most) : body).sort());
-  return seen.threeQuarters - seen.quarter;
+  const seen = bounce ? addBounce(body, canonical, patches, light, most) : body;
+  return middleHalf(points, seen);
+}
+
+const BINS = 2048;
+
+/** From the quarter to the three quarters of some values of 0..1, counted in bins. */
+function middleHalf(lists: readonly Int32Array[], values: Float32Array): number {
+  const counts = new Uint32Array(BINS + 1);
+  let total = 0;
+  for (const list of lists) {
+    total += list.length;
+    for (const i of list) counts[Math.min(BINS, Math.max(0, Math.round(values[i] * BINS)))]++;
+  }
+  const at = (share: number) => {
+    let left = share * total;
+    let bin = 0;
+    while (bin < BINS && left > counts[bin]) left -= counts[bin++];
+    return (bin + (counts[bin] ? left / counts[bin] : 0)) / BINS;
+  };
+  return at(0.75) - at(0.25);
 }
 
 /** Value of the bounce's crest: that of the mid step, less where the polish dims what it mirrors. */

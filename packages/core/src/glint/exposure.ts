@@ -92,7 +92,7 @@ const DARKS_OWN = 0.8;
 /** That share is reached where its own range lies this much below the piece's. */
 const DARKS_FROM = 0.12;
 /** Elsewhere a part goes by its own range for this share, for the rest by the piece's. */
-const LIGHTS_OWN = 0.5;
+const LIGHTS_OWN = 0.4;
 /** How far a mirror parts values from the middle, 0..1. */
 const MIRROR_BITE = 0.75;
 

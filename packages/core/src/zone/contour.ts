@@ -1,16 +1,51 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
 import { placeOf, type Grid, type Point, type Ring } from '../form/index.js';
+import { clamp } from '../units/index.js';
 
 /** Contours may stray from the field by this share of a grid point. */
 const SIMPLIFY_PX = 0.1;
 
-/** Rings of where a field is at or above a level, in grid units, unsimplified. */
+const HALVINGS = 12;
+
+/** Where between the middle two of four neighbouring values a cubic through them reaches a level, 0..1 (Catmull and Rom 1974). */
+export function crossing(before: number, a: number, b: number, after: number, level: number): number {
+  const c1 = (b - before) / 2;
+  const c2 = before - 2.5 * a + 2 * b - 0.5 * after;
+  const c3 = 1.5 * (a - b) + (after - before) / 2;
+  const rises = b > a;
+  let [low, high] = [0, 1];
+  for (let i = 0; i < HALVINGS; i++) {
+    const t = (low + high) / 2;
+    if (a + t * (c1 + t * (c2 + t * c3)) < level === rises) low = t;
+    else high = t;
+  }
+  return (low + high) / 2;
+}
+
+/**
+ * Rings of where a field is at or above a level, in grid units, unsimplified. Between points the field is taken to be
+ * cubic: a straight line would put crisp borders a few hundredths of a mm off.
+ */
 function ringsAbove(field: Float32Array, grid: Grid, level: number): [number, number][][] {
+  const { width, height } = grid;
   const shape = contours()
-    .size([grid.width, grid.height])
+    .size([width, height])
+    .smooth(false)
     .contour(field as unknown as number[], level);
-  return shape.coordinates.flatMap((polygon) => polygon as [number, number][][]);
+  const rings = shape.coordinates.flatMap((polygon) => polygon as [number, number][][]);
+  const at = (c: number, r: number) => field[clamp(r, 0, height - 1) * width + clamp(c, 0, width - 1)];
+  for (const ring of rings)
+    for (const point of ring) {
+      // A corner of a ring lies half way between two points: on a whole number across or down, never on both.
+      const [x, y] = point;
+      const [c, r] = [Math.floor(x), Math.floor(y)];
+      if (x > 0 && x < width && c === x)
+        point[0] = x - 0.5 + crossing(at(c - 2, r), at(c - 1, r), at(c, r), at(c + 1, r), level);
+      if (y > 0 && y < height && r === y)
+        point[1] = y - 0.5 + crossing(at(c, r - 2), at(c, r - 1), at(c, r), at(c, r + 1), level);
+    }
+  return rings;
 }
 
 function tidy(points: readonly [number, number][], grid: Grid): Point[] {

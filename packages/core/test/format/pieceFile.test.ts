@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import {
-  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, lockKeepersArm, pieceJsonSchema, POLISHES, SCULPT_SOURCES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
+  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, LAMPS, lockKeepersArm, pieceJsonSchema, POLISHES, SCULPT_SOURCES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
 } from '../../src/index.js'; // prettier-ignore
 
 const id = fc.stringMatching(/^[a-z0-9][a-z0-9-]{0,12}$/);
@@ -42,6 +42,8 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     heightMm: size,
     outline: outline,
     holes: fc.array(outline, { maxLength: 3 }),
+    barrel: fc.constantFrom('one' as const, 'forked' as const),
+    seams: fc.array(outline, { maxLength: 3 }),
     wrapDeg: number(0, 80),
     crownDeg: number(0, 80),
     softness: number(0.01, 1),
@@ -173,6 +175,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     ),
     clock: number(0, 12),
     height: number(0, 90),
+    lamp: fc.constantFrom(...LAMPS),
     neighbours: fc.uniqueArray(
       fc.record({
         id,
@@ -264,6 +267,7 @@ const pieces: fc.Arbitrary<Piece> = fc
       ...lockKeepersArm.rig,
       keyClockHours: g.clock,
       keyHeightDeg: g.height,
+      lamp: g.lamp,
       neighbours: g.neighbours,
       focalPart: g.parts[0]?.id ?? null,
     },

@@ -22,6 +22,9 @@ const FORMS: [string, Form][] = [
   ['disc', { kind: 'disc', widthMm: 8, heightMm: 8, surface: 'cast', rimMm: 0.9 }],
 ];
 
+/** The counting grid stands askew, or it would count a straight upright border a whole point off. */
+const ASKEW_RAD = 0.3;
+
 describe.each(FORMS)('zones of a %s', (_, form) => {
   test('own shares sum to 1 and cover shares are nested, under any light', () => {
     fc.assert(
@@ -52,7 +55,7 @@ describe.each(FORMS)('zones of a %s', (_, form) => {
     const outline = areaOf(p.shape.model.rings);
     expect(Math.abs(z.areaMm2 / outline - 1)).toBeLessThan(1e-3);
     const px = 4 * Math.min(40, Math.sqrt(24000 / outline));
-    const s = surfaceOf(p.shape.model, gridAround(p.shape.model.rings, px, 2));
+    const s = surfaceOf(p.shape.model, gridAround(p.shape.model.rings, px, 2, ASKEW_RAD));
     const { value } = valuesOn(s, p);
     const counted = z.zones.map((_, k) => {
       let n = 0;
