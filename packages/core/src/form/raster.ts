@@ -22,24 +22,27 @@ export interface Surface {
 
 /** Marks the points whose middle lies in the rings (even-odd) with `mark`, by scan lines. */
 export function fillRings(rings: readonly Ring[], grid: Grid, into: Uint8Array, mark: number): void {
-  const cells = rings.map((ring) => ring.map((p) => cellOf(grid, p)));
-  const crossings: number[] = [];
-  for (let row = 0; row < grid.height; row++) {
-    const y = row + 0.5;
-    crossings.length = 0;
-    for (const ring of cells)
-      for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-        const [xi, yi] = ring[i];
-        const [xj, yj] = ring[j];
-        if (yi > y !== yj > y) crossings.push(((xj - xi) * (y - yi)) / (yj - yi) + xi);
-      }
-    crossings.sort((a, b) => a - b);
-    for (let k = 0; k + 1 < crossings.length; k += 2) {
-      const from = Math.max(0, Math.ceil(crossings[k] - 0.5));
-      const to = Math.min(grid.width - 1, Math.floor(crossings[k + 1] - 0.5));
-      if (to >= from) into.fill(mark, row * grid.width + from, row * grid.width + to + 1);
+  const crossings: number[][] = [];
+  for (const ring of rings) {
+    const cells = ring.map((p) => cellOf(grid, p));
+    for (let i = 0, j = cells.length - 1; i < cells.length; j = i++) {
+      const [xi, yi] = cells[i];
+      const [xj, yj] = cells[j];
+      // Rows whose middle the side passes: it takes its upper end and leaves its lower one.
+      const from = Math.max(0, Math.ceil(Math.min(yi, yj) - 0.5));
+      const to = Math.min(grid.height - 1, Math.ceil(Math.max(yi, yj) - 0.5) - 1);
+      for (let row = from; row <= to; row++)
+        (crossings[row] ??= []).push(((xj - xi) * (row + 0.5 - yi)) / (yj - yi) + xi);
     }
   }
+  crossings.forEach((list, row) => {
+    list.sort((a, b) => a - b);
+    for (let k = 0; k + 1 < list.length; k += 2) {
+      const from = Math.max(0, Math.ceil(list[k] - 0.5));
+      const to = Math.min(grid.width - 1, Math.floor(list[k + 1] - 0.5));
+      if (to >= from) into.fill(mark, row * grid.width + from, row * grid.width + to + 1);
+    }
+  });
 }
 
 /**
@@ -159,10 +162,14 @@ function spread(patch: Uint8Array, alpha: Float32Array, { width, height }: Grid)
   for (let i = 0; i < patch.length; i++) if (patch[i] === NOTHING) alpha[i] = 0;
 }
 
-/** One patch continued over the whole grid, past its outline, as contours need it. */
-export function surfaceOfPatch(model: SurfaceModel, p: number, grid: Grid): Surface {
+/** One patch and what lies within `reachPx` of it, continued past its outline as contours need it. */
+export function surfaceOfPatch(model: SurfaceModel, p: number, grid: Grid, reachPx: number): Surface {
   const surface = emptySurface(model, grid);
-  surface.patch.fill(p);
-  surface.alpha.fill(1);
+  fillRings(model.patches[p].rings, grid, surface.patch, p);
+  for (const ring of model.patches[p].rings)
+    nearLine(ring, true, grid, reachPx, (i) => {
+      surface.patch[i] = p;
+    });
+  for (let i = 0; i < surface.patch.length; i++) if (surface.patch[i] === p) surface.alpha[i] = 1;
   return sampleInto(model, surface);
 }

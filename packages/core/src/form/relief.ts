@@ -44,7 +44,13 @@ export const relief: FormDefinition<'relief'> = {
     const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
     const seams = form.seams.map((line): Edge => {
       const points = lineSmoothed(line.map(({ x, y }): Point => [x * halfW, y * halfH]));
-      return densified({ kind: 'recess', closed: false, widthShare: SEAM_WIDTH, points, outward: points.map(() => [0, 0] as const) });
+      return densified({
+        kind: 'recess',
+        closed: false,
+        widthShare: SEAM_WIDTH,
+        points,
+        outward: points.map(() => [0, 0] as const),
+      });
     });
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),

@@ -12,6 +12,8 @@ const HALF_ROUND = 0.87;
 const KEEL = { ridge: rad(16), rim: rad(80) } as const;
 const ARC = 20;
 const MOST_ALONG = 48;
+/** Places along a swelling tube at which its width is tabled. */
+const ALONG = 512;
 
 type Tube = FormOf<'tube'>;
 
@@ -56,7 +58,7 @@ function widthOf(form: Tube): (t: number) => { half: number; slope: number } {
   const taper = (form.endWidthMm - form.startWidthMm) / 2 / length;
   // A hump that is 0 at both ends and 1 at swellAt.
   const power = Math.log(0.5) / Math.log(form.swellAt);
-  return (t) => {
+  const at = (t: number) => {
     const s = clamp(t / length + 0.5, 0, 1);
     const straight = mixNumbers(form.startWidthMm, form.endWidthMm, s) / 2;
     if (swell === 0) return { half: Math.max(0.05, straight), slope: taper };
@@ -67,6 +69,15 @@ function widthOf(form: Tube): (t: number) => { half: number; slope: number } {
       half: Math.max(0.05, straight * (1 + swell * hump)),
       slope: taper * (1 + swell * hump) + straight * swell * steep,
     };
+  };
+  if (swell === 0) return at;
+  // Asked for at every point of a picture, so tabled along the axis.
+  const table = Array.from({ length: ALONG + 1 }, (_, i) => at(length * (i / ALONG - 0.5)));
+  return (t) => {
+    const place = clamp(t / length + 0.5, 0, 1) * ALONG;
+    const i = Math.min(ALONG - 1, Math.floor(place));
+    const [p, q, u] = [table[i], table[i + 1], place - i];
+    return { half: mixNumbers(p.half, q.half, u), slope: mixNumbers(p.slope, q.slope, u) };
   };
 }
 

@@ -15,6 +15,8 @@ import { alongTable, discTable, lobeTable, lookUp, panesTable, PER_UNIT, stripeT
 
 /** How far a reflection strays along a tube's grain, beyond the lobe itself, in radians. */
 const GRAIN = 0.9;
+/** Blur across the grain, in degrees, beyond that of the polish: grooves soften every border. */
+const GROOVES_DEG = 3.2;
 
 /** The points of one patch that receive light, and how much of it each keeps; null: all of it. */
 interface Target {
@@ -113,7 +115,10 @@ function addAcrossGrain(
   const [lx, ly, lz] = light.key;
   const sigmaDeg = Math.hypot(KEY_SIZE_DEG, polish.lobeDeg);
   const across = polish.showsLamp
-    ? stripeTable(stretchesAcross(lamps[light.lamp].shape, light, grain), polish.surroundingsDeg)
+    ? stripeTable(
+        stretchesAcross(lamps[light.lamp].shape, light, grain),
+        Math.hypot(polish.surroundingsDeg, GROOVES_DEG),
+      )
     : lobeTable(sigmaDeg);
   const peak = polish.showsLamp ? LAMP_LUMINANCE : keyPeak(polish.lobeDeg);
   const la = lx * ax + ly * ay + lz * az;

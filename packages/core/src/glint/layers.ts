@@ -98,10 +98,11 @@ export const edgesSeen = (p: PreparedPart, value: Float32Array): { edge: Edge; l
   p.metal ? edgeLooks(p.shape.model, p.shape.canonical, value, edging(p)) : [];
 
 /** The edges of a part as strokes, for drawings; none on matte parts. */
-export function strokesOf(p: PreparedPart): EdgeStroke[] {
-  if (!p.metal) return [];
-  const { model, canonical } = p.shape;
-  return edgeStrokes(model, canonical, valuesOn(canonical, p).value, edging(p));
+export function strokesOf(
+  p: PreparedPart,
+  value: Float32Array = valuesOn(p.shape.canonical, p).value,
+): EdgeStroke[] {
+  return p.metal ? edgeStrokes(p.shape.model, p.shape.canonical, value, edging(p)) : [];
 }
 
 /** All layers of a part. A sampled surface may be handed in where the form has not changed. */

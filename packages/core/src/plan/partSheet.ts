@@ -57,9 +57,10 @@ const strokeMm = (points: readonly Point[]): number =>
   );
 
 /** Length of all light and all dark lines, in mm. */
-function lineLengths(p: PreparedPart): { light: number; dark: number } {
+function lineLengths(p: PreparedPart, value: Float32Array): { light: number; dark: number } {
+  const strokes = strokesOf(p, value);
   const of = (kind: 'light' | 'dark') =>
-    strokesOf(p).reduce((sum, s) => sum + (s.kind === kind ? strokeMm(s.points) : 0), 0);
+    strokes.reduce((sum, s) => sum + (s.kind === kind ? strokeMm(s.points) : 0), 0);
   return { light: of('light'), dark: of('dark') };
 }
 
@@ -67,9 +68,9 @@ function lineLengths(p: PreparedPart): { light: number; dark: number } {
  * The first pass after which the part shows the range and spread its polish wants, each laid over the one before.
  * Before that it looks grey, and is right.
  */
-function readsAsMetalFrom(p: PreparedPart): number | null {
+function readsAsMetalFrom(p: PreparedPart, value: Float32Array): number | null {
   if (!p.metal) return null;
-  const values = valuesOnCanonical(p);
+  const values = valuesOnCanonical(p, value);
   const { rangeL, middleHalfL } = p.metal.polish;
   const found = p.palette.approach!.body.findIndex(({ after }) => {
     const l = lightnessFrom(values.map((v) => after[stepOf(v, p.steps)].l));
@@ -81,11 +82,11 @@ function readsAsMetalFrom(p: PreparedPart): number | null {
 /** Weaker than this share of the strongest tint nothing shows. */
 const SHOWS = 0.25;
 
-function tintsOf(p: PreparedPart): PartSheet['tints'] {
+function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
   if (!p.metal || p.metal.tints.length === 0) return [];
   const { canonical, model } = p.shape;
   const covered = canonical.alpha.reduce((n, a) => n + a, 0);
-  const layers = tintLayers(canonical, valuesOn(canonical, p).value, p.light, p.metal.tints, 1);
+  const layers = tintLayers(canonical, value, p.light, p.metal.tints, 1);
   return layers.map(({ source, weight }) => {
     const shows = weight.reduce((n, w, i) => n + (w > SHOWS ? canonical.alpha[i] : 0), 0);
     return { id: source.id, mm2: (shows / Math.max(1, covered)) * areaOf(model.rings) };
@@ -111,12 +112,13 @@ export function partSheet(
 ): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
-  const edges = lineLengths(prepared);
+  const { value } = valuesOn(shape.canonical, prepared);
+  const edges = lineLengths(prepared, value);
   return {
     part: part.id,
     steps: prepared.steps,
     zones: zonesOf(prepared),
-    lightness: lightnessOf(prepared),
+    lightness: lightnessOf(prepared, value),
     surfaceRatio: surfaceRatio(prepared),
     edgeMm: edges.light,
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
@@ -124,8 +126,8 @@ export function partSheet(
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
     paleGlints: prepared.approach.glints === 'pale',
     bounce: bearsBounce(prepared),
-    tints: tintsOf(prepared),
-    readsAsMetalFrom: readsAsMetalFrom(prepared),
+    tints: tintsOf(prepared, value),
+    readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,
     says: saysOf(prepared),
     asleep: prepared.asleep,

@@ -64,19 +64,14 @@ export function regionAbove(field: Float32Array, grid: Grid, level: number): Rin
 }
 
 /**
- * The lines along which a field crosses a level, cut to where `keep` holds (tested at the middle of each piece).
+ * The lines along which a field crosses a level, cut to the points of a mask (tested at the middle of each piece).
  * Open polylines in mm.
  */
-export function linesAt(
-  field: Float32Array,
-  grid: Grid,
-  level: number,
-  keep: (x: number, y: number) => boolean,
-): Point[][] {
+export function linesAt(field: Float32Array, grid: Grid, level: number, mask: Uint8Array): Point[][] {
   const wanted = ([ax, ay]: [number, number], [bx, by]: [number, number]) => {
     const [x, y] = [(ax + bx) / 2, (ay + by) / 2];
     if (x < 1 || y < 1 || x > grid.width - 1 || y > grid.height - 1) return false;
-    return keep(...placeOf(grid, x, y));
+    return mask[Math.floor(y) * grid.width + Math.floor(x)] === 1;
   };
   return ringsAbove(field, grid, level).flatMap((ring) => runsOf(ring, wanted).map((run) => tidy(run, grid)));
 }

@@ -14,9 +14,11 @@ export interface Lightness {
 }
 
 /** Values 0..1 of what is seen of a part, on its canonical points; of all of it where nothing is seen. */
-export function valuesOnCanonical(p: PreparedPart): number[] {
+export function valuesOnCanonical(
+  p: PreparedPart,
+  value: Float32Array = valuesOn(p.shape.canonical, p).value,
+): number[] {
   const s = p.shape.canonical;
-  const { value } = valuesOn(s, p);
   const free = uncovered(s, p.fronts);
   const of = (counts: (i: number) => boolean) =>
     Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && counts(i));
@@ -25,8 +27,8 @@ export function valuesOnCanonical(p: PreparedPart): number[] {
 }
 
 /** Value statistics of a part on its canonical points. */
-export const lightnessOf = (p: PreparedPart): Lightness =>
-  lightnessFrom(valuesOnCanonical(p).map((v) => colourAt(p.palette.colours, v).l));
+export const lightnessOf = (p: PreparedPart, value?: Float32Array): Lightness =>
+  lightnessFrom(valuesOnCanonical(p, value).map((v) => colourAt(p.palette.colours, v).l));
 
 /** The same from any list of L*; an empty list gives zeros. */
 export function lightnessFrom(values: number[]): Lightness {

@@ -85,9 +85,10 @@ function pieces(mask: Uint8Array, width: number, height: number): { label: Int32
   return { label, sizes };
 }
 
+/** Share of a piece that its opening keeps, and of a whole region. */
 const KEPT = 0.9;
+const MOST = 0.6;
 const LEAST_PIECE_MM2 = 0.05;
-const ROUNDS = 7;
 
 /** A region's opening widths, in mm. */
 export interface Opening {
@@ -97,9 +98,50 @@ export interface Opening {
   readonly main: number;
 }
 
-/** Most of a region: this share of it. */
-const MOST = 0.6;
-const MAIN_ROUNDS = 5;
+/**
+ * Radius in points of the largest disc inside a mask that covers each point: its local thickness (Hildebrand and
+ * Ruegsegger 1997). Discs that lie within a neighbour's are left out.
+ * @param inner distance of every point to the nearest empty one
+ */
+function thickness(inner: Float32Array, width: number, height: number): Float32Array {
+  const out = new Float32Array(inner.length);
+  for (let row = 1; row < height - 1; row++)
+    for (let col = 1; col < width - 1; col++) {
+      const i = row * width + col;
+      const r = inner[i];
+      if (r === 0 || withinNeighbour(inner, i, width)) continue;
+      const reach = Math.ceil(r) - 1;
+      for (let dr = -reach; dr <= reach; dr++) {
+        const half = Math.ceil(Math.sqrt(r * r - dr * dr)) - 1;
+        const from = i + dr * width - half;
+        for (let k = from; k <= from + 2 * half; k++) if (out[k] < r) out[k] = r;
+      }
+    }
+  return out;
+}
+
+/** A disc that sticks out of a neighbour's by no more than this share of a point is left out. */
+const ASIDE = 0.12;
+
+function withinNeighbour(inner: Float32Array, i: number, width: number): boolean {
+  const r = inner[i] - ASIDE;
+  return (
+    inner[i - 1] >= r + 1 ||
+    inner[i + 1] >= r + 1 ||
+    inner[i - width] >= r + 1 ||
+    inner[i + width] >= r + 1 ||
+    inner[i - width - 1] >= r + Math.SQRT2 ||
+    inner[i - width + 1] >= r + Math.SQRT2 ||
+    inner[i + width - 1] >= r + Math.SQRT2 ||
+    inner[i + width + 1] >= r + Math.SQRT2
+  );
+}
+
+/** The value above which a share of a list lies. */
+function aboveWhich(list: number[], share: number): number {
+  list.sort((a, b) => b - a);
+  return list[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)];
+}
 
 /**
  * The largest disc whose opening keeps 90 % of a region, in mm across: the widest brush line that still paints it.
@@ -109,39 +151,21 @@ const MAIN_ROUNDS = 5;
  */
 export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): Opening {
   const { label, sizes } = pieces(mask, width, height);
-  const inner = distance2(
+  const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
+  if (!counted.includes(true)) return { narrowest: 0, main: 0 };
+  const toEmpty = distance2(
     mask.map((m) => (m ? 0 : 1)),
     width,
     height,
   );
-  const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
-  if (!counted.includes(true)) return { narrowest: 0, main: 0 };
-  const core = new Uint8Array(mask.length);
-  /** Points of every piece kept by the opening of radius r points. */
-  const kept = (r: number): number[] => {
-    const least = r * r;
-    for (let i = 0; i < core.length; i++) core[i] = inner[i] >= least ? 1 : 0;
-    const back = distance2(core, width, height);
-    const keep = sizes.map(() => 0);
-    for (let i = 0; i < mask.length; i++) if (label[i] && back[i] < least) keep[label[i]]++;
-    return keep;
-  };
-  // All pieces are narrowed at once: the result is the smallest, so one failing piece ends the search upward.
-  const widest =
-    Math.sqrt(inner.reduce((m, d2, i) => (label[i] && d2 < FAR / 2 ? Math.max(m, d2) : m), 1)) + 0.5;
-  let [low, high] = [0.5, widest];
-  for (let round = 0; round < ROUNDS; round++) {
-    const mid = (low + high) / 2;
-    if (kept(mid).some((n, id) => counted[id] && n < KEPT * sizes[id])) high = mid;
-    else low = mid;
-  }
-  const narrowest = (low + high) / pxPerMm;
-  const all = sizes.reduce((sum, n) => sum + n, 0);
-  high = widest;
-  for (let round = 0; round < MAIN_ROUNDS; round++) {
-    const mid = (low + high) / 2;
-    if (kept(mid).reduce((sum, n) => sum + n, 0) < MOST * all) high = mid;
-    else low = mid;
-  }
-  return { narrowest, main: (low + high) / pxPerMm };
+  const inner = Float32Array.from(toEmpty, (d2) => (d2 < FAR / 2 ? Math.sqrt(d2) : 0));
+  const thick = thickness(inner, width, height);
+  const byPiece = sizes.map((): number[] => []);
+  for (let i = 0; i < mask.length; i++) if (label[i]) byPiece[label[i]].push(thick[i]);
+  // The distance of a point counts from the middle of the nearest empty one, half a point beyond the border.
+  const wide = (radius: number) => (2 * radius - 0.5) / pxPerMm;
+  const narrowest = Math.min(
+    ...byPiece.filter((_, id) => counted[id]).map((list) => wide(aboveWhich(list, KEPT))),
+  );
+  return { narrowest, main: wide(aboveWhich(byPiece.flat(), MOST)) };
 }

@@ -2,7 +2,6 @@ import {
   areaOf,
   fillRings,
   gridAround,
-  inside,
   lineBetween,
   surfaceOfPatch,
   type Grid,
@@ -57,11 +56,15 @@ export interface ZoneMap {
 
 /** Blends narrower than this are painted as a line. */
 const HARD_MM = 0.3;
+/** Points of a patch that its contours are drawn from. */
+const POINTS = 24000;
 const FINEST_PX_PER_MM = 40;
 const COARSEST_PX_PER_MM = 2;
-const MARGIN_PX = 3;
+const MARGIN_PX = 4;
+/** A patch is continued past its outline by this much, so that contours reach it. */
+const NEAR_PX = 3;
 /** Opening widths are measured on a grid of this many times fewer points. */
-const OPENING_COARSER = 8;
+const OPENING_COARSER = 10;
 /** A patch's whole frame holds at most this many times the points asked for. */
 const FRAME_FACTOR = 20;
 
@@ -73,6 +76,8 @@ interface PatchField {
   readonly patch: Patch;
   readonly grid: Grid;
   readonly value: Float32Array;
+  /** 1 for the points that lie in the patch. */
+  readonly within: Uint8Array;
   /** Upward part of what each point mirrors, less the horizon's. */
   readonly aboveHorizon: Float32Array | null;
 }
@@ -87,7 +92,9 @@ function fieldsOf(p: PreparedPart, points: number): PatchField[] {
       0,
       points * FRAME_FACTOR,
     );
-    const surface = surfaceOfPatch(model, index, grid);
+    const surface = surfaceOfPatch(model, index, grid, NEAR_PX);
+    const within = new Uint8Array(grid.width * grid.height);
+    fillRings(patch.rings, grid, within, 1);
     const { value } = valuesOn(surface, p);
     let aboveHorizon: Float32Array | null = null;
     if (p.metal && patch.kind === 'smooth') {
@@ -96,7 +103,7 @@ function fieldsOf(p: PreparedPart, points: number): PatchField[] {
         (z, i) => 2 * z * (surface.nx[i] * ux + surface.ny[i] * uy + z * uz) - uz - p.light.horizon,
       );
     }
-    return { patch, grid, value, aboveHorizon };
+    return { patch, grid, value, within, aboveHorizon };
   });
 }
 
@@ -140,8 +147,7 @@ function bordersOf(fields: readonly PatchField[], steps: number): Border[] {
     const widths: { mm: number; width: number }[] = [];
     let hardMm = 0;
     for (const field of fields) {
-      const keep = (x: number, y: number) => inside(field.patch.rings, x, y);
-      for (const line of linesAt(field.value, field.grid, level, keep)) {
+      for (const line of linesAt(field.value, field.grid, level, field.within)) {
         let run: Point[] = [];
         let runHard: boolean | null = null;
         const fine = cutFine(line, 2 / field.grid.pxPerMm);
@@ -205,7 +211,7 @@ export interface ZoneOptions {
  * Turns a part's values into shapes to paint: nested cover regions cut to the analytic outline, whose areas are the
  * areas reported; opening widths; borders told hard or soft with their blend widths; horizon lines.
  */
-export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): ZoneMap {
+export function zonesOf(p: PreparedPart, { points = POINTS }: ZoneOptions = {}): ZoneMap {
   const fields = fieldsOf(p, points);
   const n = p.steps;
   const outlines = fields.map((f) => intersect(f.patch.rings, f.patch.rings));
@@ -234,7 +240,7 @@ export function zonesOf(p: PreparedPart, { points = 24000 }: ZoneOptions = {}): 
     };
   });
   const horizons = fields.flatMap((f) =>
-    f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, (x, y) => inside(f.patch.rings, x, y)) : [],
+    f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, f.within) : [],
   );
   return { areaMm2, zones, borders: bordersOf(fields, n), horizons };
 }

@@ -219,13 +219,16 @@ describe('a form', () => {
     for (const form of [dome(10), tube(6), forms.band.defaults]) {
       const model = modelOf(form);
       const grid = gridAround(model.rings, 10, 6);
-      const s = surfaceOfPatch(model, 0, grid);
-      let worst = 0;
+      const s = surfaceOfPatch(model, 0, grid, 4);
+      let [worst, beyond] = [0, 0];
       for (let i = 1; i < s.nx.length; i++) {
-        if (i % grid.width === 0) continue;
+        if (i % grid.width === 0 || s.alpha[i] === 0 || s.alpha[i - 1] === 0) continue;
+        beyond++;
         worst = Math.max(worst, Math.abs(s.nx[i] - s.nx[i - 1]));
       }
       expect(worst).toBeLessThan(0.25);
+      // More than the patch itself: a strip along all of its outline.
+      expect(beyond).toBeGreaterThan(areaOf(model.rings) * 100 * 1.1);
     }
   });
 });

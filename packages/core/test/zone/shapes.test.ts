@@ -77,7 +77,10 @@ describe('contours', () => {
   });
 
   test('are cut to where they are wanted', () => {
-    const upper = linesAt(field, grid, 1, (_, y) => y > 0);
+    const above = Uint8Array.from(field, (_, i) =>
+      placeOf(grid, 0, Math.floor(i / grid.width) + 0.5)[1] > 0 ? 1 : 0,
+    );
+    const upper = linesAt(field, grid, 1, above);
     expect(upper).toHaveLength(1);
     const length = upper[0]
       .slice(1)
