@@ -37,6 +37,16 @@ function wantedOf({ p }: Seen, limit: number): Spread {
   };
 }
 
+/** A form shows what this light gives it: nothing wider than the program would lay out itself is asked of a painter. */
+const OF_LAID_OUT = 0.97;
+const withinReach = (want: Spread, laidOut: Spread | null): Spread =>
+  laidOut
+    ? {
+        range: Math.min(want.range, OF_LAID_OUT * laidOut.range),
+        middle: Math.min(want.middle, OF_LAID_OUT * laidOut.middle),
+      }
+    : want;
+
 const reached = (have: Spread, want: Spread) => Math.min(have.range / want.range, have.middle / want.middle);
 
 function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
@@ -66,7 +76,9 @@ export const contrast: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const limit = scene.limit('contrast', s.part);
       if (limit === null || s.points.length < 30 || s.p.steps < 3) return [];
-      const [have, want] = [spreadOf(s), wantedOf(s, limit)];
+      const have = spreadOf(s);
+      if (reached(have, wantedOf(s, limit)) >= 1) return [];
+      const want = withinReach(wantedOf(s, limit), scene.reached('contrast', s, spreadOf));
       if (reached(have, want) >= 1) return [];
       const narrow = have.range / want.range <= have.middle / want.middle;
       return [

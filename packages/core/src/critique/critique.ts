@@ -3,6 +3,7 @@ import type { FindingId, Part, Piece } from '../piece/index.js';
 import { zonesOf, type ZoneMap } from '../zone/index.js';
 import type { Found } from './definition.js';
 import { findingDefinitions } from './registry.js';
+import { asLaidOut } from './laidOut.js';
 import { limitFor, seen, type Scene, type Seen } from './scene.js';
 
 /** One finding on a piece. */
@@ -28,6 +29,13 @@ export function computed(part: Part, piece: Piece, points?: number): Computed {
 const TRIAL_POINTS = 6000;
 
 function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
+  const tried = (id: string, change: (piece: Piece) => Piece): Seen => {
+    const other = change(piece);
+    const part = other.parts.find((q) => q.id === id)!;
+    const p = preparePart(part, other);
+    return seen(p, () => zonesOf(p, { points: TRIAL_POINTS }));
+  };
+  const laid = new Map<string, Seen>();
   return {
     piece,
     parts: piece.parts
@@ -37,11 +45,14 @@ function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
         return seen(p, () => zones);
       }),
     limit: (finding, part) => limitFor(piece, part, finding, findingDefinitions[finding].limit),
-    tried(id, change) {
-      const other = change(piece);
-      const part = other.parts.find((q) => q.id === id)!;
-      const p = preparePart(part, other);
-      return seen(p, () => zonesOf(p, { points: TRIAL_POINTS }));
+    tried,
+    reached(finding, s, figure) {
+      if (piece.critique.limits.some((l) => l.finding === finding)) return null;
+      const known = laid.get(s.part.id);
+      const made =
+        known ?? (asLaidOut(piece, s.part) === piece ? s : tried(s.part.id, (q) => asLaidOut(q, s.part)));
+      laid.set(s.part.id, made);
+      return figure(made);
     },
   };
 }

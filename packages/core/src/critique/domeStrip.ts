@@ -2,24 +2,18 @@ import { plain } from '../units/index.js';
 import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
+import { lightest } from './lightest.js';
 import { inPiece, middleOf, pointAt, type Seen } from './scene.js';
 
 /** The light that is judged is the lightest share of what is seen. */
 const LIGHTEST = 0.1;
 const LEAST_POINTS = 14;
 
-/** The points of the lightest tenth. */
-function lightest(s: Seen): (i: number) => boolean {
-  const sorted = Float32Array.from(s.points, (i) => s.value[i]).sort();
-  const from = sorted[Math.floor((1 - LIGHTEST) * (sorted.length - 1))];
-  return (i) => s.value[i] >= from;
-}
-
 /** How much longer than wide the light is, the form's own proportions taken out (principal axes of its points). */
 function stretchOf(s: Seen): number | null {
   const { form } = s.part;
   if (form.kind !== 'dome') return null;
-  const light = lightest(s);
+  const light = lightest(s, LIGHTEST);
   let [n, mx, my, xx, yy, xy] = [0, 0, 0, 0, 0, 0];
   for (const i of s.points) {
     if (!light(i)) continue;
@@ -58,7 +52,7 @@ export const domeStrip: FindingDefinition = {
       return [
         {
           part: s.part.id,
-          at: inPiece(s.part, middleOf(s, lightest(s)) ?? [0, 0]),
+          at: inPiece(s.part, middleOf(s, lightest(s, LIGHTEST)) ?? [0, 0]),
           measured: stretch,
           wanted: { from: null, to: limit },
           says: `its light is ${plain(stretch)} times as long as wide; round it off toward the main light`,

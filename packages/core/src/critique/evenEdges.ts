@@ -11,6 +11,9 @@ const PAINTED = 0.3;
 /** Edges this near to the mid step, in steps, are held there by rule. */
 const AT_MID = 0.3;
 
+/** Edges need not part farther than the program would lay them out itself. */
+const OF_LAID_OUT = 0.95;
+
 /** How far zones and edges part over a part, in steps; edges that are held at mid in shade are left out. */
 function spreadOf(s: Seen): { zones: number; edges: number } {
   const steps = s.p.steps - 1;
@@ -36,10 +39,15 @@ export const evenEdges: FindingDefinition = {
   unit: 'steps between the lightest and the darkest edge',
   find: (scene) =>
     scene.parts.flatMap((s) => {
-      const limit = scene.limit('even-edges', s.part);
-      if (limit === null || s.p.steps < 5) return [];
+      const known = scene.limit('even-edges', s.part);
+      if (known === null || s.p.steps < 5) return [];
       const { zones, edges } = spreadOf(s);
-      if (zones < ZONES_PART || edges >= limit) return [];
+      if (zones < ZONES_PART || edges >= known) return [];
+      const limit = Math.min(
+        known,
+        OF_LAID_OUT * (scene.reached('even-edges', s, spreadOf)?.edges ?? Infinity),
+      );
+      if (edges >= limit) return [];
       const own = s.p.hand.edge;
       return [
         {

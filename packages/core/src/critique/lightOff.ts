@@ -1,28 +1,43 @@
-import { keyDirection } from '../rig/index.js';
-import { add, clockOf, clockText, deg, normalise, rad, TO_EYE, turnZ } from '../units/index.js';
-import { plain } from '../units/index.js';
+import { keyDirection, rigFor } from '../rig/index.js';
+import {
+  add,
+  angleBetween,
+  clamp,
+  clockOf,
+  clockText,
+  deg,
+  normalise,
+  plain,
+  rad,
+  TO_EYE,
+  turnZ,
+} from '../units/index.js';
 import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
+import { lightest } from './lightest.js';
 import { inPiece, middleOf, type Scene, type Seen } from './scene.js';
 
 /** The main light of a part is its lightest share. */
 const LIGHTEST = 0.04;
 /** A light so near to the eye has no side. */
 const NO_SIDE = 0.25;
+const LEAST_POINTS = 60;
 
-/** Which way the lightest places of a part face within the picture, and which way the rig's light asks for; in the part's frame. */
-function facing(
-  scene: Scene,
-  s: Seen,
-): { has: readonly [number, number]; wants: readonly [number, number] } | null {
+/** Directions within the picture, in the part's own frame. */
+interface Sides {
+  readonly has: readonly [number, number];
+  readonly wants: readonly [number, number];
+}
+
+/** Which way the lightest places of a curved part face, and which way the rig's light asks for. */
+function curvedSides(scene: Scene, s: Seen): Sides | null {
   const { model, canonical } = s.p.shape;
   const half = turnZ(normalise(add(keyDirection(scene.piece.rig), TO_EYE)), -rad(s.part.place.rollDeg));
-  const sorted = Float32Array.from(s.points, (i) => s.value[i]).sort();
-  const from = sorted[Math.floor((1 - LIGHTEST) * (sorted.length - 1))];
+  const light = lightest(s, LIGHTEST);
   let [x, y, n] = [0, 0, 0];
   for (const i of s.points) {
-    if (s.value[i] < from) continue;
+    if (!light(i)) continue;
     x += canonical.nx[i];
     y += canonical.ny[i];
     n++;
@@ -42,13 +57,38 @@ function facing(
   return { has: [x, y], wants: [wx, wy] };
 }
 
+/** On which side of a flat face its lightest places lie, and on which side the light stands. */
+function flatSides(s: Seen): Sides | null {
+  const [kx, ky] = s.p.light.key;
+  const light = middleOf(s, lightest(s, FLAT_LIGHTEST));
+  const all = middleOf(s);
+  if (!light || !all || Math.hypot(kx, ky) < NO_SIDE) return null;
+  const has = [light[0] - all[0], light[1] - all[1]] as const;
+  const off = Math.hypot(...has) / s.p.shape.model.narrowestMm;
+  return off < FLAT_LEAST ? null : { has, wants: [kx, ky] };
+}
+/** The bands of a flat face are many: more of it counts, and only where it lies plainly to one side. */
+const FLAT_LIGHTEST = 0.25;
+const FLAT_LEAST = 0.12;
+
+/** Blades turn their lights over from one face to the other; which one leads is told by the finding on faces. */
+const sidesOf = (scene: Scene, s: Seen): Sides | null => {
+  const { patches } = s.p.shape.model;
+  if (s.part.form.kind === 'blade') return null;
+  return patches.some((q) => q.kind === 'smooth' && !q.rim) ? curvedSides(scene, s) : flatSides(s);
+};
+
+const between = ([x, y]: readonly [number, number], [wx, wy]: readonly [number, number]): number =>
+  deg(Math.acos(clamp((x * wx + y * wy) / (Math.hypot(x, y) * Math.hypot(wx, wy)), -1, 1)));
+
+/** Degrees by which a part's light is off: that of an approach of its own, or that of what was changed by hand. */
 function offBy(scene: Scene, s: Seen): number {
-  const f = facing(scene, s);
-  if (!f) return 0;
-  const [[x, y], [wx, wy]] = [f.has, f.wants];
-  return deg(
-    Math.acos(Math.max(-1, Math.min(1, (x * wx + y * wy) / (Math.hypot(x, y) * Math.hypot(wx, wy))))),
-  );
+  if (s.part.approach.light !== null) {
+    const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
+    return angleBetween(own, keyDirection(scene.piece.rig));
+  }
+  const sides = sidesOf(scene, s);
+  return sides ? between(sides.has, sides.wants) : 0;
 }
 
 function fixFor(scene: Scene, s: Seen): Fix | null {
@@ -61,6 +101,26 @@ function fixFor(scene: Scene, s: Seen): Fix | null {
   return a ? release(`let the ${adjustmentName(a)} go`, a.id) : null;
 }
 
+/** A form may turn its light aside by itself; a touched one by this much more. */
+const OF_LAID_OUT = 1.2;
+
+/** Hours on the clock face of a direction in the part's own frame. */
+function clockOfSide({ part }: Seen, [x, y]: readonly [number, number]): string {
+  const [vx, vy] = turnZ([x, y, 0], rad(part.place.rollDeg));
+  return clockText(Math.round(clockOf(vx, vy) * 2) / 2);
+}
+
+function sentence(scene: Scene, s: Seen, off: number): string {
+  const apart = `${plain(off, 0)} degrees off`;
+  if (s.part.approach.light !== null) {
+    const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
+    const rig = keyDirection(scene.piece.rig);
+    return `it is lit from ${clockText(Math.round(clockOf(own[0], own[1]) * 2) / 2)} by an approach of its own, ${apart}; the rest of the piece from ${clockText(Math.round(clockOf(rig[0], rig[1]) * 2) / 2)}`;
+  }
+  const { has, wants } = sidesOf(scene, s)!;
+  return `its main light lies toward ${clockOfSide(s, has)}, ${apart}; the rest of the piece asks for ${clockOfSide(s, wants)}`;
+}
+
 export const lightOff: FindingDefinition = {
   id: 'light-off',
   label: 'Lit from elsewhere',
@@ -69,26 +129,21 @@ export const lightOff: FindingDefinition = {
   unit: 'degrees off the main light',
   find: (scene) =>
     scene.parts.flatMap((s) => {
-      const limit = scene.limit('light-off', s.part);
-      const { form } = s.part;
-      const judged = (form.kind === 'dome' && form.side === 'convex') || form.kind === 'tube';
+      const known = scene.limit('light-off', s.part);
       // What is computed under the rig's own light follows it.
-      const own = s.part.approach.light !== null || s.p.hand.all.length > 0;
-      if (limit === null || !judged || !own || s.points.length < 60) return [];
+      const touched = s.part.approach.light !== null || s.p.hand.all.length > 0;
+      if (known === null || !touched || s.points.length < LEAST_POINTS) return [];
       const off = offBy(scene, s);
+      if (off <= known) return [];
+      const limit = Math.max(known, OF_LAID_OUT * (scene.reached('light-off', s, (t) => offBy(scene, t)) ?? 0));
       if (off <= limit) return [];
-      const { has, wants } = facing(scene, s)!;
-      const clock = ([x, y]: readonly [number, number]) => {
-        const [vx, vy] = turnZ([x, y, 0], rad(s.part.place.rollDeg));
-        return clockText(Math.round(clockOf(vx, vy) * 2) / 2);
-      };
       return [
         {
           part: s.part.id,
           at: inPiece(s.part, middleOf(s) ?? [0, 0]),
           measured: off,
           wanted: { from: null, to: limit },
-          says: `its main light lies toward ${clock(has)}, ${plain(off, 0)} degrees off; the rest of the piece asks for ${clock(wants)}`,
+          says: sentence(scene, s, off),
           fix: fixFor(scene, s),
         },
       ];

@@ -26,6 +26,11 @@ export interface Scene {
   limit(finding: FindingId, part: Part | null): number | null;
   /** A part prepared anew after a change of the piece, for trying what would help. */
   tried(part: string, change: (piece: Piece) => Piece): Seen;
+  /**
+   * A figure of a part as the program itself would lay it out under this light; the part's own where it is so already.
+   * What even that does not reach is asked of nobody. Null where the painter has set a limit of their own: that holds.
+   */
+  reached<T>(finding: FindingId, s: Seen, figure: (s: Seen) => T): T | null;
 }
 
 const seenIn = new WeakMap<Uint8Array, Int32Array>();

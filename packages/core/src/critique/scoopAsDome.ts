@@ -39,7 +39,9 @@ export const scoopAsDome: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const { form } = s.part;
       const limit = scene.limit('scoop-as-dome', s.part);
-      if (limit === null || form.kind !== 'dome' || form.side !== 'scoop') return [];
+      // What is computed in a hollow lies on its far wall; only a hand or a light of its own can move it.
+      const touched = s.p.hand.all.length > 0 || s.part.approach.light !== null;
+      if (limit === null || form.kind !== 'dome' || form.side !== 'scoop' || !touched) return [];
       const off = offSide(s);
       if (!off || off.angle <= limit) return [];
       const a = blamed(scene, s, VALUE_KINDS, (t) => -(offSide(t)?.angle ?? 0));

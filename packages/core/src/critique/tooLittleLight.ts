@@ -12,6 +12,9 @@ const LEAST_ASKED = 0.05;
 /** How far above its limit a plan is raised. */
 const RAISED_BY = 0.06;
 
+/** Nothing larger is asked than what the program would lay out itself. */
+const OF_LAID_OUT = 0.95;
+
 const litShare = (s: Seen) => shareAbove(s, thresholdOf(midStep(s.p.steps), s.p.steps));
 
 /** What may be asked here: less where fall-off has lowered the values. */
@@ -48,7 +51,12 @@ export const tooLittleLight: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const limit = scene.limit('too-little-light', s.part);
       if (limit === null || s.points.length < 30) return [];
-      const [have, want] = [litShare(s), wantedOf(s, limit)];
+      const have = litShare(s);
+      if (have >= wantedOf(s, limit)) return [];
+      const want = Math.min(
+        wantedOf(s, limit),
+        OF_LAID_OUT * (scene.reached('too-little-light', s, litShare) ?? Infinity),
+      );
       if (have >= want || want < LEAST_ASKED) return [];
       const a = blamed(scene, s, VALUE_KINDS, litShare);
       return [

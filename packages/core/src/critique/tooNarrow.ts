@@ -14,6 +14,8 @@ const painted = (s: Seen): Zone[] => s.zones.zones.slice(1, -1).filter((z) => z.
 
 /** On a bar thinner than a millimetre a step is a line: a quarter of the bar is enough. */
 const LINE_SHARE = 0.25;
+/** A line that the program lays out itself is drawn with the tip, however thin. */
+const OF_LAID_OUT = 0.95;
 const leastMm = (s: Seen, limit: number) => Math.min(limit, LINE_SHARE * s.p.shape.model.narrowestMm);
 
 /** The step whose most is the narrowest, where that is under the limit. Thin tails that run out count for nothing. */
@@ -53,7 +55,10 @@ export const tooNarrow: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const known = scene.limit('too-narrow', s.part);
       if (known === null) return [];
-      const limit = leastMm(s, known);
+      const first = leastMm(s, known);
+      if (!narrowest(s, first)) return [];
+      const laidOut = scene.reached('too-narrow', s, (t) => narrowest(t, first));
+      const limit = Math.min(first, laidOut ? OF_LAID_OUT * laidOut.mainOpeningMm : first);
       const worst = narrowest(s, limit);
       if (!worst) return [];
       const b = boundsOf(worst.cover);

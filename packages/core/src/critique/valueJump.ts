@@ -1,5 +1,6 @@
 import { chooseSteps, ladderColours, paintsById } from '../ladder/index.js';
 import { plain } from '../units/index.js';
+import type { Border } from '../zone/index.js';
 import type { FindingDefinition } from './definition.js';
 import type { Fix } from './fix.js';
 import { inPiece, type Scene, type Seen } from './scene.js';
@@ -8,6 +9,18 @@ import { inPiece, type Scene, type Seen } from './scene.js';
 const ROOM_MM = 1.5;
 /** Shorter soft borders are not worth a mix of their own, in mm. */
 const LEAST_SOFT_MM = 3;
+
+/** A part in as many steps as its size asks for may keep its gaps: more of them would be too narrow to paint. */
+const OF_LAID_OUT = 1.02;
+
+/** Gaps in value across soft borders that have room for a tone between, widest first. */
+function jumpsOf(s: Seen): { b: Border; gap: number }[] {
+  const { colours } = s.p.palette;
+  return s.zones.borders
+    .filter((b) => b.softMm >= LEAST_SOFT_MM && b.blendMm >= ROOM_MM)
+    .map((b) => ({ b, gap: colours[b.below].l - colours[b.below - 1].l }))
+    .sort((p, q) => q.gap - p.gap);
+}
 
 /** More steps, until no gap of the ladder is wider than the limit. */
 function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
@@ -34,16 +47,13 @@ export const valueJump: FindingDefinition = {
   unit: 'values',
   find: (scene) =>
     scene.parts.flatMap((s) => {
-      const limit = scene.limit('value-jump', s.part);
-      if (limit === null) return [];
-      const colours = s.p.palette.colours;
-      const jumps = s.zones.borders
-        .filter((b) => b.softMm >= LEAST_SOFT_MM && b.blendMm >= ROOM_MM)
-        .map((b) => ({ b, gap: colours[b.below].l - colours[b.below - 1].l }))
-        .filter(({ gap }) => gap > limit)
-        .sort((p, q) => q.gap - p.gap);
-      if (jumps.length === 0) return [];
-      const { b, gap } = jumps[0];
+      const known = scene.limit('value-jump', s.part);
+      if (known === null) return [];
+      const [worst] = jumpsOf(s);
+      if (!worst || worst.gap <= known) return [];
+      const limit = Math.max(known, OF_LAID_OUT * (scene.reached('value-jump', s, jumpsOf)?.[0]?.gap ?? 0));
+      if (worst.gap <= limit) return [];
+      const { b, gap } = worst;
       const line = b.soft.reduce((m, l) => (l.length > m.length ? l : m), b.soft[0]);
       const fix = fixFor(scene, s, limit);
       return [

@@ -9,6 +9,9 @@ const TOP = 0.75;
 /** How far below the limit a plan is lowered. */
 const LOWERED_TO = 0.55;
 
+/** A form that mirrors much of the lamp may show this much more than the program would lay out itself. */
+const OF_LAID_OUT = 1.05;
+
 const brightShare = (s: Seen) => shareAbove(s, TOP);
 
 /** Lowers the plan of the ladder's top two steps. */
@@ -36,9 +39,11 @@ export const washedOut: FindingDefinition = {
   unit: 'share of the part in the two lightest of seven steps',
   find: (scene) =>
     scene.parts.flatMap((s) => {
-      const limit = scene.limit('washed-out', s.part);
+      const known = scene.limit('washed-out', s.part);
       const have = brightShare(s);
-      if (limit === null || have <= limit || s.points.length < 30) return [];
+      if (known === null || have <= known || s.points.length < 30) return [];
+      const limit = Math.max(known, OF_LAID_OUT * (scene.reached('washed-out', s, brightShare) ?? 0));
+      if (have <= limit) return [];
       const a = blamed(scene, s, VALUE_KINDS, (t) => -brightShare(t));
       return [
         {

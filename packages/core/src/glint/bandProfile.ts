@@ -29,7 +29,7 @@ function profile({ side, over, echo }: Crisp, off: number, w: number): number {
 export function bandValue(f: FacetBands, u: number, v: number): number {
   if (f.gradient !== null) {
     const g = 0.5 + f.gradient * (v - 0.5);
-    return clamp(f.base + mixNumbers(0.45, 0.75, f.lit) * smoothstep(0, 1, g), 0, 1);
+    return clamp(f.base + mixNumbers(0.42, 0.68, f.lit) * smoothstep(0, 1, g), 0, 1);
   }
   let light = 0;
   for (const b of f.bands) {

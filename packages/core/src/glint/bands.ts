@@ -7,8 +7,11 @@ import { faceFull, faceLit } from './facing.js';
 import { nearCorner, plateLean } from './plateBands.js';
 import { staggered } from './staggered.js';
 
-/** Under this width a facet gets a plain counter-gradient. */
+/** Under this width or length a facet gets a plain counter-gradient. */
 const NARROW_MM = 1.5;
+const SHORT_MM = 3;
+/** A face that the light would leave even still grades by this much. */
+const LEAST_GRADIENT = 0.4;
 /** Four zones of 0.25 mm must fit across a band. */
 const LEAST_BAND_MM = 1;
 /** Neighbouring widths differ by this; the two ends of a band by (1 + GROWTH) / (1 - GROWTH). */
@@ -110,10 +113,11 @@ function compose(
   const tilt = across > 1e-6 ? (kx * facet.axis[0] + ky * facet.axis[1]) / across : 0;
   const toward = free ? 1.6 * (character.draws[0] - 0.5) : tilt * (other ? mixNumbers(-1, 1, lit) : 1);
   const base = { lit, pointFrom: facet.pointFrom, gradient: null, corner: null };
-  if (facet.widthMm < NARROW_MM) {
+  if (facet.widthMm < NARROW_MM || facet.lengthMm < SHORT_MM) {
     // With the light along the blade both faces are lit alike: then the left one grows toward the tip.
     const alike = other ? 1 - smoothstep(0, 0.5, Math.abs(mixNumbers(-1, 1, lit))) : 0;
-    const gradient = clamp(toward + alike * (first ? 1 : -1), -1, 1);
+    const own = clamp(toward + alike * (first ? 1 : -1), -1, 1);
+    const gradient = own + (1 - Math.abs(own)) * LEAST_GRADIENT * (first ? 1 : -1);
     return { bands: { ...base, bands: [], base: 0.12, gradient }, leftOut: [] };
   }
   const { bands, leftOut } = bandsOn(facet, {

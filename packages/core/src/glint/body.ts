@@ -134,7 +134,7 @@ const TURNED_FACE_KEEPS = 0.45;
 const topOf = ({ bands, gradient: grows }: Composition['facets'][number]): number =>
   grows === null ? Math.max(0, ...bands.map((b) => b.peak)) : NARROW_TOP;
 /** Lightest value of a face too narrow for bands. */
-const NARROW_TOP = 0.87;
+const NARROW_TOP = 0.8;
 
 const normalAt = (s: Surface, i: number | undefined): Vec3 =>
   i === undefined ? [0, 0, 1] : [s.nx[i], s.ny[i], s.nz[i]];

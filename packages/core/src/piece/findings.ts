@@ -17,5 +17,11 @@ export const FINDINGS = [
   'flat-figure',
   'value-jump',
   'too-narrow',
+  'ladder-inverted',
+  'dot-in-shade',
+  'facets-exchanged',
+  'stripe-across',
+  'too-much-planned',
+  'over-contrast',
 ] as const;
 export type FindingId = (typeof FINDINGS)[number];

@@ -116,7 +116,7 @@ export const planted: readonly (readonly [FindingId, string, Piece])[] = [
   ['no-gap', 'a dome with the gap held light', alone(dome, { polish: 'satin', by: [hold(0.655, 0.31, 3.4, 0.5)] })],
   ['no-gap', 'a tube with the gap held light', alone(tube, { polish: 'satin', rig: { keyClockHours: 9 }, by: [hold(0.75, 0.5, 3.5, 0.5)] })],
   ['even-edges', 'on a blade', alone(blade, { polish: 'mirror', by: [{ kind: 'edge', value: 0.9 }] })],
-  ['even-edges', 'on a plate', alone(plate, { polish: 'mirror', by: [{ kind: 'edge', value: 0.7 }] })],
+  ['even-edges', 'on a broad blade', alone(broad, { polish: 'polished', by: [{ kind: 'edge', value: 0.8 }] })],
   ['even-edges', 'on a band', alone(band, { by: [{ kind: 'edge', value: 0.8 }] })],
   ['wrong-lip', 'on a dome', alone(dome, { by: [cut([0.3, 0.5], [0.7, 0.55], 'left')] })],
   ['wrong-lip', 'on a breastplate', alone(chest, { by: [cut([0.7, 0.3], [0.3, 0.35], 'right')] })],
@@ -140,8 +140,68 @@ export const planted: readonly (readonly [FindingId, string, Piece])[] = [
   ['too-little-light', 'its light held dark', alone(dome, { by: [hold(0.42, 0.62, 5.6, 0.1)] })],
   ['too-little-light', 'planned too small', planned(alone(dome, { polish: 'mirror' }), 1, 6, 0.01)],
   ['washed-out', 'its light held white', alone(dome, { by: [hold(0.4, 0.62, 4.4, 1)] })],
-  ['washed-out', 'planned too large', planned(alone(dome, { polish: 'burnished' }), 1, 6, 0.8)],
+  ['washed-out', 'planned too large, in a metal that goes by its plan', planned(inMetal(alone(dome, { polish: 'mirror' }), 'brass'), 1, 6, 0.9)],
+  ['ladder-inverted', 'two neighbours exchanged', mixed(alone(dome), [0, 1, 3, 2, 4, 5, 6])],
+  ['ladder-inverted', 'light first', mixed(alone(dome), [6, 1, 2, 3, 4, 5, 0])],
+  ['ladder-inverted', 'white in the middle', mixed(alone(tube), [0, 1, 6, 2, 3, 4, 5])],
+  ['dot-in-shade', 'added at the foot of a dome', alone(dome, { by: [dot(0, 0.6, 0.12)] })],
+  ['dot-in-shade', 'added on the dark side of a tube', alone(tube, { rig: { keyClockHours: 9 }, by: [dot(0, 0.88, 0.5)] })],
+  ['dot-in-shade', 'moved away from its light', alone(dome, { polish: 'mirror', by: [{ kind: 'glint-move', glint: 'p0-0', by: { u: 0.2, v: -0.5 } }] })],
+  ['facets-exchanged', 'the lit face sunk', alone(blade, { polish: 'mirror', by: sunkFace(blade, 0) })],
+  ['facets-exchanged', 'on a broad one lit from the right', alone(broad, { polish: 'polished', rig: { keyClockHours: 2.5 }, by: sunkFace(broad, 1) })],
+  ['facets-exchanged', 'in dull metal', alone(broad, { polish: 'dull', by: sunkFace(broad, 0, 'dull') })],
+  ['stripe-across', 'held in a ring', alone(tube, { polish: 'satin', by: [0.1, 0.3, 0.5, 0.7, 0.9].map((u) => hold(u, 0.5, 1.8, 1)) })],
+  ['stripe-across', 'on a long one', alone(shape('tube', { lengthMm: 30, startWidthMm: 10, endWidthMm: 10 }), { polish: 'satin', by: [0.1, 0.25, 0.4, 0.55, 0.7, 0.85].map((u) => hold(u, 0.4, 2.6, 1)) })],
+  ['too-much-planned', 'the mid steps doubled', planned(alone(dome), 1, 4, 0.78)],
+  ['too-much-planned', 'everywhere alike', planned(alone(blade, { polish: 'mirror' }), 1, 6, 0.9)],
+  ['over-contrast', 'black and white held on dull metal', alone(dome, { polish: 'dull', by: [hold(0.35, 0.7, 2.6, 1), hold(0.65, 0.3, 2.6, 0)] })],
+  ['over-contrast', 'on a dull tube', alone(tube, { polish: 'dull', rig: { keyClockHours: 9 }, by: [hold(0.3, 0.5, 3, 1), hold(0.85, 0.5, 3, 0)] })],
+  ['over-contrast', 'on a dull dome lit from the right', alone(dome, { polish: 'dull', rig: { keyClockHours: 3 }, by: [hold(0.7, 0.6, 3, 1), hold(0.25, 0.4, 3, 0)] })],
+  ['light-off', 'a breastplate with a light of its own', alone(chest, { rig: { keyClockHours: 12 }, part: { approach: { ...noApproach(), light: 'side' } } })],
+  ['light-off', 'a blade with a light of its own', alone(blade, { rig: { keyClockHours: 3, keyHeightDeg: 20 }, part: { approach: { ...noApproach(), light: 'overhead' } } })],
+  ['light-off', 'a hollow held bright on the wrong wall', alone(scoop, { rig: { keyClockHours: 10.5 }, by: [hold(0.3, 0.75, 3.4, 1)] })],
+  ['light-off', 'a band held bright at its far end', alone(band, { rig: { keyClockHours: 10 }, by: [hold(0.85, 0.25, 1.6, 1)] })],
+  ['light-off', 'a disc held bright below', alone(shape('disc', { widthMm: 12, heightMm: 12, rimMm: 0 }), { rig: { keyClockHours: 11 }, by: [hold(0.6, 0.2, 4, 1)] })],
+  ['bounce-too-bright', 'in satin, from a lamp below', alone(dome, { polish: 'satin', rig: { keyClockHours: 9 }, by: [{ kind: 'bounce', peak: 0.65, gap: 0.6 }] })],
 ]; // prettier-ignore
+
+/** The same ladder as that of another metal. */
+function inMetal(piece: Piece, metal: string): Piece {
+  return { ...piece, ladders: piece.ladders.map((l) => (l.id === 'cold-steel' ? { ...l, metal } : l)) };
+}
+
+/** Cold steel with its mixes in another order. */
+function mixed(piece: Piece, order: readonly number[]): Piece {
+  return {
+    ...piece,
+    ladders: piece.ladders.map((l) =>
+      l.id === 'cold-steel'
+        ? {
+            ...l,
+            steps: l.steps.map((s, k) => ({
+              ...s,
+              mix: l.steps[order[k]].mix,
+              water: l.steps[order[k]].water,
+            })),
+          }
+        : l,
+    ),
+  };
+}
+
+/** Every band of one face taken down. */
+function sunkFace(form: Form, facet: number, polish: Polish = 'mirror'): Bare[] {
+  return bandsOf(form, facet, polish).map((b): Bare => ({
+    kind: 'band-peak',
+    facet,
+    band: b.number,
+    to: 0.02,
+  }));
+}
+
+function dot(patch: number, u: number, v: number): Bare {
+  return { kind: 'glint-add', patch, anchor: { u, v }, radiusMm: 0.3 };
+}
 
 function noApproach(): Part['approach'] {
   return { light: null, edges: null, bounce: null, blade: null, glints: null, surroundings: null };

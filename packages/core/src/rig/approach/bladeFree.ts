@@ -6,4 +6,5 @@ export const bladeFree: ApproachOption<'blade'> = {
   label: 'Blade lit freely',
   suits:
     'Lights lie where they look best and stay there when the light moves. For blades seen from many sides.',
+  limits: { 'facets-exchanged': null },
 };
