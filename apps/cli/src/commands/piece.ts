@@ -1,11 +1,11 @@
-import { writeFileSync } from 'node:fs';
-import { encode } from 'fast-png';
 import {
-  brassHeron, critique, lockKeepersArm, loud, lockMilitia, mapReport, MOST_POINTS, pathsOf, placedBounds, readPaintList, readPiece, RefusedInput, renderPiece, settle, shapeOf, stageOfPart, sluiceWarden, SURROUND, taggedSrgb, unionBounds, writePiece,
-  type Finding, type Piece, type PreparedPart, type Stage,
+  brassHeron, lockKeepersArm, lockMilitia, mapReport, pathsOf, pieceFindings, readPaintList, readPiece, RefusedInput, settle, sluiceWarden, writePiece,
+  type Piece, type PieceFinding,
 } from '@pale-glint/core'; // prettier-ignore
 import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
+import { look, VIEWS } from './look.js';
+import { orderCommand } from './order.js';
 
 const DEMOS: Readonly<Record<string, Piece>> = {
   warden: sluiceWarden,
@@ -13,59 +13,8 @@ const DEMOS: Readonly<Record<string, Piece>> = {
   heron: brassHeron,
   arm: lockKeepersArm,
 };
-const VIEWS = ['painted', 'values', 'zones', 'lines', 'tint'] as const;
-type View = (typeof VIEWS)[number];
-
-interface LookOptions {
-  out: string;
-  view: string;
-  after?: string;
-  part?: string;
-  size: string;
-}
-
-function look(path: string, o: LookOptions): void {
-  const piece = pieceFrom(path);
-  if (!VIEWS.includes(o.view as View)) refuse('--view', `"${o.view}"`, `one of ${VIEWS.join(', ')}`);
-  const shown = o.part === undefined ? piece.parts : piece.parts.filter((p) => p.id === o.part);
-  if (shown.length === 0) {
-    const known = piece.parts.map((p) => p.id).join(', ');
-    refuse(
-      o.part === undefined ? 'parts' : '--part',
-      o.part === undefined ? 'a list of 0' : `"${o.part}"`,
-      known ? `one of ${known}` : 'at least one part to show',
-    );
-  }
-  const most = Math.max(...piece.ladders.map((l) => l.steps.length), 1);
-  const after = o.after === undefined ? null : Math.round(number('--after', o.after, 1, most));
-  const size = number('--size', o.size, 16, Math.floor(Math.sqrt(MOST_POINTS)));
-  const b = unionBounds(shown.map((p) => placedBounds(shapeOf(p).model, p.place)));
-  const [w, h] = [b.right - b.left, b.top - b.bottom];
-  const afterStep = (p: PreparedPart): Stage => {
-    const ladder = p.palette.ladder;
-    const step = ladder?.steps[Math.min(after ?? 1, ladder.steps.length) - 1];
-    return stageOfPart(p, ladder && step ? { ladder: ladder.id, role: 'value', step: step.id } : null, piece);
-  };
-  const raster = renderPiece(piece, {
-    width: Math.max(16, Math.round(w >= h ? size : (size * w) / h)),
-    height: Math.max(16, Math.round(h >= w ? size : (size * h) / w)),
-    view: o.view as View,
-    surroundHex: SURROUND,
-    ...(o.part === undefined ? {} : { part: o.part }),
-    ...(after === null ? {} : { stageOf: afterStep }),
-  });
-  const { width, height } = raster.picture;
-  const png = taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
-  try {
-    writeFileSync(o.out, png);
-  } catch {
-    refuse('--out', `"${o.out}"`, 'a file that can be written');
-  }
-  answer({ file: o.out, widthPx: width, heightPx: height });
-}
-
 /** A finding as the command line tells it. */
-const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: Finding) => ({
+const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: PieceFinding) => ({
   id, part, measured, wanted, at, says, quiet,
   fix: fix && { says: fix.says, paths: pathsOf(fix) },
 }); // prettier-ignore
@@ -108,12 +57,14 @@ export function pieceCommands(program: Command): void {
 
   program
     .command('critique')
-    .description('everything wrong with the map before it is painted, what matters most first')
+    .description(
+      'everything wrong with the map and with the painting order before it is painted, what matters most first',
+    )
     .argument('<PIECE>')
     .option('--all', 'with those the painter has dismissed')
     .action((path: string, o: { all?: boolean }) => {
-      const found = critique(pieceFrom(path));
-      answer({ findings: (o.all ? found : loud(found)).map(findingOut) });
+      const found = pieceFindings(pieceFrom(path));
+      answer({ findings: found.filter((f) => o.all || f.quiet === null).map(findingOut) });
     });
 
   program
@@ -128,6 +79,13 @@ export function pieceCommands(program: Command): void {
       );
       for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.says}\n`);
     });
+
+  program
+    .command('order')
+    .description('the painting order with its recipe, layer by layer')
+    .argument('<PIECE>')
+    .option('--copies <N>', 'for so many identical miniatures; as the piece says unless told')
+    .action(orderCommand);
 
   program
     .command('look')

@@ -2,7 +2,7 @@ import type { Picture, Piece } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { mapDesk } from '../workers/mapClient.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
-import { noteSettled, noteTiming } from './timings.js';
+import { noteOpened, noteSettled, noteTiming } from './timings.js';
 
 interface PaintedPart {
   readonly bitmap: ImageBitmap;
@@ -23,13 +23,16 @@ interface MapCanvasProps {
 const MOVING_MS = 250;
 const REST_MS = 90;
 
-/** The same view with half as many points each way. */
-const coarser = (p: Picture): Picture => ({
+/** The same view with fewer points each way. */
+const coarser = (p: Picture, times: number): Picture => ({
   ...p,
-  pxPerMm: p.pxPerMm / 2,
-  width: Math.ceil(p.width / 2),
-  height: Math.ceil(p.height / 2),
+  pxPerMm: p.pxPerMm / times,
+  width: Math.ceil(p.width / times),
+  height: Math.ceil(p.height / times),
 });
+/** Under a moving hand the map has half as many points each way, when a piece is opened a quarter. */
+const MOVING_COARSER = 2;
+const FIRST_COARSER = 4;
 
 interface Box {
   readonly x: number;
@@ -103,7 +106,9 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         painted.current.delete(id);
       }
     // While coarse parts come, the canvas is coarse, too: the page has a quarter to lay over each other.
-    let drawn = performance.now() - lastAsked.current < MOVING_MS ? coarser(picture) : picture;
+    const opening = painted.current.size === 0 && order.length > 1;
+    let drawn =
+      performance.now() - lastAsked.current < MOVING_MS ? coarser(picture, MOVING_COARSER) : picture;
     let frame = 0;
     // Under a moving light only the parts that come are drawn again; with other parts or another view, all of it.
     const shown = `${order.join()} ${JSON.stringify(picture)}`;
@@ -123,22 +128,28 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     };
     let mine = -1;
     let waitsFor = 0;
-    const ask = (fine: boolean) => {
+    const ask = (times: number) => {
       lastAsked.current = performance.now();
+      const fine = times === 1;
       waitsFor = fine ? mapDesk.answers : Infinity;
-      drawn = fine ? picture : coarser(picture);
-      mine = mapDesk.ask({
-        piece,
-        picture: drawn,
-        view,
-        after: role && step ? { ladder, role, step } : null,
-      });
+      drawn = fine ? picture : coarser(picture, times);
+      mine = mapDesk.ask(
+        {
+          piece,
+          picture: drawn,
+          view,
+          after: role && step ? { ladder, role, step } : null,
+          rough: times === FIRST_COARSER,
+        },
+        fine,
+      );
     };
     // Under a moving hand the map is coarse; once it rests it is asked for again, fine.
     const moving = performance.now() - lastAsked.current < MOVING_MS;
     // Asked for in a task of its own: the hand's own task stays short.
-    const first = setTimeout(() => ask(!moving), 0);
-    const timer = moving ? setTimeout(() => ask(true), REST_MS) : undefined;
+    const first = setTimeout(() => ask(moving ? MOVING_COARSER : opening ? FIRST_COARSER : 1), 0);
+    const timer = moving ? setTimeout(() => ask(1), REST_MS) : undefined;
+    let roughOwed = moving || !opening ? 0 : mapDesk.answers;
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
     const stop = mapDesk.listen((news) => {
       if (news.kind === 'failed') {
@@ -160,6 +171,12 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
         const before = boxNow(news.part);
         painted.current.delete(news.part);
         if (before) redraw(before);
+      } else if (news.kind === 'mapDone' && roughOwed > 0) {
+        // The whole piece is there, roughly: now as fine as the screen shows it.
+        if (--roughOwed > 0) return;
+        noteOpened(performance.now() - lastAsked.current);
+        if (canvas.current) canvas.current.dataset['settled'] = 'rough';
+        ask(1);
       } else if (news.kind === 'mapDone' && --waitsFor === 0) {
         noteSettled(performance.now() - lastAsked.current);
         setFailed(null);

@@ -1,8 +1,9 @@
 import type { Picture, Piece } from '@pale-glint/core';
-import { useRef, type PointerEvent, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, type PointerEvent, type ReactNode } from 'react';
 import { LookSwitch } from '../look/LookSwitch.js';
 import { SURROUNDS, transformOf, useLook } from '../look/look.js';
 import type { ShownView } from '../ui/ViewSwitch.js';
+import { mapDesk } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { inDrawing } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
@@ -78,6 +79,8 @@ export function MapStage({
     look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
     underlay,
   );
+  // Before the small pictures beside it ask for anything.
+  useLayoutEffect(() => mapDesk.expect(), []);
   const squint = view === 'squint';
   return (
     <div

@@ -1,7 +1,7 @@
 import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
-import { startTransition, useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import { sheetDesk } from '../workers/mapClient.js';
-import { noteCritique } from './timings.js';
+import { noteCritique, noteOrdered } from './timings.js';
 import type { SheetNews } from '../workers/protocol.js';
 
 export interface Sheets {
@@ -10,6 +10,8 @@ export interface Sheets {
   readonly sheets: ReadonlyMap<string, PartSheet>;
   /** The painting order that follows from them. */
   readonly order: readonly OrderLayer[];
+  /** Its first lines, while the rest of a piece is measured for the first time; all of them a little later. */
+  readonly soFar: readonly OrderLayer[];
   /** What the critique finds, dismissed ones among them. */
   readonly findings: readonly Finding[];
   /** Whether they belong to the piece as it is now. */
@@ -25,6 +27,7 @@ const REST_MS = 700;
 export function useSheets(piece: Piece): Sheets {
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
   const [order, setOrder] = useState<readonly OrderLayer[]>([]);
+  const [soFar, setSoFar] = useState<readonly OrderLayer[]>([]);
   const [findings, setFindings] = useState<readonly Finding[]>([]);
   const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({
     piece: null,
@@ -33,8 +36,10 @@ export function useSheets(piece: Piece): Sheets {
   });
   const [failed, setFailed] = useState<string | null>(null);
 
+  const opened = useRef('');
   useEffect(() => {
     let mine = -1;
+    let askedAt = 0;
     const found = new Map<string, SheetNews>();
     const stop = sheetDesk.listen((news) => {
       if (
@@ -46,6 +51,9 @@ export function useSheets(piece: Piece): Sheets {
       if (news.kind === 'sheet') {
         found.set(news.part, news.news);
         setProgress({ piece, done: found.size, settled: false });
+      } else if (news.kind === 'orderSoFar') {
+        noteOrdered(performance.now() - askedAt);
+        startTransition(() => setSoFar(news.order));
       } else if (news.kind === 'sheetsDone') {
         noteCritique(news.critiqueMs);
         // A transition: everything beside the map hangs on it, and is drawn in slices.
@@ -58,7 +66,15 @@ export function useSheets(piece: Piece): Sheets {
         });
       }
     });
-    const timer = setTimeout(() => (mine = sheetDesk.ask({ piece })), REST_MS);
+    // A piece that was just opened rests already.
+    const timer = setTimeout(
+      () => {
+        askedAt = performance.now();
+        mine = sheetDesk.ask({ piece });
+        opened.current = piece.id;
+      },
+      opened.current === piece.id ? REST_MS : 0,
+    );
     return () => {
       clearTimeout(timer);
       stop();
@@ -72,7 +88,7 @@ export function useSheets(piece: Piece): Sheets {
   const of = piece.parts.length;
   // The same object while nothing of it changes: all stations hang on it.
   return useMemo(
-    () => ({ byPart, sheets, order, findings, settled, done, of, failed }),
-    [byPart, sheets, order, findings, settled, done, of, failed],
+    () => ({ byPart, sheets, order, soFar, findings, settled, done, of, failed }),
+    [byPart, sheets, order, soFar, findings, settled, done, of, failed],
   );
 }

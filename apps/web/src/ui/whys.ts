@@ -61,6 +61,7 @@ const WHYS: Readonly<Record<string, string>> = {
     'Where the light comes from as on a clock: between 10 and 11 leaves both a light and a shaded side.',
   keyHeightDeg:
     'How far the light stands toward you. Low light models strongly, light from the eye flattens.',
+  lamp: 'Mirror and polished metal show the lamp itself, with a border; on duller metal it is a soft spot.',
   horizonDeg:
     'Metal mirrors the line between ground and sky: just under it is the darkest dark, just over it a light.',
   skyHex: 'What faces up picks up this colour in its middle values; never in its glints.',

@@ -1,6 +1,5 @@
 import {
   areaOf,
-  critique,
   modelOf,
   partAllRound,
   placedBounds,
@@ -10,7 +9,6 @@ import {
   taggedSrgb,
   unionBounds,
   writeSvg,
-  paintingOrder,
   keptSculpt,
   NoRegion,
   regionAt,
@@ -32,11 +30,11 @@ import type {
   RoundJob,
   SettleJob,
   RegionJob,
-  SheetsJob,
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
 import { needSculpts } from './sculpts.js';
+import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
 
 /** Work is given up to newer messages at least this often. */
@@ -65,7 +63,7 @@ async function runMap(job: MapJob): Promise<void> {
       return;
     }
     const begun = performance.now();
-    const painted = paintOn(part, piece, job.picture, job.view, job.after);
+    const painted = paintOn(part, piece, job.picture, job.view, job.after, job.rough);
     const ms = performance.now() - begun;
     if (painted) {
       const bitmap = await bitmapOf(painted.bytes, painted.width, painted.height);
@@ -89,33 +87,6 @@ async function runMap(job: MapJob): Promise<void> {
     }
   }
   post({ kind: 'mapDone', generation: job.generation, ms: performance.now() - start });
-}
-
-async function runSheets(job: SheetsJob): Promise<void> {
-  const piece = internPiece(job.piece);
-  for (const part of piece.parts) {
-    await breath();
-    if (latest.sheets !== job.generation) return;
-    const { metal, palette, aimed } = prepare(part, piece);
-    post({
-      kind: 'sheet',
-      generation: job.generation,
-      part: part.id,
-      news: {
-        sheet: sheetFor(part, piece),
-        glints: metal?.glints ?? [],
-        colours: palette.colours,
-        aimed,
-      },
-    });
-  }
-  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, sheetFor(part, piece)])));
-  await breath();
-  if (latest.sheets !== job.generation) return;
-  const begun = performance.now();
-  const findings = critique(piece, (part) => computedFor(part, piece));
-  const critiqueMs = performance.now() - begun;
-  post({ kind: 'sheetsDone', generation: job.generation, order, findings, critiqueMs });
 }
 
 function runSettle(job: SettleJob): void {
@@ -232,7 +203,8 @@ async function run(job: Job): Promise<void> {
   try {
     if (job.piece && job.piece.sculpts.length > 0) await needSculpts(job.piece);
     if (job.kind === 'map') await runMap(job);
-    else if (job.kind === 'sheets') await runSheets(job);
+    else if (job.kind === 'sheets') await measure(job, post, () => latest.sheets === job.generation);
+    else if (job.kind === 'partner') joinPartner(job.port);
     else if (job.kind === 'picture') await runPicture(job);
     else if (job.kind === 'card') await runCard(job);
     else if (job.kind === 'settle') runSettle(job);

@@ -1,5 +1,6 @@
 import type { Piece, Settled } from '@pale-glint/core';
 import { leanSender } from './lean.js';
+import { mapGate } from './mapGate.js';
 import type {
   CardJob,
   Job,
@@ -31,7 +32,7 @@ class Desk {
 
   constructor(private readonly name: string) {}
 
-  send(job: Job): void {
+  send(job: Job, transfer: Transferable[] = []): void {
     if (!this.worker) {
       try {
         this.worker = start(this.name);
@@ -48,7 +49,7 @@ class Desk {
         this.listeners.forEach((l) => l({ kind: 'failed', generation: null, jobId: null, part: null, says }));
       };
     }
-    this.worker.postMessage(job.piece ? { ...job, piece: this.lean(job.piece) } : job);
+    this.worker.postMessage(job.piece ? { ...job, piece: this.lean(job.piece) } : job, transfer);
   }
 
   listen(listener: Listener): () => void {
@@ -57,19 +58,33 @@ class Desk {
   }
 }
 
-/** The map under the painter's hand has workers of its own; everything longer goes to another. */
+/** The map under the painter's hand has workers of its own; everything longer goes to two others. */
 const hands = [new Desk('map'), new Desk('map, too')] as const;
 const long = new Desk('long work');
+const measuring = [long, new Desk('measuring')] as const;
 /** Small pictures come while the zones are still being measured. */
 const pictures = new Desk('pictures');
 
 let generation = 0;
 let jobId = 0;
 
+const gate = mapGate();
+hands.forEach((hand) =>
+  hand.listen((news) => {
+    if (news.kind === 'mapDone') gate.answered(news.generation);
+    // A worker that failed owes nothing more.
+    if (news.kind === 'failed') gate.answered(generation);
+  }),
+);
+
 /** Asks for the map; newer asking replaces older. Answers come to `listen`. */
 export const mapDesk = {
-  ask(job: Without<MapJob, 'generation' | 'worker' | 'of'>): number {
+  /** A map is about to be shown: small pictures and measuring wait for it. */
+  expect: () => gate.expect(),
+  /** @param fine whether no finer one follows */
+  ask(job: Without<MapJob, 'generation' | 'worker' | 'of'>, fine: boolean): number {
     generation++;
+    gate.asked(generation, hands.length, fine);
     hands.forEach((hand, worker) => hand.send({ kind: 'map', generation, ...job, worker, of: hands.length }));
     return generation;
   },
@@ -81,14 +96,37 @@ export const mapDesk = {
   },
 };
 
+let joined = false;
+/** Lets the two that measure hear of each other. */
+function join(): void {
+  if (joined) return;
+  joined = true;
+  const { port1, port2 } = new MessageChannel();
+  measuring[0].send({ kind: 'partner', piece: null, port: port1 }, [port1]);
+  measuring[1].send({ kind: 'partner', piece: null, port: port2 }, [port2]);
+}
+
 export const sheetDesk = {
-  ask(job: Without<SheetsJob, 'generation'>): number {
-    generation++;
-    long.send({ kind: 'sheets', generation, ...job });
-    return generation;
+  /** Measures once the map stands. */
+  ask(job: Without<SheetsJob, 'generation' | 'worker' | 'of'>): number {
+    const mine = ++generation;
+    asked.sheets = mine;
+    void gate.stands().then(() => {
+      // Asked anew while it waited.
+      if (asked.sheets !== mine) return;
+      join();
+      measuring.forEach((desk, worker) =>
+        desk.send({ kind: 'sheets', generation: mine, ...job, worker, of: measuring.length }),
+      );
+    });
+    return mine;
   },
-  listen: (listener: Listener) => long.listen(listener),
+  listen(listener: Listener) {
+    const stops = measuring.map((desk) => desk.listen(listener));
+    return () => stops.forEach((stop) => stop());
+  },
 };
+const asked = { sheets: -1 };
 
 function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Promise<T> {
   return new Promise((resolve, reject) => {
@@ -108,8 +146,9 @@ function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Pr
   });
 }
 
-/** One picture of a piece as a bitmap. */
-export function askBitmap(job: Without<PictureJob, 'jobId' | 'as'>): Promise<ImageBitmap> {
+/** One picture of a piece as a bitmap, made once the map stands. */
+export async function askBitmap(job: Without<PictureJob, 'jobId' | 'as'>): Promise<ImageBitmap> {
+  await gate.stands();
   const id = ++jobId;
   const answer = answerTo(pictures, id, (n) => (n.kind === 'picture' ? n.bitmap : null));
   pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });

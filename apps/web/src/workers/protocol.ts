@@ -26,16 +26,27 @@ export interface MapJob {
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
+  /** A first picture, from forms sampled more thinly. */
+  readonly rough: boolean;
   /** Several workers share the parts: this one takes every `of`-th, from `worker`. */
   readonly worker: number;
   readonly of: number;
 }
 
-/** Zones, figures and the order's amounts of every part. */
+/** Zones, figures and the order's amounts of every part. The first worker puts all of it together. */
 export interface SheetsJob {
   readonly kind: 'sheets';
   readonly generation: number;
   readonly piece: Piece;
+  readonly worker: number;
+  readonly of: number;
+}
+
+/** Joins two workers that measure together: what one measures the other is told. */
+export interface PartnerJob {
+  readonly kind: 'partner';
+  readonly piece: null;
+  readonly port: MessagePort;
 }
 
 /** One small picture, or an export. */
@@ -101,7 +112,16 @@ export interface RegionJob {
 }
 
 export type Job =
-  MapJob | SheetsJob | PictureJob | SvgJob | CardJob | SettleJob | RoundJob | SurfaceJob | RegionJob;
+  | MapJob
+  | SheetsJob
+  | PartnerJob
+  | PictureJob
+  | SvgJob
+  | CardJob
+  | SettleJob
+  | RoundJob
+  | SurfaceJob
+  | RegionJob;
 
 /** A part's sheet with what the drawings need besides. */
 export interface SheetNews {
@@ -127,6 +147,12 @@ export type News =
   | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
   | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
+  | {
+      /** The first lines of the order, while the rest is still measured. */
+      readonly kind: 'orderSoFar';
+      readonly generation: number;
+      readonly order: readonly OrderLayer[];
+    }
   | {
       readonly kind: 'sheetsDone';
       readonly generation: number;

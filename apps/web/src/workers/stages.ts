@@ -2,6 +2,7 @@ import {
   adjustmentsOf,
   frontsOf,
   keptSculpt,
+  trimSide,
   gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageOfPart, surfaceOf,
   type Computed,
   type Front,
@@ -83,8 +84,12 @@ function handKey(part: Part, piece: Piece): string {
 const flat = ({ form }: Part) => (form.kind === 'sculpt' && !keptSculpt(form.sculpt) ? 'flat ' : '');
 const formKey = (part: Part, piece: Piece) =>
   `${flat(part)}${idOf(part.form)} ${part.place.yawDeg} ${part.place.pitchDeg} ${handKey(part, piece)}`;
-const shapeFor = (part: Part, piece: Piece): Shape =>
-  shapes.get(formKey(part, piece), () => shapeOf(part, adjustmentsOf(part, piece)));
+/** Statistics of a first picture are taken on this many points. */
+const ROUGH_POINTS = 500;
+const shapeFor = (part: Part, piece: Piece, rough = false): Shape =>
+  shapes.get(`${rough ? 'rough ' : ''}${formKey(part, piece)}`, () =>
+    shapeOf(part, adjustmentsOf(part, piece), rough ? ROUGH_POINTS : undefined),
+  );
 
 /** Where a part stands matters to it once the light falls off or something stands near it. */
 function lightKey(part: Part, piece: Piece): string {
@@ -124,13 +129,34 @@ function preparedKey(part: Part, piece: Piece): string {
     JSON.stringify(part.finish),
     lightKey(part, piece),
     frontKey(part, piece),
+    JSON.stringify(trimSide(part, piece.parts)),
     ladderKey(part, piece),
   ].join('|');
 }
 
+/** All that a part's sheet follows from, in words that mean the same on another day; null while its sculpt is missing. */
+export const madeFrom = (part: Part, piece: Piece): unknown =>
+  flat(part)
+    ? null
+    : [
+        part.id,
+        part.form,
+        [part.place.rollDeg, part.place.yawDeg, part.place.pitchDeg],
+        part.finish,
+        lightKey(part, piece),
+        frontsOf(part, piece.parts),
+        trimSide(part, piece.parts),
+        part.finish.kind === 'metal' &&
+          piece.ladders.find((l) => part.finish.kind === 'metal' && l.id === part.finish.ladder),
+        part.finish.kind === 'metal' && piece.paints,
+        adjustmentsOf(part, piece),
+      ];
+
 /** A part under its light, from the cache where nothing that matters has changed. */
-export function prepare(part: Part, piece: Piece): PreparedPart {
-  return prepared.get(preparedKey(part, piece), () => preparePart(part, piece, shapeFor(part, piece)));
+export function prepare(part: Part, piece: Piece, rough = false): PreparedPart {
+  return prepared.get(`${rough ? 'rough ' : ''}${preparedKey(part, piece)}`, () =>
+    preparePart(part, piece, shapeFor(part, piece, rough)),
+  );
 }
 
 /** How far the painting of a part has come after a layer of the order. */
@@ -152,13 +178,14 @@ export function paintOn(
   picture: Picture,
   view: MapView,
   after: AfterLayer | null,
+  rough = false,
 ): PaintedPart | null {
-  const shape = shapeFor(part, piece);
+  const shape = shapeFor(part, piece, rough);
   const spot = gridIn(picture, shape.model, part.place);
   if (!spot) return null;
   const gridKey = JSON.stringify(spot.grid);
-  const p = prepare(part, piece);
-  const l = layers.get(`${preparedKey(part, piece)}|${gridKey}`, () =>
+  const p = prepare(part, piece, rough);
+  const l = layers.get(`${rough ? 'rough ' : ''}${preparedKey(part, piece)}|${gridKey}`, () =>
     layersOf(
       p,
       spot.grid,
@@ -179,6 +206,10 @@ export const sheetFor = (part: Part, piece: Piece): PartSheet =>
   sheets.get(preparedKey(part, piece), () =>
     partSheet(part, piece, shapeFor(part, piece), prepare(part, piece)),
   );
+
+/** Takes in a sheet that was measured elsewhere, or on another day. */
+export const takeSheet = (part: Part, piece: Piece, sheet: PartSheet): PartSheet =>
+  sheets.get(preparedKey(part, piece), () => sheet);
 
 /** A part as the critique wants it, from the caches. */
 export const computedFor = (part: Part, piece: Piece): Computed => ({

@@ -5,7 +5,12 @@ import type { Ladder, LadderStep, Mix } from '../piece/index.js';
 type Counted = readonly (readonly [paint: string, parts: number])[];
 const mixed = (parts: Counted): Mix => parts.map(([paint, n]) => ({ paint, parts: n }));
 
-const steps = (prefix: string, water: number, mixes: readonly Counted[], cover?: readonly number[]): LadderStep[] => {
+const steps = (
+  prefix: string,
+  water: number,
+  mixes: readonly Counted[],
+  cover?: readonly number[],
+): LadderStep[] => {
   const shares = stepShares(mixes.length, cover);
   return mixes.map((m, k) => ({
     id: `${prefix}${k + 1}`,

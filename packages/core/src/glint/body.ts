@@ -15,7 +15,7 @@ import { composeBands } from './bands.js';
 import { uncovered, type Front } from './contact.js';
 import { bandsByHand, isBandChange } from './bandsByHand.js';
 import type { Asleep, Hand } from './hand.js';
-import { curvedTone, sortedOf } from './curvedTone.js';
+import { curvedTone, gathered, sortedOf, type Fitting } from './curvedTone.js';
 import { FLAT_SPAN, fitTone, parted, toned, tonedBy, type Tone } from './exposure.js';
 import { faceLit } from './facing.js';
 import { radiance } from './radiance.js';
@@ -93,22 +93,7 @@ export function fitBody(
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
   const points = innerPoints(canonical, model.patches.length, fronts);
   const smooth = points.filter((_, p) => model.patches[p].kind === 'smooth');
-  const curved = sortedOf(smooth, r);
-  const span =
-    curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
-  const shared =
-    span < FLAT_SPAN
-      ? null
-      : curvedTone({
-          patches: model.patches,
-          canonical,
-          points: smooth,
-          radiances: r,
-          light,
-          polish,
-          aimed,
-          bounce,
-        });
+  const shared = sharedTone(r, smooth, canonical, { patches: model.patches, light, polish, aimed, bounce });
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
   const tones = model.patches.map((patch, p) => {
     if (patch.facet) return null;
@@ -126,6 +111,21 @@ export function fitBody(
     ...composition.facets.map((f) => faceValue(polish, topOf(f))),
   );
   return { tones, facetOf, composition, flat, top, trim, asleep };
+}
+
+/** The tone of the curved patches; null where they all reflect one value. */
+function sharedTone(
+  r: Float32Array,
+  smooth: readonly Int32Array[],
+  canonical: Surface,
+  how: Omit<Fitting, 'points' | 'radiances'>,
+): Tone | null {
+  const curved = sortedOf(smooth, r);
+  const span =
+    curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
+  if (span < FLAT_SPAN) return null;
+  const radiances = Float32Array.from(smooth.flatMap((list) => Array.from(list, (i) => r[i])));
+  return curvedTone({ ...how, points: gathered(canonical, smooth), radiances });
 }
 
 /** Turned wholly from the light a flat face that is graded keeps this much of its value. */

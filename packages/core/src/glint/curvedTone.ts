@@ -1,4 +1,4 @@
-import { NOTHING, type Patch, type Surface } from '../form/index.js';
+import type { Patch, Surface } from '../form/index.js';
 import { midValue } from '../ladder/index.js';
 import { polishModels, type MetalSurface, type PartLight } from '../rig/index.js';
 import { addBounce } from './bounce.js';
@@ -15,13 +15,34 @@ export function sortedOf(lists: readonly Int32Array[], values: Float32Array): Fl
   return picked.length > 1 ? picked.sort() : new Float32Array(2);
 }
 
+/** The points of some patches as a surface of their own, one row long. */
+export function gathered(s: Surface, lists: readonly Int32Array[]): Surface {
+  const indices = new Int32Array(lists.reduce((n, list) => n + list.length, 0));
+  let k = 0;
+  for (const list of lists) {
+    indices.set(list, k);
+    k += list.length;
+  }
+  const picked = (of: Float32Array) => Float32Array.from(indices, (i) => of[i]);
+  return {
+    grid: { ...s.grid, width: indices.length, height: 1 },
+    patch: Uint8Array.from(indices, (i) => s.patch[i]),
+    alpha: new Float32Array(indices.length).fill(1),
+    nx: picked(s.nx),
+    ny: picked(s.ny),
+    nz: picked(s.nz),
+    u: picked(s.u),
+    v: picked(s.v),
+    open: s.open && picked(s.open),
+  };
+}
+
 /** What the tone of the curved patches of a part is fitted from. */
 export interface Fitting {
   readonly patches: readonly Patch[];
-  readonly canonical: Surface;
-  /** Indices of the points that count, patch by patch. */
-  readonly points: readonly Int32Array[];
-  /** Radiance of the canonical points with the polish. */
+  /** The points that count, as `gathered` gives them. */
+  readonly points: Surface;
+  /** Their radiance with the polish. */
   readonly radiances: Float32Array;
   readonly light: PartLight;
   readonly polish: MetalSurface;
@@ -38,20 +59,21 @@ const MIRROR_MIDDLE = 0.27;
  * light; the polish says how much of that is left, so that contrast falls from mirror to dull on every form.
  */
 export function curvedTone(fitting: Fitting): Tone {
-  const { patches, canonical, points, radiances, light, polish, aimed } = fitting;
+  const { patches, points, radiances, light, polish, aimed } = fitting;
   const { shown, filmReflectance } = polish;
   const fitted = (r: Float32Array) => fitTone(r, aimed, polish.planWeight);
   const isMirror = shown.range === 1;
   const asMirror: MetalSurface = { ...polish, ...polishModels.mirror };
-  const mirrored = isMirror ? radiances : radiance(canonical, patches, light, asMirror);
-  const mirrorSorted = sortedOf(points, mirrored);
-  const level = curvedLevel(canonical, points, light);
+  const mirrored = isMirror ? radiances : radiance(points, patches, light, asMirror);
+  const mirrorSorted = mirrored.slice().sort();
+  const level = curvedLevel(points, light);
   const mirror = mirrorTone(fitted(mirrorSorted), fitted(sphereRadiance(light, polish)), level);
   const natural = spreadOf(mirrorSorted.map((r) => toned(mirror, r)));
+  const sorted = isMirror ? mirrorSorted : radiances.slice().sort();
   if (filmReflectance !== null) {
     // Under a film the body stays black at any polish; only its lights come down.
-    const own = fitted(sortedOf(points, radiances));
-    const from = spreadOf(sortedOf(points, radiances).map((r) => toned(own, r)));
+    const own = fitted(sorted);
+    const from = spreadOf(sorted.map((r) => toned(own, r)));
     return isMirror ? mirror : spreadTone(own, from, { ...natural, high: shown.top * natural.high });
   }
   const range = natural.high - natural.low;
@@ -61,7 +83,6 @@ export function curvedTone(fitting: Fitting): Tone {
     return seen >= mirrorMiddle
       ? mirror
       : middled(fitting, mirror, { from: natural, to: natural, middle: mirrorMiddle });
-  const sorted = sortedOf(points, radiances);
   const own = fitted(sorted);
   const from = spreadOf(sorted.map((r) => toned(own, r)));
   const high = shown.top * natural.high;
@@ -92,29 +113,24 @@ function middled(
 
 /** Range of the middle half of a part as it is seen, the bounce with it. */
 function seenMiddle(
-  { patches, canonical, points, light, aimed, bounce }: Fitting,
+  { patches, points, light, aimed, bounce }: Fitting,
   radiances: Float32Array,
   tone: Tone,
   top: number,
 ): number {
-  const body = radiances.map((r, i) => (canonical.patch[i] === NOTHING ? 0 : toned(tone, r)));
+  const body = radiances.map((r) => toned(tone, r));
   const most = bounceCrest(midValue(aimed.length), top);
-  const seen = bounce ? addBounce(body, canonical, patches, light, most) : body;
-  return middleHalf(points, seen);
+  return middleHalf(bounce ? addBounce(body, points, patches, light, most) : body);
 }
 
 const BINS = 2048;
 
 /** From the quarter to the three quarters of some values of 0..1, counted in bins. */
-function middleHalf(lists: readonly Int32Array[], values: Float32Array): number {
+function middleHalf(values: Float32Array): number {
   const counts = new Uint32Array(BINS + 1);
-  let total = 0;
-  for (const list of lists) {
-    total += list.length;
-    for (const i of list) counts[Math.min(BINS, Math.max(0, Math.round(values[i] * BINS)))]++;
-  }
+  for (const v of values) counts[Math.min(BINS, Math.max(0, Math.round(v * BINS)))]++;
   const at = (share: number) => {
-    let left = share * total;
+    let left = share * values.length;
     let bin = 0;
     while (bin < BINS && left > counts[bin]) left -= counts[bin++];
     return (bin + (counts[bin] ? left / counts[bin] : 0)) / BINS;

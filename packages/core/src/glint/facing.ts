@@ -1,4 +1,4 @@
-import { NOTHING, type Surface } from '../form/index.js';
+import type { Surface } from '../form/index.js';
 import type { PartLight } from '../rig/index.js';
 import { dot, mixNumbers, normalise, smoothstep, type Vec3 } from '../units/index.js';
 
@@ -13,16 +13,11 @@ export const brightSide = ({ key, up }: PartLight): Vec3 =>
 const TURNED_KEEPS = 0.7;
 
 /** Share of its value that a curved part keeps as on the whole it turns from the light: 1 to TURNED_KEEPS. */
-export function curvedLevel(s: Surface, points: readonly Int32Array[], light: PartLight): number {
+export function curvedLevel({ nx, ny, nz }: Surface, light: PartLight): number {
   const toward = brightSide(light);
-  let [sum, n] = [0, 0];
-  for (const list of points)
-    for (const i of list) {
-      if (s.patch[i] === NOTHING) continue;
-      sum += s.nx[i] * toward[0] + s.ny[i] * toward[1] + s.nz[i] * toward[2];
-      n++;
-    }
-  return n ? mixNumbers(TURNED_KEEPS, 1, smoothstep(-0.6, 0.15, sum / n)) : 1;
+  let sum = 0;
+  for (let i = 0; i < nx.length; i++) sum += nx[i] * toward[0] + ny[i] * toward[1] + nz[i] * toward[2];
+  return nx.length ? mixNumbers(TURNED_KEEPS, 1, smoothstep(-0.6, 0.15, sum / nx.length)) : 1;
 }
 
 /** Exposure of a flat face, 0 turned away to 1 square to the light. */

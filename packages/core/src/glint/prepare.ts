@@ -53,11 +53,16 @@ export interface Shape {
 export const adjustmentsOf = (part: Pick<Part, 'id'>, piece: Pick<Piece, 'adjustments'>): Adjustment[] =>
   piece.adjustments.filter((a) => a.part === part.id);
 
-export function shapeOf(part: Pick<Part, 'form' | 'place'>, adjustments: readonly Adjustment[] = []): Shape {
+/** @param points about how many points its statistics are taken on; as many as they need unless told */
+export function shapeOf(
+  part: Pick<Part, 'form' | 'place'>,
+  adjustments: readonly Adjustment[] = [],
+  points?: number,
+): Shape {
   const posed = pose(modelOf(part.form), part.place);
   const hand = handOf(posed, adjustments);
   const model = pulled(posed, hand.pulls);
-  return { model, canonical: surfaceOf(model, canonicalGrid(model)), hand };
+  return { model, canonical: surfaceOf(model, canonicalGrid(model, points)), hand };
 }
 
 /** The value steps chosen for a metal part, how they are laid, and their colours. */

@@ -109,6 +109,7 @@ export function partSheet(
   piece: Piece,
   shape: Shape = shapeOf(part, adjustmentsOf(part, piece)),
   prepared: PreparedPart = preparePart(part, piece, shape),
+  zones: ZoneMap = zonesOf(prepared),
 ): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
@@ -117,7 +118,7 @@ export function partSheet(
   return {
     part: part.id,
     steps: prepared.steps,
-    zones: zonesOf(prepared),
+    zones,
     lightness: lightnessOf(prepared, value),
     surfaceRatio: surfaceRatio(prepared),
     edgeMm: edges.light,

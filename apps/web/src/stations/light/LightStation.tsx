@@ -1,8 +1,11 @@
 import {
   clockText,
+  LAMPS,
+  lamps,
   lightPresets,
   presetOf,
   PURPOSES,
+  sizeOf,
   type LightPreset,
   type Piece,
   type Rig,
@@ -43,12 +46,12 @@ function Preset({
   onTake: () => void;
 }) {
   const shown = useMemo(() => {
-    const focal = piece.rig.focalPart;
+    const shownPart = piece.parts.find((p) => p.id === piece.rig.focalPart) ?? largestMetal(piece);
     // Under its own light alone: what stands before it would have to be measured too.
     return {
       ...piece,
       rig: { ...piece.rig, ...preset.rig },
-      parts: piece.parts.filter((p) => p.id === focal),
+      parts: shownPart ? [shownPart] : [],
     };
   }, [piece, preset]);
   return (
@@ -74,6 +77,13 @@ function Preset({
     </li>
   );
 }
+
+/** The metal part that shows most; a light is tried on it where nothing is to be seen first. */
+const largestMetal = ({ parts }: Piece) =>
+  parts
+    .filter((p) => p.finish.kind === 'metal')
+    .map((p) => ({ p, mm: Math.min(...sizeOf(p.form)) }))
+    .sort((a, b) => b.mm - a.mm)[0]?.p;
 
 /** Where the light comes from, what is around, and what should be seen first. */
 export function LightStation() {
@@ -160,6 +170,13 @@ export function LightStation() {
           {number('fallOff', 'Falls off by', 'steps', 0, 3, 0.25)}
           {number('keyClockHours', `Main light at ${clockText(rig.keyClockHours)}`, 'h', 0, 12, 0.25)}
           {number('keyHeightDeg', 'Light toward you', '°', 0, 90, 1)}
+          <Choice
+            label="Shows in shiny metal as"
+            why={`${whyOf('lamp')} ${lamps[rig.lamp].suits}`}
+            value={rig.lamp}
+            options={LAMPS.map((lamp) => ({ value: lamp, label: lamps[lamp].label }))}
+            onChange={(lamp) => change((r) => void (r.lamp = lamp), 'lamp')}
+          />
           <NumberField
             label="You look down by"
             why={whyOf('viewElevationDeg')}

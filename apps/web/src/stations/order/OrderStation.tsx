@@ -44,11 +44,18 @@ export function OrderStation() {
     <div className="flex h-full bg-g82">
       <div className="min-w-0 flex-1 overflow-y-auto">
         {order.length === 0 ? (
-          <p className="p-8 text-g28" role="status">
-            {piece.parts.length === 0
-              ? 'The order appears once the piece has a part.'
-              : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
-          </p>
+          <>
+            <p className="p-8 text-g28" role="status">
+              {piece.parts.length === 0
+                ? 'The order appears once the piece has a part.'
+                : sheets.soFar.length > 0
+                  ? `Measuring the map, ${sheets.done} of ${sheets.of} parts. These lines are known; the rest follows.`
+                  : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
+            </p>
+            {sheets.soFar.length > 0 && (
+              <OrderList order={sheets.soFar} parts={piece.parts} after={after} onLook={setAfter} />
+            )}
+          </>
         ) : (
           <OrderList
             order={order}

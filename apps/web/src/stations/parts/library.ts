@@ -26,8 +26,14 @@ const item = (id: string, label: string, serves: string, set: boolean, parts: re
 
 /** All that can be added: the forms first, then the sets to begin with. */
 export const library: readonly LibraryItem[] = [
-  ...FORM_KINDS.map((kind: FormKind) =>
-    item(kind, forms[kind].label, forms[kind].serves, false, [newPart(kind, forms[kind].defaults)]),
-  ),
+  ...FORM_KINDS.flatMap((kind: FormKind) => {
+    const { label, serves, defaults, variants = [] } = forms[kind];
+    return [
+      item(kind, label, serves, false, [newPart(kind, defaults)]),
+      ...variants.map((v) =>
+        item(`${kind}-${v.id}`, v.label, v.serves, false, [newPart(`${kind}-${v.id}`, v.form, v.label)]),
+      ),
+    ];
+  }),
   ...starterSets.map((s) => item(`set-${s.id}`, s.label, s.serves, true, s.parts)),
 ];

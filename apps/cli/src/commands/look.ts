@@ -1,0 +1,59 @@
+import { writeFileSync } from 'node:fs';
+import {
+  MOST_POINTS, placedBounds, renderPiece, shapeOf, stageOfPart, SURROUND, taggedSrgb, unionBounds,
+  type PreparedPart, type Stage,
+} from '@pale-glint/core'; // prettier-ignore
+import { encode } from 'fast-png';
+import { answer, number, pieceFrom, refuse } from '../io.js';
+
+export const VIEWS = ['painted', 'values', 'zones', 'lines', 'tint'] as const;
+type View = (typeof VIEWS)[number];
+
+interface LookOptions {
+  out: string;
+  view: string;
+  after?: string;
+  part?: string;
+  size: string;
+}
+
+/** Writes a picture of a piece, or of one part of it, as PNG. */
+export function look(path: string, o: LookOptions): void {
+  const piece = pieceFrom(path);
+  if (!VIEWS.includes(o.view as View)) refuse('--view', `"${o.view}"`, `one of ${VIEWS.join(', ')}`);
+  const shown = o.part === undefined ? piece.parts : piece.parts.filter((p) => p.id === o.part);
+  if (shown.length === 0) {
+    const known = piece.parts.map((p) => p.id).join(', ');
+    refuse(
+      o.part === undefined ? 'parts' : '--part',
+      o.part === undefined ? 'a list of 0' : `"${o.part}"`,
+      known ? `one of ${known}` : 'at least one part to show',
+    );
+  }
+  const most = Math.max(...piece.ladders.map((l) => l.steps.length), 1);
+  const after = o.after === undefined ? null : Math.round(number('--after', o.after, 1, most));
+  const size = number('--size', o.size, 16, Math.floor(Math.sqrt(MOST_POINTS)));
+  const b = unionBounds(shown.map((p) => placedBounds(shapeOf(p).model, p.place)));
+  const [w, h] = [b.right - b.left, b.top - b.bottom];
+  const afterStep = (p: PreparedPart): Stage => {
+    const ladder = p.palette.ladder;
+    const step = ladder?.steps[Math.min(after ?? 1, ladder.steps.length) - 1];
+    return stageOfPart(p, ladder && step ? { ladder: ladder.id, role: 'value', step: step.id } : null, piece);
+  };
+  const raster = renderPiece(piece, {
+    width: Math.max(16, Math.round(w >= h ? size : (size * w) / h)),
+    height: Math.max(16, Math.round(h >= w ? size : (size * h) / w)),
+    view: o.view as View,
+    surroundHex: SURROUND,
+    ...(o.part === undefined ? {} : { part: o.part }),
+    ...(after === null ? {} : { stageOf: afterStep }),
+  });
+  const { width, height } = raster.picture;
+  const png = taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
+  try {
+    writeFileSync(o.out, png);
+  } catch {
+    refuse('--out', `"${o.out}"`, 'a file that can be written');
+  }
+  answer({ file: o.out, widthPx: width, heightPx: height });
+}

@@ -1,0 +1,159 @@
+import { critique, paintingOrder, type Part, type PartSheet, type Piece } from '@pale-glint/core';
+import { hashOf, keepJudged, keepSheet, keptJudged, keptSheets, type Judged } from './measured.js';
+import type { News, SheetNews, SheetsJob } from './protocol.js';
+import { computedFor, internPiece, madeFrom, prepare, sheetFor, takeSheet } from './stages.js';
+
+/** What one worker tells the other it measures with. */
+interface Told {
+  readonly generation: number;
+  readonly part: string;
+  readonly news: SheetNews;
+}
+
+let partner: MessagePort | null = null;
+let told: Told[] = [];
+let someoneTold: () => void = () => undefined;
+
+/** From here on this worker hears what the other one measures. */
+export function joinPartner(port: MessagePort): void {
+  partner = port;
+  port.onmessage = ({ data }: MessageEvent<Told>) => {
+    told = [...told.filter((t) => t.generation === data.generation), data];
+    someoneTold();
+  };
+}
+
+const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+
+/** Parts in the order in which they are worth measuring: those of the first metal first, so that its lines are known early. */
+function inTurn({ parts, ladders }: Piece): Part[] {
+  const turn = ({ finish }: Part) =>
+    finish.kind === 'metal' ? ladders.findIndex((l) => l.id === finish.ladder) : ladders.length;
+  return [...parts].sort((a, b) => turn(a) - turn(b));
+}
+
+function measured(part: Part, piece: Piece): SheetNews {
+  const { metal, palette, aimed } = prepare(part, piece);
+  return { sheet: sheetFor(part, piece), glints: metal?.glints ?? [], colours: palette.colours, aimed };
+}
+
+/** So many lines are told before all is measured. */
+const FIRST_LINES = 10;
+
+/** The first lines of the order once all parts of the first metal are measured; null before. */
+function firstLines(piece: Piece, sheets: ReadonlyMap<string, PartSheet>) {
+  const inUse = piece.ladders.find((l) =>
+    piece.parts.some((p) => p.finish.kind === 'metal' && p.finish.ladder === l.id),
+  );
+  const mine = piece.parts.filter((p) => p.finish.kind === 'metal' && p.finish.ladder === inUse?.id);
+  if (!inUse || !mine.every((p) => sheets.has(p.id))) return null;
+  // The undercoat may lie under other metals too, which are not measured yet.
+  return paintingOrder(piece, sheets)
+    .filter((l) => l.ladder === inUse.id && l.role !== 'undercoat')
+    .slice(0, FIRST_LINES);
+}
+
+/** Everything that the order and the findings follow from. */
+const wholeOf = ({ run: _run, notes: _notes, underlay: _underlay, ...piece }: Piece) => piece;
+
+/**
+ * Measures the parts of a piece and puts together what follows from them. Several workers share the parts; the first of
+ * them is told what the others find and makes the order and the critique. What was measured before is not measured again.
+ * @param isLatest whether nobody has asked anew since
+ */
+export async function measure(
+  job: SheetsJob,
+  post: (news: News) => void,
+  isLatest: () => boolean,
+): Promise<void> {
+  const { generation } = job;
+  const piece = internPiece(job.piece);
+  const first = job.worker === 0;
+  const whole = first ? await hashOf(wholeOf(piece)) : null;
+  const known = await keptJudged(whole);
+  if (!isLatest()) return;
+  if (known) post({ kind: 'orderSoFar', generation, order: known.order });
+  const sheets = new Map<string, PartSheet>();
+  let lines = known !== null;
+  const take = (part: Part, news: SheetNews) => {
+    sheets.set(part.id, takeSheet(part, piece, news.sheet));
+    if (lines || !first) return;
+    const order = firstLines(piece, sheets);
+    if (!order) return;
+    lines = true;
+    post({ kind: 'orderSoFar', generation, order });
+  };
+  const heard = new Set<string>();
+  const hear = () => {
+    for (const t of told) {
+      if (t.generation !== generation || heard.has(t.part)) continue;
+      heard.add(t.part);
+      take(
+        piece.parts.find((p) => p.id === t.part)!,
+        t.news,
+      );
+    }
+  };
+  const mine = inTurn(piece).filter((_, i) => i % job.of === job.worker);
+  const hashes = await Promise.all(
+    mine.map((part) => {
+      const made = madeFrom(part, piece);
+      return made === null ? null : hashOf(made);
+    }),
+  );
+  const kept = await keptSheets(hashes);
+  for (let i = 0; i < mine.length; i++) {
+    if (!kept[i]) await breath();
+    if (!isLatest()) return;
+    const part = mine[i];
+    const news = kept[i] ?? measured(part, piece);
+    if (!kept[i]) void keepSheet(hashes[i], news);
+    post({ kind: 'sheet', generation, part: part.id, news });
+    if (first) {
+      take(part, news);
+      hear();
+    } else partner?.postMessage({ generation, part: part.id, news } satisfies Told);
+  }
+  if (!first) return;
+  while (sheets.size < piece.parts.length) {
+    await new Promise<void>((resolve) => {
+      someoneTold = resolve;
+      hear();
+      if (sheets.size === piece.parts.length) resolve();
+    });
+    hear();
+    if (!isLatest()) return;
+  }
+  await judge(piece, sheets, { generation, known, whole, post, isLatest });
+}
+
+async function judge(
+  piece: Piece,
+  sheets: ReadonlyMap<string, PartSheet>,
+  {
+    generation,
+    known,
+    whole,
+    post,
+    isLatest,
+  }: {
+    readonly generation: number;
+    readonly known: Judged | null;
+    readonly whole: string | null;
+    readonly post: (news: News) => void;
+    readonly isLatest: () => boolean;
+  },
+): Promise<void> {
+  if (known) {
+    post({ kind: 'sheetsDone', generation, ...known, critiqueMs: 0 });
+    return;
+  }
+  const order = paintingOrder(piece, sheets);
+  post({ kind: 'orderSoFar', generation, order });
+  await breath();
+  if (!isLatest()) return;
+  const begun = performance.now();
+  const findings = critique(piece, (part) => computedFor(part, piece));
+  post({ kind: 'sheetsDone', generation, order, findings, critiqueMs: performance.now() - begun });
+  void keepJudged(whole, { order, findings });
+}

@@ -1,0 +1,82 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Finding, OrderLayer } from '@pale-glint/core';
+import type { SheetNews } from './protocol.js';
+
+/** What a whole piece comes to. */
+export interface Judged {
+  readonly order: readonly OrderLayer[];
+  readonly findings: readonly Finding[];
+}
+
+interface Kept extends DBSchema {
+  sheets: { key: string; value: { news: SheetNews; at: number }; indexes: { at: number } };
+  judged: { key: string; value: { judged: Judged; at: number }; indexes: { at: number } };
+}
+
+const NAME = 'pale-glint-measured';
+/** About twenty pieces. */
+const MOST_SHEETS = 800;
+const MOST_JUDGED = 40;
+
+/** The script of this worker has its contents in its name: what another version measured has other keys. */
+const version = new URL(import.meta.url).pathname;
+
+/** A name for what something was made from; null where this browser does not hash. */
+export async function hashOf(made: unknown): Promise<string | null> {
+  if (import.meta.env.DEV || !globalThis.crypto?.subtle) return null;
+  const bytes = new TextEncoder().encode(`${version} ${JSON.stringify(made)}`);
+  const digest = await crypto.subtle.digest('SHA-256', bytes);
+  return Array.from(new Uint8Array(digest), (b) => b.toString(16).padStart(2, '0')).join('');
+}
+
+let opened: Promise<IDBPDatabase<Kept> | null> | undefined;
+/** The browser's own store; null where it has none to give. Everything in it can be measured again. */
+const store = (): Promise<IDBPDatabase<Kept> | null> =>
+  (opened ??= openDB<Kept>(NAME, 1, {
+    upgrade(db) {
+      db.createObjectStore('sheets').createIndex('at', 'at');
+      db.createObjectStore('judged').createIndex('at', 'at');
+    },
+  }).catch(() => null));
+
+/** Sheets that were measured from the same before, by the place of their hash in the list. */
+export async function keptSheets(hashes: readonly (string | null)[]): Promise<(SheetNews | null)[]> {
+  const db = await store();
+  if (!db) return hashes.map(() => null);
+  const read = db.transaction('sheets').store;
+  return Promise.all(hashes.map(async (hash) => (hash && (await read.get(hash))?.news) || null));
+}
+
+export async function keptJudged(hash: string | null): Promise<Judged | null> {
+  const db = hash && (await store());
+  return db ? ((await db.get('judged', hash))?.judged ?? null) : null;
+}
+
+/** Takes the oldest away beyond so many. */
+async function trim(db: IDBPDatabase<Kept>, name: 'sheets' | 'judged', most: number): Promise<void> {
+  const change = db.transaction(name, 'readwrite');
+  let over = (await change.store.count()) - most;
+  for (let at = await change.store.index('at').openCursor(); at && over > 0; over--) {
+    await at.delete();
+    at = await at.continue();
+  }
+  await change.done;
+}
+
+/** Keeps what was measured. A full or closed store loses nothing that cannot be measured again. */
+export async function keepSheet(hash: string | null, news: SheetNews): Promise<void> {
+  const db = hash && (await store());
+  if (db) await db.put('sheets', { news, at: Date.now() }, hash).catch(() => undefined);
+}
+
+export async function keepJudged(hash: string | null, judged: Judged): Promise<void> {
+  const db = hash && (await store());
+  if (!db) return;
+  try {
+    await db.put('judged', { judged, at: Date.now() }, hash);
+    await trim(db, 'judged', MOST_JUDGED);
+    await trim(db, 'sheets', MOST_SHEETS);
+  } catch {
+    // As above.
+  }
+}
