@@ -1,5 +1,13 @@
 // Plain references that the engine is measured against. Slow and simple on purpose; pinned: change them only with a reason.
-import { concentration, KEY_SIZE_DEG, rad, seededRandom, surroundings } from '@pale-glint/core';
+import {
+  concentration,
+  KEY_SIZE_DEG,
+  LAMP_LUMINANCE,
+  lamps,
+  rad,
+  seededRandom,
+  surroundings,
+} from '@pale-glint/core';
 
 const dot = (a, b) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const norm = (a) => {
@@ -28,8 +36,15 @@ function vmf(d, f, kappa, random) {
   return around(d, f, Math.acos(Math.max(-1, Math.min(1, w))), 2 * Math.PI * random());
 }
 
-/** Peak of the main light as it is before any surface blurs it. */
+/** Peak of a main light without a border, before any surface blurs it. */
 const KEY_PEAK = 1.53;
+
+/** The main light at an angle from its middle: where the polish shows it a disc with a border, otherwise a bell. */
+function lampAt(to, polish) {
+  const key = rad(KEY_SIZE_DEG);
+  if (polish.showsLamp) return to <= rad(lamps.round.shape.radiusDeg) ? LAMP_LUMINANCE : 0;
+  return KEY_PEAK * Math.exp((-to * to) / (2 * key * key));
+}
 
 /** Radiance of one normal by importance sampling of the blurred surroundings and of the blurred main light. */
 export function sampledRadiance(n, light, polish, samples, random) {
@@ -37,8 +52,7 @@ export function sampledRadiance(n, light, polish, samples, random) {
   const r = [nz2 * n[0], nz2 * n[1], nz2 * n[2] - 1];
   const f = frame(r);
   const kappa = concentration(polish.surroundingsDeg);
-  const lobe = rad(polish.lobeDeg);
-  const key = rad(KEY_SIZE_DEG);
+  const lobe = rad(polish.showsLamp ? polish.surroundingsDeg : polish.lobeDeg);
   let sky = 0;
   let glint = 0;
   for (let i = 0; i < samples; i++) {
@@ -48,14 +62,14 @@ export function sampledRadiance(n, light, polish, samples, random) {
     const to = Math.acos(
       Math.max(-1, Math.min(1, dot(around(r, f, angle, 2 * Math.PI * random()), light.key))),
     );
-    glint += Math.exp((-to * to) / (2 * key * key));
+    glint += lampAt(to, polish);
   }
   const s = dot(r, light.up);
   const open = Math.min(1, Math.max(0, 4 * s + 0.5));
   return (
     (1 - polish.broad) * 0.75 * (sky / samples) +
     0.8 * polish.broad * Math.max(0, dot(n, light.key)) * open +
-    (KEY_PEAK * glint) / samples
+    glint / samples
   );
 }
 
@@ -70,12 +84,11 @@ export function directions(count) {
 }
 
 /** The scene's radiance from fixed directions, computed once: surroundings, main light and neighbours. */
-export function scene(light, count = 1024) {
-  const key = rad(KEY_SIZE_DEG);
+export function scene(light, polish, count = 1024) {
   const all = directions(count);
   const value = all.map((d) => {
     const to = Math.acos(Math.max(-1, Math.min(1, dot(d, light.key))));
-    let v = KEY_PEAK * Math.exp((-to * to) / (2 * key * key));
+    let v = lampAt(to, polish);
     for (const n of light.neighbours) {
       const a = Math.acos(Math.max(-1, Math.min(1, dot(d, n.toward))));
       v += n.strength * Math.exp((-a * a) / (2 * rad(n.sizeDeg) ** 2));

@@ -16,6 +16,7 @@ import {
   pose,
   preparePart,
   polishModels,
+  polishOn,
   radiance,
   shapeOf,
   surfaceOf,
@@ -69,7 +70,7 @@ say(
   const light = partLight({ ...sluiceWarden.rig, horizonDeg: 0 }, 0);
   for (const [name, polish] of Object.entries(polishModels)) {
     const random = seededRandom(7);
-    const ours = radiance(surface, model.patches, light, polish);
+    const ours = radiance(surface, model.patches, light, polishOn(name, null));
     const reference = [];
     let sum = 0;
     for (let i = 0; i < ours.length; i++) {
@@ -131,7 +132,7 @@ say(
   const part = { ...sluiceWarden.parts[3], form, place: { ...sluiceWarden.parts[3].place, rollDeg: 0 } };
   const prepared = preparePart(part, { ...sluiceWarden, rig });
   const pixels = 512 * 512;
-  const polish = polishModels.polished;
+  const polish = polishOn('polished', null);
   const alone = time(() => radiance(surface, model.patches, prepared.light, polish));
   const bounced = time(() =>
     addBounce(
@@ -143,7 +144,7 @@ say(
     ),
   );
   const all = time(() => layersOf(prepared, grid, surface));
-  const fixed = scene(prepared.light);
+  const fixed = scene(prepared.light, polish);
   const few = 2048;
   const out = new Float64Array(few);
   const plain = time(

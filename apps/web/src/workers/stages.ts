@@ -3,10 +3,10 @@ import {
   frontsOf,
   keptSculpt,
   trimSide,
-  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, stageOfPart, surfaceOf,
+  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, roughLayers, stageOfPart, surfaceOf,
   type Computed,
   type Front,
-  type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
+  type Grid, type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
 } from '@pale-glint/core'; // prettier-ignore
 import { Cache } from './cache.js';
 import type { AfterLayer, MapView } from './protocol.js';
@@ -171,6 +171,17 @@ export interface PaintedPart {
   readonly row: number;
 }
 
+function layersFor(part: Part, piece: Piece, shape: Shape, p: PreparedPart, grid: Grid): Layers {
+  const gridKey = JSON.stringify(grid);
+  return layers.get(`${preparedKey(part, piece)}|${gridKey}`, () =>
+    layersOf(
+      p,
+      grid,
+      surfaces.get(`${formKey(part, piece)}|${gridKey}`, () => surfaceOf(shape.model, grid)),
+    ),
+  );
+}
+
 /** One part painted on a picture; null where it lies outside. */
 export function paintOn(
   part: Part,
@@ -183,15 +194,8 @@ export function paintOn(
   const shape = shapeFor(part, piece, rough);
   const spot = gridIn(picture, shape.model, part.place);
   if (!spot) return null;
-  const gridKey = JSON.stringify(spot.grid);
   const p = prepare(part, piece, rough);
-  const l = layers.get(`${rough ? 'rough ' : ''}${preparedKey(part, piece)}|${gridKey}`, () =>
-    layersOf(
-      p,
-      spot.grid,
-      surfaces.get(`${formKey(part, piece)}|${gridKey}`, () => surfaceOf(shape.model, spot.grid)),
-    ),
-  );
+  const l = rough ? roughLayers(p, spot.grid) : layersFor(part, piece, shape, p, spot.grid);
   return {
     bytes: paintPart(p, l, stageFor(p, after, piece), view),
     width: spot.grid.width,

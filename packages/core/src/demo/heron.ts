@@ -46,7 +46,7 @@ const parts: Part[] = [
   neck('neck-low', 'Neck, lower', shape('tube', { lengthMm: 19, startWidthMm: 6.6, endWidthMm: 4.6, endCurve: 0.2, bowMm: -2.6 }), place(-11.6, 60, 12)),
   neck('collar', 'Neck collar', shape('band', { widthMm: 7.4, heightMm: 2, sagMm: 0.8, wrapDeg: 66, crownDeg: 40 }), place(-10.2, 51.6, 12, { depthMm: 1 })),
   neck('neck-high', 'Neck, upper', shape('tube', { lengthMm: 17, startWidthMm: 4.6, endWidthMm: 3.8, endCurve: 0.2, bowMm: 2.8 }), place(-12.6, 76, -14)),
-  neck('head', 'Head', shape('dome', { widthMm: 9.6, heightMm: 6.4, ridgeDeg: 0 }), place(-12, 86, 8), 'polished'),
+  neck('head', 'Head', shape('dome', { widthMm: 9.6, heightMm: 6.4, ridgeDeg: 0 }), place(-12, 86, 8, { yawDeg: -16, pitchDeg: 18 }), 'polished'),
   works('bill', 'Bill', shape('blade', { lengthMm: 15, widthMm: 3, shoulderWidthMm: 2.6, pointMm: 9, bevelDeg: 24 }), place(-23, 84.6, 97), 'polished'),
   works('eye', 'Eye, turned', shape('disc', { widthMm: 2.4, heightMm: 2.4, surface: 'turned', rimMm: 0.4 }), place(-13, 86.6, 0, { depthMm: 1 }), 'mirror'),
 ]; // prettier-ignore

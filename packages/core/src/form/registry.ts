@@ -26,10 +26,18 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   rivets,
 };
 
-/** Surface of a form, unturned. */
+/** Models by the form they were made from: a form is never changed, only replaced. */
+const models = new WeakMap<Form, SurfaceModel>();
+
+/** Surface of a form, unturned. That of a sculpt depends on whether its surface is at hand, and is made anew. */
 export function modelOf(form: Form): SurfaceModel {
-  const model = forms[form.kind].model as (form: Form) => SurfaceModel;
-  return model(form);
+  const make = forms[form.kind].model as (form: Form) => SurfaceModel;
+  if (form.kind === 'sculpt') return make(form);
+  const known = models.get(form);
+  if (known) return known;
+  const model = make(form);
+  models.set(form, model);
+  return model;
 }
 
 /** Longest and second size as a painter would say them, in mm. */

@@ -122,3 +122,11 @@ export function layersOf(
     tints: tintLayers(surface, value, p.light, p.metal.tints, p.metal.tint),
   };
 }
+
+/** Values and dots alone, for a first picture in which no line could be seen. */
+export function roughLayers(p: PreparedPart, grid: Grid): Layers {
+  const surface = surfaceOf(p.shape.model, grid);
+  const { body, value } = valuesOn(surface, p);
+  const glints = p.metal && glintAlpha(p.metal.glints, surface);
+  return { surface, body, value, lines: null, glints, tints: [] };
+}

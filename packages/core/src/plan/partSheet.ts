@@ -64,18 +64,26 @@ function lineLengths(p: PreparedPart, value: Float32Array): { light: number; dar
   return { light: of('light'), dark: of('dark') };
 }
 
+/** Of the contrast that it has in the end, a part needs this much to read as metal, where its polish asks for more. */
+const OF_FINISHED = 0.9;
+const MIDDLE_WEIGHT = 0.75;
+
 /**
- * The first pass after which the part shows the range and spread its polish wants, each laid over the one before.
- * Before that it looks grey, and is right.
+ * The first pass after which the part shows the range and spread its polish wants, each laid over the one before, or
+ * nearly all that this form gets under this light. Before that it looks grey, and is right.
  */
 function readsAsMetalFrom(p: PreparedPart, value: Float32Array): number | null {
   if (!p.metal) return null;
   const values = valuesOnCanonical(p, value);
   const { rangeL, middleHalfL } = p.metal.polish;
-  const found = p.palette.approach!.body.findIndex(({ after }) => {
+  const spreads = p.palette.approach!.body.map(({ after }) => {
     const l = lightnessFrom(values.map((v) => after[stepOf(v, p.steps)].l));
-    return l.high - l.low >= rangeL && l.middleHalf >= 0.75 * middleHalfL;
+    return { range: l.high - l.low, middle: l.middleHalf };
   });
+  const end = spreads[spreads.length - 1];
+  const range = Math.min(rangeL, OF_FINISHED * end.range);
+  const middle = Math.min(MIDDLE_WEIGHT * middleHalfL, OF_FINISHED * end.middle);
+  const found = spreads.findIndex((s) => s.range >= range && s.middle >= middle);
   return found < 0 ? null : found + 1;
 }
 

@@ -1,4 +1,4 @@
-import { rad } from '../units/index.js';
+import { clamp, rad } from '../units/index.js';
 
 /**
  * Brightness of the surroundings in a direction whose upward part is `s` (-1 straight down, 1 straight up):
@@ -42,6 +42,11 @@ export const TABLE = 1024;
 /** Concentration of the von Mises-Fisher blur that stands for a roughness; 3.2 degrees are added so that no edge aliases. */
 export const concentration = (sigmaDeg: number): number => 1 / (rad(sigmaDeg) ** 2 + rad(3.2) ** 2);
 
+/** Places over one standard deviation of the blur that the integral is summed from, and over half the sphere. */
+const FINE = 40;
+const LEAST_PLACES = 240;
+const MOST_PLACES = 1440;
+
 const tables = new Map<string, Float32Array>();
 
 /**
@@ -54,7 +59,8 @@ export function blurredSurroundings(sigmaDeg: number, s0 = 0): Float32Array {
   if (found) return found;
   const kappa = concentration(sigmaDeg);
   const reach = 6 / Math.sqrt(kappa);
-  const count = 1440;
+  // Forty places over the blur: wide ones need few.
+  const count = clamp(Math.ceil(Math.PI * FINE * Math.sqrt(kappa)), LEAST_PLACES, MOST_PLACES);
   const angle = (i: number) => ((i + 0.5) / count) * Math.PI;
   const value = Float64Array.from({ length: count }, (_, i) => surroundings(Math.cos(angle(i)), s0));
   const table = new Float32Array(TABLE);

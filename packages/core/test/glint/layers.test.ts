@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  areaOf, besselI0Scaled, bounceTilt, fitTone, gridAround, keyDirection, layersOf, MOST_SHARE, plannedCover, plannedValue, preparePart, thresholdOf, toned,
+  areaOf, besselI0Scaled, bounceTilt, fitTone, forms, gridAround, keyDirection, layersOf, MOST_SHARE, plannedCover, plannedValue, preparePart, thresholdOf, toned,
+  type Form,
 } from '../../src/index.js'; // prettier-ignore
 import { blade, dome, part, rigged, tube } from '../support.js';
 
@@ -87,8 +88,11 @@ describe('bounce', () => {
   });
 });
 
+const cap: Form = { ...forms.dome.defaults, widthMm: 10, heightMm: 10, fullness: 0.3 };
+
 describe('edges', () => {
-  const p = preparePart(part(dome(10)), rigged({ keyClockHours: 10.5 }));
+  // A shallow cap: a full dome rolls out of sight and has a silhouette, no edge.
+  const p = preparePart(part(cap), rigged({ keyClockHours: 10.5 }));
   const layers = layersOf(p, gridAround(p.shape.model.rings, 14, 2));
 
   test('are no darker than what they lie on, and in shade at most the mid step', () => {
