@@ -72,6 +72,51 @@ describe('the command line', () => {
     expect(stderr).toMatch(says);
   });
 
+  test('order answers with layers that say what, with which mix, how thin, where, and what comes before', () => {
+    const { layers, copies, activeMin, waitMin } = run('order', at('arm.json'));
+    expect(copies).toBe(1);
+    expect(layers.length).toBeGreaterThan(8);
+    expect(layers.map((l: { n: number }) => l.n)).toEqual(layers.map((_: object, i: number) => i + 1));
+    expect(layers[0]).toMatchObject({ role: 'undercoat', after: [], findings: [] });
+    const ids = run('map', at('arm.json')).parts.map((p: { id: string }) => p.id);
+    for (const layer of layers) {
+      for (const part of layer.parts) {
+        expect(ids).toContain(part.part);
+        expect(part.coverShare).toBeGreaterThan(0);
+        expect(part.coverShare).toBeLessThanOrEqual(1);
+        expect(part.activeMin).toBeGreaterThan(0);
+      }
+      for (const n of layer.after) expect(n).toBeLessThan(layer.n);
+      if (layer.role === 'value') expect(layer.mix.length).toBeGreaterThan(0);
+      if (layer.mix.length > 0) expect(layer.onShelf).toBe(true);
+    }
+    expect(activeMin).toBeGreaterThan(10);
+    expect(waitMin).toBeGreaterThan(0);
+    const many = run('order', at('arm.json'), '--copies', '10');
+    expect(many.copies).toBe(10);
+    expect(many.activeMin).toBeCloseTo(10 * activeMin, 6);
+    const { status, stderr } = refused('order', at('arm.json'), '--copies', '0');
+    expect(status).toBe(2);
+    expect(stderr).toMatch(/--copies.*1 to 500/);
+  });
+
+  test('critique tells what is wrong with the order, too', () => {
+    expect(run('critique', at('arm.json')).findings).toEqual([]);
+    // Gilt over an undertone wants red below it.
+    const militia = run('demo', 'militia');
+    const odd = {
+      ...militia,
+      ladders: militia.ladders.map((l: { id: string }) =>
+        l.id === 'gilt' ? { ...l, undercoat: 'grey-primer' } : l,
+      ),
+    };
+    writeFileSync(at('odd.json'), JSON.stringify(odd));
+    const { findings } = run('critique', at('odd.json'));
+    const found = findings.find((f: { id: string }) => f.id === 'other-undercoat');
+    expect(found).toMatchObject({ part: null, fix: null });
+    expect(found.says).toMatch(/^layer \d+, /);
+  });
+
   test('map answers with the figures of every part', () => {
     const { parts } = run('map', at('arm.json'));
     expect(parts).toHaveLength(8);

@@ -42,3 +42,15 @@ test('a ladder of version 5 is laid as it was: dark first', () => {
   expect(piece.version).toBe(VERSION);
   expect(piece.ladders.map((l) => l.school)).toEqual(piece.ladders.map(() => 'dark-first'));
 });
+
+test('a piece of version 6 keeps its forms and its light: a round lamp, one barrel, no seams', () => {
+  const text = readFileSync(new URL('./examples/piece-v6.json', import.meta.url), 'utf8');
+  const old = JSON.parse(text) as { version: number; rig: object; parts: { form: object }[] };
+  expect(old.version).toBe(6);
+  const piece = readPiece(text);
+  expect(piece.version).toBe(VERSION);
+  expect(piece.rig).toEqual({ ...old.rig, lamp: 'round' });
+  expect(piece.parts[0].form).toEqual({ ...old.parts[0].form, barrel: 'one', seams: [] });
+  expect(piece.parts[1].form).toEqual(old.parts[1].form);
+  expect(readPiece(writePiece(piece))).toEqual(piece);
+});
