@@ -2,6 +2,7 @@ import type { Picture, Piece } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { mapDesk } from '../workers/mapClient.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
+import { keepSeen, lastSeen, type LastSeen } from './lastSeen.js';
 import { noteOpened, noteSettled, noteTiming } from './timings.js';
 
 interface PaintedPart {
@@ -16,12 +17,16 @@ interface MapCanvasProps {
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
+  /** Whether the picture shows all of the piece. */
+  readonly whole: boolean;
   readonly label: string;
 }
 
 /** Changes that follow each other faster than this come from a moving hand. */
 const MOVING_MS = 250;
 const REST_MS = 90;
+/** A map that stood this long is kept for the next visit. */
+const KEEP_AFTER_MS = 1500;
 
 /** The same view with fewer points each way. */
 const coarser = (p: Picture, times: number): Picture => ({
@@ -61,11 +66,13 @@ function draw(
   order: readonly string[],
   painted: ReadonlyMap<string, PaintedPart>,
   changed: readonly Box[] | null,
+  below: LastSeen | null,
 ): void {
   const whole = changed === null || canvas.width !== picture.width || canvas.height !== picture.height;
   if (canvas.width !== picture.width) canvas.width = picture.width;
   if (canvas.height !== picture.height) canvas.height = picture.height;
   const context = canvas.getContext('2d')!;
+  const under = below ? [{ bitmap: below.bitmap, box: boxOf({ ...below, column: 0, row: 0 }, picture) }] : [];
   const parts = order.flatMap((id) => {
     const p = painted.get(id);
     return p ? [{ bitmap: p.bitmap, box: boxOf(p, picture) }] : [];
@@ -79,14 +86,14 @@ function draw(
     context.rect(within.x, within.y, within.w, within.h);
     context.clip();
     context.clearRect(within.x, within.y, within.w, within.h);
-    for (const { bitmap, box } of parts)
+    for (const { bitmap, box } of [...under, ...parts])
       if (meets(box, within)) context.drawImage(bitmap, box.x, box.y, box.w, box.h);
     context.restore();
   }
 }
 
 /** The computed picture. Each part is painted by the worker as it comes; the page only lays them over each other. */
-export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps) {
+export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef(new Map<string, PaintedPart>());
   const [failed, setFailed] = useState<string | null>(null);
@@ -97,6 +104,8 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
   const lastShown = useRef('');
   /** Boxes that changed since the last frame; null for all. */
   const changed = useRef<Box[] | null>(null);
+  /** What was seen on another visit; lies under the parts until all of them are there. */
+  const below = useRef<LastSeen | null>(null);
 
   useEffect(() => {
     const order = piece.parts.map((p) => p.id);
@@ -118,7 +127,8 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
       if (box) changed.current?.push(box);
       cancelAnimationFrame(frame);
       frame = requestAnimationFrame(() => {
-        if (canvas.current) draw(canvas.current, drawn, order, painted.current, changed.current);
+        if (canvas.current)
+          draw(canvas.current, drawn, order, painted.current, changed.current, below.current);
         changed.current = [];
       });
     };
@@ -127,6 +137,7 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
       return p ? boxOf(p, drawn) : null;
     };
     let mine = -1;
+    let keep: ReturnType<typeof setTimeout> | undefined;
     let waitsFor = 0;
     const ask = (times: number) => {
       lastAsked.current = performance.now();
@@ -147,9 +158,26 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
     // Under a moving hand the map is coarse; once it rests it is asked for again, fine.
     const moving = performance.now() - lastAsked.current < MOVING_MS;
     // Asked for in a task of its own: the hand's own task stays short.
-    const first = setTimeout(() => ask(moving ? MOVING_COARSER : opening ? FIRST_COARSER : 1), 0);
     const timer = moving ? setTimeout(() => ask(1), REST_MS) : undefined;
-    let roughOwed = moving || !opening ? 0 : mapDesk.answers;
+    const plain = view === 'painted' && whole && !role;
+    let roughOwed = 0;
+    let live = true;
+    const open = async () => {
+      const begun = performance.now();
+      const seen = plain ? await lastSeen(piece) : null;
+      if (!live) return seen?.bitmap.close();
+      if (seen) {
+        below.current = seen;
+        redraw(null);
+        noteOpened(performance.now() - begun);
+        if (canvas.current) canvas.current.dataset['settled'] = 'rough';
+        ask(1);
+      } else {
+        roughOwed = mapDesk.answers;
+        ask(FIRST_COARSER);
+      }
+    };
+    const first = setTimeout(() => (opening ? void open() : ask(moving ? MOVING_COARSER : 1)), 0);
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
     const stop = mapDesk.listen((news) => {
       if (news.kind === 'failed') {
@@ -180,17 +208,30 @@ export function MapCanvas({ piece, picture, view, after, label }: MapCanvasProps
       } else if (news.kind === 'mapDone' && --waitsFor === 0) {
         noteSettled(performance.now() - lastAsked.current);
         setFailed(null);
+        if (below.current) {
+          below.current.bitmap.close();
+          below.current = null;
+          changed.current = null;
+          redraw();
+        }
+        if (plain && order.length > 1)
+          keep = setTimeout(
+            () => canvas.current && void keepSeen(piece, canvas.current, picture),
+            KEEP_AFTER_MS,
+          );
         if (canvas.current) canvas.current.dataset['settled'] = 'yes';
       }
     });
     redraw();
     return () => {
+      live = false;
       stop();
+      clearTimeout(keep);
       clearTimeout(first);
       clearTimeout(timer);
       cancelAnimationFrame(frame);
     };
-  }, [piece, picture, view, role, step, ladder]);
+  }, [piece, picture, view, whole, role, step, ladder]);
 
   return (
     <>

@@ -116,6 +116,7 @@ export function MapStage({
               style={under ? { opacity: piece.underlay?.map ?? 1 } : undefined}
             >
               <MapCanvas
+                whole={closeUp === null}
                 piece={piece}
                 picture={picture}
                 view={view === 'squint' ? 'painted' : view}

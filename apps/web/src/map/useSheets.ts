@@ -11,7 +11,7 @@ export interface Sheets {
   /** The painting order that follows from them. */
   readonly order: readonly OrderLayer[];
   /** Its first lines, while the rest of a piece is measured for the first time; all of them a little later. */
-  readonly soFar: readonly OrderLayer[];
+  readonly soFar: { readonly order: readonly OrderLayer[]; readonly all: boolean };
   /** What the critique finds, dismissed ones among them. */
   readonly findings: readonly Finding[];
   /** Whether they belong to the piece as it is now. */
@@ -27,7 +27,7 @@ const REST_MS = 700;
 export function useSheets(piece: Piece): Sheets {
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
   const [order, setOrder] = useState<readonly OrderLayer[]>([]);
-  const [soFar, setSoFar] = useState<readonly OrderLayer[]>([]);
+  const [soFar, setSoFar] = useState<Sheets['soFar']>({ order: [], all: false });
   const [findings, setFindings] = useState<readonly Finding[]>([]);
   const [progress, setProgress] = useState<{ piece: Piece | null; done: number; settled: boolean }>({
     piece: null,
@@ -53,7 +53,7 @@ export function useSheets(piece: Piece): Sheets {
         setProgress({ piece, done: found.size, settled: false });
       } else if (news.kind === 'orderSoFar') {
         noteOrdered(performance.now() - askedAt);
-        startTransition(() => setSoFar(news.order));
+        startTransition(() => setSoFar(news));
       } else if (news.kind === 'sheetsDone') {
         noteCritique(news.critiqueMs);
         // A transition: everything beside the map hangs on it, and is drawn in slices.

@@ -1,5 +1,5 @@
-import { Suspense, useEffect, useMemo, useState } from 'react';
-import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useCommands } from '../commands/useCommands.js';
 import { Guide, startGuide } from '../guide/Guide.js';
 import { mirrorPicture, nextSurround, turnPicture } from '../look/look.js';
@@ -7,6 +7,7 @@ import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { Loading } from '../ui/states.js';
 import { VIEWS, type ShownView } from '../ui/ViewSwitch.js';
+import { mapDesk } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
@@ -146,9 +147,17 @@ function Stations() {
 
 const PRELOAD_AFTER_MS = 1200;
 
+/** Stations that show the map. */
+const WITH_MAP = /\/(light|parts|glint)$/;
+
 /** All stations of the piece in the address. */
 export function StationFrame({ preload }: { preload: () => void }) {
   const { id = '' } = useParams();
+  const { pathname } = useLocation();
+  // Before the piece is fetched: the workers of its map make ready, and nothing else begins.
+  useLayoutEffect(() => {
+    if (WITH_MAP.test(pathname)) mapDesk.expect();
+  }, [pathname]);
   // All stations are fetched once the first is shown: they must open with the server away, too.
   useEffect(() => {
     const timer = setTimeout(preload, PRELOAD_AFTER_MS);

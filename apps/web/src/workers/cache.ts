@@ -8,6 +8,10 @@ export class Cache<T> {
     private readonly bytesOf: (value: T) => number,
   ) {}
 
+  has(key: string): boolean {
+    return this.kept.has(key);
+  }
+
   get(key: string, make: () => T): T {
     const found = this.kept.get(key);
     if (found) {

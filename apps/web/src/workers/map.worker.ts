@@ -1,6 +1,10 @@
 import {
   areaOf,
+  forms,
   modelOf,
+  newPart,
+  newPiece,
+  SURROUND,
   partAllRound,
   placedBounds,
   remediesFor,
@@ -49,6 +53,13 @@ const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: 
 const latest = { map: 0, sheets: 0, round: 0 };
 
 let resumeAt = 0;
+/** Draws two small parts once, so that code and tables are ready when the piece comes. */
+function warm(): void {
+  const parts = (['dome', 'blade'] as const).map((kind) => newPart(kind, forms[kind].defaults));
+  const sheet = { width: 24, height: 24, view: 'painted', surroundHex: SURROUND } as const;
+  renderPiece(newPiece('warm', 'Warm', parts), sheet);
+}
+
 async function runMap(job: MapJob): Promise<void> {
   const piece = internPiece(job.piece);
   const start = performance.now();
@@ -205,6 +216,7 @@ async function run(job: Job): Promise<void> {
     if (job.kind === 'map') await runMap(job);
     else if (job.kind === 'sheets') await measure(job, post, () => latest.sheets === job.generation);
     else if (job.kind === 'partner') joinPartner(job.port);
+    else if (job.kind === 'warm') warm();
     else if (job.kind === 'picture') await runPicture(job);
     else if (job.kind === 'card') await runCard(job);
     else if (job.kind === 'settle') runSettle(job);

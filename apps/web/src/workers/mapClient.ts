@@ -77,10 +77,17 @@ hands.forEach((hand) =>
   }),
 );
 
+let warmed = false;
+
 /** Asks for the map; newer asking replaces older. Answers come to `listen`. */
 export const mapDesk = {
-  /** A map is about to be shown: small pictures and measuring wait for it. */
-  expect: () => gate.expect(),
+  /** A map is about to be shown: its workers make ready, small pictures and measuring wait for it. */
+  expect() {
+    gate.expect();
+    if (warmed) return;
+    warmed = true;
+    hands.forEach((hand) => hand.send({ kind: 'warm', piece: null }));
+  },
   /** @param fine whether no finer one follows */
   ask(job: Without<MapJob, 'generation' | 'worker' | 'of'>, fine: boolean): number {
     generation++;

@@ -14,7 +14,7 @@ export interface MapGate {
 }
 
 /** A map that was expected and never asked for, or a rough one with nothing after it, holds others up no longer than this. */
-const PATIENCE_MS = 1500;
+const PATIENCE_MS = 4000;
 
 export function mapGate(patienceMs: number = PATIENCE_MS): MapGate {
   let owed = 0;

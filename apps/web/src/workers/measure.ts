@@ -1,13 +1,24 @@
 import { critique, paintingOrder, type Part, type PartSheet, type Piece } from '@pale-glint/core';
 import { hashOf, keepJudged, keepSheet, keptJudged, keptSheets, type Judged } from './measured.js';
 import type { News, SheetNews, SheetsJob } from './protocol.js';
-import { computedFor, internPiece, madeFrom, prepare, sheetFor, takeSheet } from './stages.js';
+import {
+  computedFor,
+  internPiece,
+  isMeasured,
+  madeFrom,
+  prepare,
+  quickSheet,
+  sheetFor,
+  takeSheet,
+} from './stages.js';
 
 /** What one worker tells the other it measures with. */
 interface Told {
   readonly generation: number;
   readonly part: string;
-  readonly news: SheetNews;
+  /** From a first, quick measure. */
+  readonly quick: PartSheet | null;
+  readonly news: SheetNews | null;
 }
 
 let partner: MessagePort | null = null;
@@ -56,9 +67,62 @@ function firstLines(piece: Piece, sheets: ReadonlyMap<string, PartSheet>) {
 /** Everything that the order and the findings follow from. */
 const wholeOf = ({ run: _run, notes: _notes, underlay: _underlay, ...piece }: Piece) => piece;
 
+/** What the first worker knows of a piece: its own sheets and those it was told. */
+class Known {
+  readonly sheets = new Map<string, PartSheet>();
+  private readonly quick = new Map<string, PartSheet>();
+  private readonly heard = new Set<Told>();
+  private lines: 'none' | 'first' | 'all';
+
+  constructor(
+    private readonly piece: Piece,
+    private readonly generation: number,
+    private readonly post: (news: News) => void,
+    /** Whether its order is known from another day. */
+    before: boolean,
+  ) {
+    this.lines = before ? 'all' : 'none';
+  }
+
+  take(part: string, { quick, news }: Pick<Told, 'quick' | 'news'>): void {
+    const whole = this.piece.parts.find((p) => p.id === part)!;
+    if (news) this.sheets.set(part, takeSheet(whole, this.piece, news.sheet));
+    this.quick.set(part, news?.sheet ?? quick!);
+    this.tell();
+  }
+
+  /** Takes in what the other worker told meanwhile. */
+  hear(): void {
+    for (const t of told) {
+      if (t.generation !== this.generation || this.heard.has(t)) continue;
+      this.heard.add(t);
+      this.take(t.part, t);
+    }
+  }
+
+  get complete(): boolean {
+    return this.sheets.size === this.piece.parts.length;
+  }
+
+  private tell(): void {
+    const { piece, generation } = this;
+    if (this.lines === 'all') return;
+    if (this.quick.size === piece.parts.length) {
+      this.lines = 'all';
+      this.post({ kind: 'orderSoFar', generation, order: paintingOrder(piece, this.quick), all: true });
+      return;
+    }
+    const order = this.lines === 'none' ? firstLines(piece, this.quick) : null;
+    if (!order) return;
+    this.lines = 'first';
+    this.post({ kind: 'orderSoFar', generation, order, all: false });
+  }
+}
+
 /**
  * Measures the parts of a piece and puts together what follows from them. Several workers share the parts; the first of
- * them is told what the others find and makes the order and the critique. What was measured before is not measured again.
+ * them is told what the others find and makes the order and the critique. All parts are measured roughly first, so that
+ * the order can be read; then each to the last per cent. What was measured before is not measured again.
  * @param isLatest whether nobody has asked anew since
  */
 export async function measure(
@@ -70,29 +134,15 @@ export async function measure(
   const piece = internPiece(job.piece);
   const first = job.worker === 0;
   const whole = first ? await hashOf(wholeOf(piece)) : null;
-  const known = await keptJudged(whole);
+  const before = await keptJudged(whole);
   if (!isLatest()) return;
-  if (known) post({ kind: 'orderSoFar', generation, order: known.order });
-  const sheets = new Map<string, PartSheet>();
-  let lines = known !== null;
-  const take = (part: Part, news: SheetNews) => {
-    sheets.set(part.id, takeSheet(part, piece, news.sheet));
-    if (lines || !first) return;
-    const order = firstLines(piece, sheets);
-    if (!order) return;
-    lines = true;
-    post({ kind: 'orderSoFar', generation, order });
-  };
-  const heard = new Set<string>();
-  const hear = () => {
-    for (const t of told) {
-      if (t.generation !== generation || heard.has(t.part)) continue;
-      heard.add(t.part);
-      take(
-        piece.parts.find((p) => p.id === t.part)!,
-        t.news,
-      );
-    }
+  if (before) post({ kind: 'orderSoFar', generation, order: before.order, all: true });
+  const known = new Known(piece, generation, post, before !== null);
+  const tell = (part: Part, what: Pick<Told, 'quick' | 'news'>) => {
+    if (first) {
+      known.take(part.id, what);
+      known.hear();
+    } else partner?.postMessage({ generation, part: part.id, ...what } satisfies Told);
   };
   const mine = inTurn(piece).filter((_, i) => i % job.of === job.worker);
   const hashes = await Promise.all(
@@ -103,28 +153,30 @@ export async function measure(
   );
   const kept = await keptSheets(hashes);
   for (let i = 0; i < mine.length; i++) {
+    if (kept[i]) continue;
+    await breath();
+    if (!isLatest()) return;
+    if (!isMeasured(mine[i], piece)) tell(mine[i], { quick: quickSheet(mine[i], piece), news: null });
+  }
+  for (let i = 0; i < mine.length; i++) {
     if (!kept[i]) await breath();
     if (!isLatest()) return;
-    const part = mine[i];
-    const news = kept[i] ?? measured(part, piece);
+    const news = kept[i] ?? measured(mine[i], piece);
     if (!kept[i]) void keepSheet(hashes[i], news);
-    post({ kind: 'sheet', generation, part: part.id, news });
-    if (first) {
-      take(part, news);
-      hear();
-    } else partner?.postMessage({ generation, part: part.id, news } satisfies Told);
+    post({ kind: 'sheet', generation, part: mine[i].id, news });
+    tell(mine[i], { quick: null, news });
   }
   if (!first) return;
-  while (sheets.size < piece.parts.length) {
+  while (!known.complete) {
     await new Promise<void>((resolve) => {
       someoneTold = resolve;
-      hear();
-      if (sheets.size === piece.parts.length) resolve();
+      known.hear();
+      if (known.complete) resolve();
     });
-    hear();
+    known.hear();
     if (!isLatest()) return;
   }
-  await judge(piece, sheets, { generation, known, whole, post, isLatest });
+  await judge(piece, known.sheets, { generation, known: before, whole, post, isLatest });
 }
 
 async function judge(
@@ -149,7 +201,6 @@ async function judge(
     return;
   }
   const order = paintingOrder(piece, sheets);
-  post({ kind: 'orderSoFar', generation, order });
   await breath();
   if (!isLatest()) return;
   const begun = performance.now();

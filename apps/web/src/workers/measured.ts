@@ -1,5 +1,5 @@
+import type { Finding, OrderLayer, Picture, Piece } from '@pale-glint/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Finding, OrderLayer } from '@pale-glint/core';
 import type { SheetNews } from './protocol.js';
 
 /** What a whole piece comes to. */
@@ -8,7 +8,15 @@ export interface Judged {
   readonly findings: readonly Finding[];
 }
 
+/** A small picture of a whole piece as it was last seen. */
+export interface KeptPicture {
+  readonly image: Blob;
+  /** Where it lies. */
+  readonly picture: Picture;
+}
+
 interface Kept extends DBSchema {
+  pictures: { key: string; value: KeptPicture & { at: number }; indexes: { at: number } };
   sheets: { key: string; value: { news: SheetNews; at: number }; indexes: { at: number } };
   judged: { key: string; value: { judged: Judged; at: number }; indexes: { at: number } };
 }
@@ -18,13 +26,12 @@ const NAME = 'pale-glint-measured';
 const MOST_SHEETS = 800;
 const MOST_JUDGED = 40;
 
-/** The script of this worker has its contents in its name: what another version measured has other keys. */
-const version = new URL(import.meta.url).pathname;
+const MOST_PICTURES = 60;
 
 /** A name for what something was made from; null where this browser does not hash. */
 export async function hashOf(made: unknown): Promise<string | null> {
   if (import.meta.env.DEV || !globalThis.crypto?.subtle) return null;
-  const bytes = new TextEncoder().encode(`${version} ${JSON.stringify(made)}`);
+  const bytes = new TextEncoder().encode(`${__BUILD__} ${JSON.stringify(made)}`);
   const digest = await crypto.subtle.digest('SHA-256', bytes);
   return Array.from(new Uint8Array(digest), (b) => b.toString(16).padStart(2, '0')).join('');
 }
@@ -36,6 +43,7 @@ const store = (): Promise<IDBPDatabase<Kept> | null> =>
     upgrade(db) {
       db.createObjectStore('sheets').createIndex('at', 'at');
       db.createObjectStore('judged').createIndex('at', 'at');
+      db.createObjectStore('pictures').createIndex('at', 'at');
     },
   }).catch(() => null));
 
@@ -53,7 +61,11 @@ export async function keptJudged(hash: string | null): Promise<Judged | null> {
 }
 
 /** Takes the oldest away beyond so many. */
-async function trim(db: IDBPDatabase<Kept>, name: 'sheets' | 'judged', most: number): Promise<void> {
+async function trim(
+  db: IDBPDatabase<Kept>,
+  name: 'sheets' | 'judged' | 'pictures',
+  most: number,
+): Promise<void> {
   const change = db.transaction(name, 'readwrite');
   let over = (await change.store.count()) - most;
   for (let at = await change.store.index('at').openCursor(); at && over > 0; over--) {
@@ -76,6 +88,30 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
     await db.put('judged', { judged, at: Date.now() }, hash);
     await trim(db, 'judged', MOST_JUDGED);
     await trim(db, 'sheets', MOST_SHEETS);
+  } catch {
+    // As above.
+  }
+}
+
+/** All that a picture of a piece shows. */
+const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts }: Piece) => [
+  rig, approach, parts, ladders, paints, adjustments, sculpts,
+]; // prettier-ignore
+
+/** The picture of a piece as it is, kept from another visit. */
+export async function keptPicture(piece: Piece): Promise<KeptPicture | null> {
+  const hash = await hashOf(shownOf(piece));
+  const db = hash && (await store());
+  return db ? ((await db.get('pictures', hash).catch(() => undefined)) ?? null) : null;
+}
+
+export async function keepPicture(piece: Piece, kept: KeptPicture): Promise<void> {
+  const hash = await hashOf(shownOf(piece));
+  const db = hash && (await store());
+  if (!db) return;
+  try {
+    await db.put('pictures', { ...kept, at: Date.now() }, hash);
+    await trim(db, 'pictures', MOST_PICTURES);
   } catch {
     // As above.
   }

@@ -42,6 +42,12 @@ export interface SheetsJob {
   readonly of: number;
 }
 
+/** Makes a worker ready while the page is still fetching the piece. */
+export interface WarmJob {
+  readonly kind: 'warm';
+  readonly piece: null;
+}
+
 /** Joins two workers that measure together: what one measures the other is told. */
 export interface PartnerJob {
   readonly kind: 'partner';
@@ -115,6 +121,7 @@ export type Job =
   | MapJob
   | SheetsJob
   | PartnerJob
+  | WarmJob
   | PictureJob
   | SvgJob
   | CardJob
@@ -148,10 +155,12 @@ export type News =
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
   | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
   | {
-      /** The first lines of the order, while the rest is still measured. */
+      /** The order as known so far, while zones are still measured. */
       readonly kind: 'orderSoFar';
       readonly generation: number;
       readonly order: readonly OrderLayer[];
+      /** All of its lines, from a rough measure; else the first ones. */
+      readonly all: boolean;
     }
   | {
       readonly kind: 'sheetsDone';

@@ -3,7 +3,7 @@ import {
   frontsOf,
   keptSculpt,
   trimSide,
-  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, roughLayers, stageOfPart, surfaceOf,
+  gridIn, layersOf, paintPart, partSheet, preparePart, shapeOf, roughLayers, stageOfPart, surfaceOf, zonesOf,
   type Computed,
   type Front,
   type Grid, type Layers, type Ladder, type Paint, type Part, type PartSheet, type Picture, type Piece, type PreparedPart, type Shape, type Stage, type Surface,
@@ -210,6 +210,18 @@ export const sheetFor = (part: Part, piece: Piece): PartSheet =>
   sheets.get(preparedKey(part, piece), () =>
     partSheet(part, piece, shapeFor(part, piece), prepare(part, piece)),
   );
+
+/** Whether the sheet of a part is at hand. */
+export const isMeasured = (part: Part, piece: Piece): boolean => sheets.has(preparedKey(part, piece));
+
+/** Zones of a first measure are drawn from this many points. */
+const QUICK_POINTS = 2000;
+
+/** Zones and figures of a part to a few per cent, in a fraction of the time. */
+export const quickSheet = (part: Part, piece: Piece): PartSheet => {
+  const p = prepare(part, piece);
+  return partSheet(part, piece, shapeFor(part, piece), p, zonesOf(p, { points: QUICK_POINTS }));
+};
 
 /** Takes in a sheet that was measured elsewhere, or on another day. */
 export const takeSheet = (part: Part, piece: Piece, sheet: PartSheet): PartSheet =>

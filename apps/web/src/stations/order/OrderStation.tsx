@@ -22,6 +22,7 @@ export function OrderStation() {
   const { activeMin, dryMin } = useTimeLeft(order, run.ticks, piece.copies);
   const earlier = useDoneEarlier(order);
   const findings = useMemo(() => orderFindings(order, piece), [order, piece]);
+  const lines = order.length > 0 ? order : sheets.soFar.order;
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   const count = order.reduce((s, l) => s + l.parts.length, 0) * piece.copies;
 
@@ -48,12 +49,14 @@ export function OrderStation() {
             <p className="p-8 text-g28" role="status">
               {piece.parts.length === 0
                 ? 'The order appears once the piece has a part.'
-                : sheets.soFar.length > 0
-                  ? `Measuring the map, ${sheets.done} of ${sheets.of} parts. These lines are known; the rest follows.`
+                : sheets.soFar.order.length > 0
+                  ? sheets.soFar.all
+                    ? `Measured roughly so far; amounts follow to the last per cent, ${sheets.done} of ${sheets.of} parts.`
+                    : `Measuring the map, ${sheets.done} of ${sheets.of} parts. These lines are known; the rest follows.`
                   : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
             </p>
-            {sheets.soFar.length > 0 && (
-              <OrderList order={sheets.soFar} parts={piece.parts} after={after} onLook={setAfter} />
+            {sheets.soFar.order.length > 0 && (
+              <OrderList order={sheets.soFar.order} parts={piece.parts} after={after} onLook={setAfter} />
             )}
           </>
         ) : (
@@ -80,13 +83,18 @@ export function OrderStation() {
         )}
       </div>
       <aside className="w-96 shrink-0 space-y-4 overflow-y-auto bg-g50 p-5 text-g05">
-        <Thumb
-          piece={piece}
-          width={344}
-          height={430}
-          after={after}
-          alt={after ? 'The piece after the chosen step' : 'The finished piece'}
-        />
+        {/* The lines come before the picture: both would be computed at once. */}
+        {lines.length > 0 ? (
+          <Thumb
+            piece={piece}
+            width={344}
+            height={430}
+            after={after}
+            alt={after ? 'The piece after the chosen step' : 'The finished piece'}
+          />
+        ) : (
+          <div className="h-[430px] rounded-sm bg-g50" />
+        )}
         <div className="rounded-sm bg-g96 p-4">
           <p className="text-lead font-semibold">
             {activeMin === 0 && order.length > 0 ? 'All done' : `About ${duration(activeMin)} at the brush`}

@@ -1,0 +1,2 @@
+/** Differs from build to build. */
+declare const __BUILD__: string;
