@@ -1,3 +1,4 @@
+import { spoiltWarden } from './support/spoilt.js';
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -64,6 +65,7 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
     await expect(page.getByRole('heading', { name: heading })).toBeVisible();
     await clean(way);
   }
+  await server.add(spoiltWarden);
   await page.goto(`${piece}/glint`);
   await settled(page);
   await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore

@@ -1,3 +1,4 @@
+import { spoiltWarden } from './support/spoilt.js';
 import { facesOf, newPart, newPiece, seenBands, type Piece } from '@pale-glint/core';
 import type { Page } from '@playwright/test';
 import { expect, lightAt, saved, settled, test } from './support/server.js';
@@ -228,6 +229,7 @@ test('all is fixed at once as one step of undo, and a piece is turned round unde
   server,
 }) => {
   test.setTimeout(180_000);
+  await server.add(spoiltWarden);
   await page.goto(`${server.address}/pieces/sluice-warden/glint`);
   await settled(page);
   await measured(page);

@@ -38,7 +38,7 @@ export const lockKeepersArm: Piece = {
     tint: 0,
     fallOff: 0,
     neighbours: [],
-    focalPart: null,
+    focalPart: 'blade',
   },
   approach: FIRST_APPROACH,
   ...NO_PICTURES,
