@@ -146,7 +146,12 @@ export const test = base.extend<{ server: AppServer; faults: string[]; led: bool
 declare global {
   interface Window {
     /** Left by the map for whoever measures. */
-    paleGlint?: { timings: { part: string; ms: number }[]; settles: number[] };
+    paleGlint?: {
+      timings: { part: string; ms: number }[];
+      settles: number[];
+      opened: number[];
+      critiques: number[];
+    };
   }
 }
 

@@ -1,0 +1,66 @@
+import { expect, saved, settled, test } from './support/server.js';
+
+test('a piece is there roughly before it is fine, small pictures wait for it, and the next visit begins with what was seen', async ({
+  page,
+  server,
+}) => {
+  test.setTimeout(150_000);
+  await page.addInitScript(() => {
+    const seen: string[] = [];
+    Object.assign(window, { seen });
+    new MutationObserver(() => {
+      const settledNow = document.querySelector<HTMLElement>('[data-testid="map"]')?.dataset['settled'];
+      if (settledNow && seen.at(-1) !== settledNow && !seen.includes('small')) seen.push(settledNow);
+      if (!seen.includes('small') && document.querySelector('canvas[data-ready]')) seen.push('small');
+    }).observe(document, { subtree: true, childList: true, attributes: true });
+  });
+  const order = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen);
+  await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+  await settled(page);
+  await expect.poll(order, { timeout: 60_000 }).toEqual(['no', 'rough', 'yes', 'small']);
+  // Long enough that the picture is kept, and all is measured.
+  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 90_000 }); // prettier-ignore
+  await page.waitForTimeout(2500);
+  await page.reload();
+  await settled(page);
+  const opened = await page.evaluate(() => window.paleGlint!.opened);
+  // One picture that was kept, instead of one that had to be computed.
+  expect(opened).toHaveLength(1);
+  expect(await order()).toContain('rough');
+});
+
+test('the order can be read while the map is still measured, and at once on the next visit', async ({ page, server }) => {
+  test.setTimeout(150_000);
+  const first = page.getByRole('heading', { level: 2 }).first();
+  await page.goto(`${server.address}/pieces/sluice-warden/order`);
+  await expect(page.getByText(/^Measur/)).toBeVisible();
+  await expect(first).toBeVisible({ timeout: 90_000 });
+  const done = page.getByRole('checkbox').first();
+  await expect(done).toBeVisible({ timeout: 90_000 });
+  const whole = await page.getByRole('heading', { level: 2 }).allTextContents();
+  expect(whole.length).toBeGreaterThan(20);
+  // What was measured is kept a moment later.
+  await expect.poll(() => page.evaluate(async () => (await indexedDB.databases()).map((d) => d.name))).toContain('pale-glint-measured');
+  await page.waitForTimeout(1500);
+  await page.reload();
+  await expect(done).toBeVisible({ timeout: 90_000 });
+  expect(await page.getByRole('heading', { level: 2 }).allTextContents()).toEqual(whole);
+  // Nothing was judged anew: the findings came with it.
+  expect(await page.evaluate(() => window.paleGlint!.critiques)).toEqual([0]);
+}); // prettier-ignore
+
+test('the lamp shows as what the painter chooses, and the choice is kept', async ({ page, server }) => {
+  await page.goto(`${server.address}/pieces/sluice-warden/light`);
+  await settled(page);
+  const side = page.getByRole('complementary', { name: 'Light and surroundings' });
+  const picture = () => page.getByTestId('map').screenshot();
+  const round = await picture();
+  await side.getByLabel('Shows in shiny metal as', { exact: true }).selectOption({ label: 'Window' });
+  await saved(page);
+  await settled(page);
+  expect((await picture()).equals(round)).toBe(false);
+  expect((await server.piece('sluice-warden')).rig.lamp).toBe('window');
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  expect((await server.piece('sluice-warden')).rig.lamp).toBe('round');
+});
