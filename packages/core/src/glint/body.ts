@@ -4,6 +4,7 @@ import {
   SAMPLE,
   surfaceOf,
   type Facet,
+  type Patch,
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
@@ -89,16 +90,16 @@ export function fitBody(
   { seed, free, hand, fronts, trim, bounce }: Making,
 ): Body {
   const { facets, composition, asleep } = composed(model, light, polish, { seed, free, hand });
-  const r = radiance(canonical, model.patches, light, polish);
+  const { lists: points, curved } = innerPoints(canonical, model.patches, fronts);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
-  const points = innerPoints(canonical, model.patches.length, fronts);
-  const smooth = points.filter((_, p) => model.patches[p].kind === 'smooth');
-  const shared = sharedTone(r, smooth, canonical, { patches: model.patches, light, polish, aimed, bounce });
+  const shared = sharedTone(curved, { patches: model.patches, light, polish, aimed, bounce });
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
+  const isGraded = model.patches.some((patch) => patch.kind === 'graded' || patch.kind === 'turned');
+  const r = isGraded ? radiance(canonical, model.patches, light, polish) : null;
   const tones = model.patches.map((patch, p) => {
     if (patch.facet) return null;
     if (patch.kind === 'smooth' && shared) return shared;
-    const graded = sortedOf([points[p]], flat[p] ? gradient(canonical, p, light) : r);
+    const graded = sortedOf([points[p]], flat[p] || !r ? gradient(canonical, p, light) : r);
     const level = mixNumbers(TURNED_FACE_KEEPS, 1, faceLit(normalAt(canonical, points[p][0]), light));
     return tonedBy(fitTone(graded, aimed, polish.planWeight), (v) => level * faceValue(polish, v));
   });
@@ -114,18 +115,13 @@ export function fitBody(
 }
 
 /** The tone of the curved patches; null where they all reflect one value. */
-function sharedTone(
-  r: Float32Array,
-  smooth: readonly Int32Array[],
-  canonical: Surface,
-  how: Omit<Fitting, 'points' | 'radiances'>,
-): Tone | null {
-  const curved = sortedOf(smooth, r);
-  const span =
-    curved[Math.ceil(0.993 * (curved.length - 1))] - curved[Math.floor(0.01 * (curved.length - 1))];
-  if (span < FLAT_SPAN) return null;
-  const radiances = Float32Array.from(smooth.flatMap((list) => Array.from(list, (i) => r[i])));
-  return curvedTone({ ...how, points: gathered(canonical, smooth), radiances });
+function sharedTone(points: Surface, how: Omit<Fitting, 'points' | 'radiances' | 'sorted'>): Tone | null {
+  if (points.patch.length < 2) return null;
+  const radiances = radiance(points, how.patches, how.light, how.polish);
+  const sorted = radiances.slice().sort();
+  const last = sorted.length - 1;
+  const span = sorted[Math.ceil(0.993 * last)] - sorted[Math.floor(0.01 * last)];
+  return span < FLAT_SPAN ? null : curvedTone({ ...how, points, radiances, sorted });
 }
 
 /** Turned wholly from the light a flat face that is graded keeps this much of its value. */
@@ -151,18 +147,23 @@ const SWALLOWED = [0.42, 0.95] as const;
 
 /** With less than this share of it seen, a part is toned as if all of it were. */
 const LEAST_SEEN = 0.04;
-const inner = new WeakMap<Uint8Array, readonly Int32Array[]>();
+/** Points that count: by patch, and those of the curved patches as a surface of their own. */
+interface InnerPoints {
+  readonly lists: readonly Int32Array[];
+  readonly curved: Surface;
+}
+const inner = new WeakMap<Uint8Array, InnerPoints>();
 
 /**
  * Canonical points by patch that statistics are taken on: well inside the part, and seen. What a part in front covers
  * needs no light: the range is spread over what is left.
  */
-function innerPoints(s: Surface, patches: number, fronts: readonly Front[]): readonly Int32Array[] {
+function innerPoints(s: Surface, patches: readonly Patch[], fronts: readonly Front[]): InnerPoints {
   const seen = uncovered(s, fronts);
   const known = inner.get(seen);
   if (known) return known;
   const listed = (counts: (i: number) => boolean) => {
-    const lists = Array.from({ length: patches }, (): number[] => []);
+    const lists = patches.map((): number[] => []);
     s.patch.forEach((p, i) => {
       if (p !== NOTHING && s.alpha[i] >= 0.5 && counts(i)) lists[p].push(i);
     });
@@ -171,8 +172,10 @@ function innerPoints(s: Surface, patches: number, fronts: readonly Front[]): rea
   const count = (lists: readonly Int32Array[]) => lists.reduce((n, l) => n + l.length, 0);
   const all = listed(() => true);
   const some = fronts.length > 0 ? listed((i) => seen[i] === 1) : all;
-  const found =
+  const lists =
     count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
+  const smooth = lists.filter((_, p) => patches[p].kind === 'smooth');
+  const found = { lists, curved: gathered(s, smooth) };
   inner.set(seen, found);
   return found;
 }

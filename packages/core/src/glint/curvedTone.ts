@@ -23,7 +23,11 @@ export function gathered(s: Surface, lists: readonly Int32Array[]): Surface {
     indices.set(list, k);
     k += list.length;
   }
-  const picked = (of: Float32Array) => Float32Array.from(indices, (i) => of[i]);
+  const picked = (of: Float32Array): Float32Array => {
+    const out = new Float32Array(indices.length);
+    for (let i = 0; i < out.length; i++) out[i] = of[indices[i]];
+    return out;
+  };
   return {
     grid: { ...s.grid, width: indices.length, height: 1 },
     patch: Uint8Array.from(indices, (i) => s.patch[i]),
@@ -42,8 +46,9 @@ export interface Fitting {
   readonly patches: readonly Patch[];
   /** The points that count, as `gathered` gives them. */
   readonly points: Surface;
-  /** Their radiance with the polish. */
+  /** Their radiance with the polish, as it comes and rising. */
   readonly radiances: Float32Array;
+  readonly sorted: Float32Array;
   readonly light: PartLight;
   readonly polish: MetalSurface;
   readonly aimed: readonly number[];
@@ -59,21 +64,20 @@ const MIRROR_MIDDLE = 0.27;
  * light; the polish says how much of that is left, so that contrast falls from mirror to dull on every form.
  */
 export function curvedTone(fitting: Fitting): Tone {
-  const { patches, points, radiances, light, polish, aimed } = fitting;
+  const { patches, points, radiances, sorted, light, polish, aimed } = fitting;
   const { shown, filmReflectance } = polish;
   const fitted = (r: Float32Array) => fitTone(r, aimed, polish.planWeight);
   const isMirror = shown.range === 1;
   const asMirror: MetalSurface = { ...polish, ...polishModels.mirror };
   const mirrored = isMirror ? radiances : radiance(points, patches, light, asMirror);
-  const mirrorSorted = mirrored.slice().sort();
+  const mirrorSorted = isMirror ? sorted : mirrored.slice().sort();
   const level = curvedLevel(points, light);
   const mirror = mirrorTone(fitted(mirrorSorted), fitted(sphereRadiance(light, polish)), level);
-  const natural = spreadOf(mirrorSorted.map((r) => toned(mirror, r)));
-  const sorted = isMirror ? mirrorSorted : radiances.slice().sort();
+  const natural = spreadOf(mirror, mirrorSorted);
   if (filmReflectance !== null) {
     // Under a film the body stays black at any polish; only its lights come down.
     const own = fitted(sorted);
-    const from = spreadOf(sorted.map((r) => toned(own, r)));
+    const from = spreadOf(own, sorted);
     return isMirror ? mirror : spreadTone(own, from, { ...natural, high: shown.top * natural.high });
   }
   const range = natural.high - natural.low;
@@ -84,7 +88,7 @@ export function curvedTone(fitting: Fitting): Tone {
       ? mirror
       : middled(fitting, mirror, { from: natural, to: natural, middle: mirrorMiddle });
   const own = fitted(sorted);
-  const from = spreadOf(sorted.map((r) => toned(own, r)));
+  const from = spreadOf(own, sorted);
   const high = shown.top * natural.high;
   const to = { ...from, high, low: Math.max(0, high - shown.range * range) };
   return middled(fitting, own, { from, to, middle: shown.middle * mirrorMiddle });
@@ -92,6 +96,8 @@ export function curvedTone(fitting: Fitting): Tone {
 
 /** Rounds in which the middle half is brought to its width: the bounce lies in it, and depends on it. */
 const ROUNDS = 5;
+/** It is there within this share of its width. */
+const NEAR_ENOUGH = 0.015;
 
 /** A tone whose middle half, with the bounce in it, spans as much as asked. */
 function middled(
@@ -105,6 +111,7 @@ function middled(
   let made = spreadTone(tone, from, withMiddle(to, place, asked));
   for (let round = 0; round < ROUNDS; round++) {
     const have = seenMiddle(fitting, fitting.radiances, made, shown.top);
+    if (Math.abs(have / middle - 1) < NEAR_ENOUGH) break;
     asked *= Math.min(2, Math.max(0.5, middle / Math.max(1e-3, have)));
     made = spreadTone(tone, from, withMiddle(to, place, asked));
   }
@@ -118,7 +125,8 @@ function seenMiddle(
   tone: Tone,
   top: number,
 ): number {
-  const body = radiances.map((r) => toned(tone, r));
+  const body = new Float32Array(radiances.length);
+  for (let i = 0; i < body.length; i++) body[i] = toned(tone, radiances[i]);
   const most = bounceCrest(midValue(aimed.length), top);
   return middleHalf(bounce ? addBounce(body, points, patches, light, most) : body);
 }

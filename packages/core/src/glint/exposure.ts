@@ -14,6 +14,8 @@ const ENTRIES = 1024;
 /** A patch whose radiance spans less than this reflects one value and is graded instead. */
 export const FLAT_SPAN = 0.15;
 const GAMMA = 0.85;
+/** The light's own distribution over its range, before any plan. */
+const PLAIN = Float32Array.from({ length: ENTRIES + 1 }, (_, i) => (i / ENTRIES) ** GAMMA);
 const PLAN_WEIGHT = 0.5;
 const LOW_SHARE = 0.01;
 const HIGH_SHARE = 0.993;
@@ -76,12 +78,15 @@ export function fitTone(
   const table = new Float32Array(ENTRIES + 1);
   let below = 0;
   let upTo = 0;
+  let [rankBefore, planned] = [-1, 0];
   for (let i = 0; i <= ENTRIES; i++) {
     const r = low + ((high - low) * i) / ENTRIES;
     while (below < count && sorted[below] < r) below++;
     while (upTo < count && sorted[upTo] <= r) upTo++;
     const rank = (below + upTo) / 2 / count;
-    table[i] = planWeight * plannedValue(aimed, rank) + (1 - planWeight) * (i / ENTRIES) ** GAMMA;
+    if (rank !== rankBefore) planned = plannedValue(aimed, rank);
+    rankBefore = rank;
+    table[i] = planWeight * planned + (1 - planWeight) * PLAIN[i];
   }
   even(table);
   return { low, high, table, planned: table };
@@ -127,9 +132,9 @@ export interface Spread {
 
 const SHARES = { low: 0.02, quarter: 0.25, threeQuarters: 0.75, high: 0.98 } as const;
 
-/** @param sorted values of the part's points, rising */
-export function spreadOf(sorted: Float32Array): Spread {
-  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))];
+/** @param sorted radiance of the part's points, rising */
+export function spreadOf(tone: Tone, sorted: Float32Array): Spread {
+  const at = (share: number) => toned(tone, sorted[Math.round(share * (sorted.length - 1))]);
   return {
     low: at(SHARES.low),
     quarter: at(SHARES.quarter),
