@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { sluiceWarden, writePiece } from '@pale-glint/core';
 import { launchOptions } from './chromium.mjs';
 import { demoServer } from './demo-server.mjs';
 
@@ -38,10 +39,30 @@ for (const view of ['Values', 'Zones', 'Lines', 'Squint']) {
   await take(`glint-${view.toLowerCase()}`);
 }
 await page.getByRole('radio', { name: 'Painted' }).click();
+// The demo raises nothing by itself: two things are done by hand to it, and taken back afterwards.
+const put = (piece) =>
+  fetch(`${server.address}/api/pieces?ifExists=replace`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: writePiece(piece),
+  });
+await put({
+  ...sluiceWarden,
+  adjustments: [
+    { id: 'bounce-1', part: 'pauldron-left', kind: 'bounce', peak: 0.9, gap: 0.6 },
+    { id: 'edge-1', part: 'blade', kind: 'edge', value: 0.9 },
+  ],
+});
+await page.goto(`${demo}/glint`);
+await map();
+await page.waitForTimeout(6000);
 await page.keyboard.press('f');
 await page.getByTestId('finding-mark').first().locator('rect').click();
 await page.mouse.move(0, 790);
 await take('glint-findings');
+await put(sluiceWarden);
+await page.goto(`${demo}/glint`);
+await map();
 await page.keyboard.press('y');
 await page.getByRole('button', { name: 'Turn it round again' }).waitFor({ timeout: 90_000 });
 await page.getByRole('region', { name: 'Seen all round' }).scrollIntoViewIfNeeded();
