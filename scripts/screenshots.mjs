@@ -63,6 +63,8 @@ await take('glint-findings');
 await put(sluiceWarden);
 await page.goto(`${demo}/glint`);
 await map();
+await page.waitForTimeout(4000);
+await page.keyboard.press('f');
 await page.keyboard.press('y');
 await page.getByRole('button', { name: 'Turn it round again' }).waitFor({ timeout: 90_000 });
 await page.getByRole('region', { name: 'Seen all round' }).scrollIntoViewIfNeeded();
