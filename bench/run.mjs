@@ -67,7 +67,7 @@ say(
 {
   const { model } = dome('convex');
   const surface = surfaceOf(model, canonicalGrid(model, 900));
-  const light = partLight({ ...sluiceWarden.rig, horizonDeg: 0 }, 0);
+  const light = partLight({ ...sluiceWarden.rig, horizonDeg: 0, neighbours: [] }, 0);
   for (const [name, polish] of Object.entries(polishModels)) {
     const random = seededRandom(7);
     const ours = radiance(surface, model.patches, light, polishOn(name, null));
