@@ -7,7 +7,6 @@ export * from './raster.js';
 export * from './registry.js';
 export * from './surface.js';
 export { heightOf } from './reliefHeight.js';
-export { forkedChest, muscledChest } from './breastplates.js';
 export { RIM } from './dome.js';
 export * from './edit.js';
 export * from './locate.js';

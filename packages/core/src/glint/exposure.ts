@@ -1,4 +1,5 @@
 import { thresholdOf } from '../ladder/index.js';
+import { PLAN_WEIGHT } from '../rig/index.js';
 import { clamp, mixNumbers, monotoneCurve, smoothstep, type Knot } from '../units/index.js';
 
 /** From radiance to value 0..1, for one patch: a rising table over `low`..`high`. */
@@ -16,7 +17,6 @@ export const FLAT_SPAN = 0.15;
 const GAMMA = 0.85;
 /** The light's own distribution over its range, before any plan. */
 const PLAIN = Float32Array.from({ length: ENTRIES + 1 }, (_, i) => (i / ENTRIES) ** GAMMA);
-const PLAN_WEIGHT = 0.5;
 const LOW_SHARE = 0.01;
 const HIGH_SHARE = 0.993;
 

@@ -15,7 +15,7 @@ const LAMP_KEPT = 0.8;
 const BROAD_KEPT = 0.15;
 
 /** Reflectance of a film over the cosine to the eye (Schlick 1994), as a share of what reads as metal, 0..1. */
-export const filmShare = (faceOn: number, cosine: number): number =>
+const filmShare = (faceOn: number, cosine: number): number =>
   Math.min(1, (faceOn + (1 - faceOn) * (1 - cosine) ** 5) / GLANCING);
 
 /** What the points of a patch keep of the surroundings under a film; null for metal, which keeps all. */

@@ -110,7 +110,8 @@ export interface MetalSurface extends PolishModel {
   readonly filmReflectance: number | null;
 }
 
-const PLAN_WEIGHT = 0.5;
+/** Weight of the coverage plan where a metal says nothing else. */
+export const PLAN_WEIGHT = 0.5;
 
 /** How a polish reflects on a metal; null where the metal is not known: then as steel. */
 export const polishOn = (polish: Polish, metal: Metal | null): MetalSurface => ({
