@@ -29,6 +29,28 @@ test('a piece is there roughly before it is fine, small pictures wait for it, an
   expect(await order()).toContain('rough');
 });
 
+test('a piece that this browser never saw is shown before anything is computed', async ({ page, server }) => {
+  await expect
+    .poll(
+      () => page.request.get(`${server.address}/api/pieces/sluice-warden/picture`).then((r) => r.status()),
+      {
+        timeout: 60_000,
+      },
+    )
+    .toBe(200);
+  // With nobody to compute the map, all that is seen is the picture that the server keeps.
+  await page.route('**/map.worker*', (route) => route.abort());
+  await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+  const map = page.getByTestId('map');
+  await expect(map).toHaveAttribute('data-settled', 'rough');
+  const drawnShare = () =>
+    map.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      return data.filter((alpha, i) => i % 4 === 3 && alpha > 250).length / (canvas.width * canvas.height);
+    });
+  await expect.poll(drawnShare).toBeGreaterThan(0.05);
+});
+
 test('the order can be read while the map is still measured, and at once on the next visit', async ({ page, server }) => {
   test.setTimeout(150_000);
   const first = page.getByRole('heading', { level: 2 }).first();

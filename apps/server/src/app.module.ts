@@ -1,6 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { BlobsModule } from './blobs/blobs.module.js';
 import { DatabaseModule } from './database/database.module.js';
+import type { Config } from './config.js';
 import type { OpenDatabase } from './database/open.js';
 import { HealthController } from './health/health.controller.js';
 import { PiecesModule } from './pieces/pieces.module.js';
@@ -14,7 +15,7 @@ import { ShelfModule } from './shelf/shelf.module.js';
   providers: [SeedService],
 })
 export class AppModule {
-  static with(open: OpenDatabase): DynamicModule {
-    return { module: AppModule, imports: [DatabaseModule.with(open)] };
+  static with(open: OpenDatabase, config: Config): DynamicModule {
+    return { module: AppModule, imports: [DatabaseModule.with(open, config)] };
   }
 }

@@ -22,7 +22,7 @@ const SMALL_BODY = 64 * 1024;
 /** The whole server, ready to listen. */
 export async function createApp(config: Config, quiet = false): Promise<NestExpressApplication> {
   const open = await openDatabase(config);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(open), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(open, config), {
     bodyParser: false,
     abortOnError: false,
     // A browser keeps spare connections open; waiting for them would hang a stop for a minute.

@@ -1,6 +1,9 @@
 import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
+/** Under this name the settings are given to whoever needs them. */
+export const CONFIG = Symbol('config');
+
 const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 
 /** Where the server listens and keeps its data. Everything has a default that needs no network. */
@@ -14,6 +17,8 @@ export interface Config {
   /** A PostgreSQL address that replaces the embedded database; null for the embedded one. */
   readonly databaseUrl: string | null;
   readonly webFolder: string;
+  /** Whether small pictures of the pieces are drawn ahead. */
+  readonly drawsPictures: boolean;
 }
 
 function portFrom(text: string | undefined): number {
@@ -36,5 +41,6 @@ export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
       .filter(Boolean),
     databaseUrl: env['PALE_GLINT_DATABASE_URL'] || null,
     webFolder: resolve(ROOT, 'apps/web/dist'),
+    drawsPictures: env['PALE_GLINT_PICTURES'] !== 'off',
   };
 }

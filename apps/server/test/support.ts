@@ -17,6 +17,7 @@ export interface TestServer {
 /** The real server on a real database in a folder of its own. */
 export async function startServer(
   folder = mkdtempSync(join(tmpdir(), 'glint-server-')),
+  over: Partial<Config> = {},
 ): Promise<TestServer> {
   const config: Config = {
     host: '127.0.0.1',
@@ -25,6 +26,8 @@ export async function startServer(
     moreHosts: [],
     databaseUrl: null,
     webFolder: join(folder, 'no-pages'),
+    drawsPictures: false,
+    ...over,
   };
   const app = await createApp(config, true);
   await app.listen(0, '127.0.0.1');

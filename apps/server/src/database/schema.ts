@@ -42,6 +42,18 @@ export const blobs = pgTable('blobs', {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
+/** A small picture of each piece as it was last stored, to look at until the map is computed. Can be drawn anew at any time. */
+export const pictures = pgTable('pictures', {
+  pieceId: text('piece_id')
+    .primaryKey()
+    .references(() => pieces.id, { onDelete: 'cascade' }),
+  /** Hash of the piece's text and of the code that drew it. */
+  drawnFrom: text('drawn_from').notNull(),
+  /** Where it lies in the piece's mm, as JSON: left, top, px/mm, width, height. */
+  frame: text('frame').notNull(),
+  png: bytea('png').notNull(),
+});
+
 /** The painter's paints, one document: a change of many pots is one write. */
 export const shelf = pgTable('shelf', {
   id: text('id').primaryKey(),

@@ -5,6 +5,7 @@ import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
 import { pieces } from '../database/schema.js';
 import { Exists, Missing, Refused, Stale } from '../http/refusals.js';
+import { PicturesService } from '../pictures/pictures.service.js';
 import { RunsService } from '../runs/runs.service.js';
 import type { AddQuery, PieceLine, Saved } from './pieces.dto.js';
 
@@ -20,6 +21,7 @@ export class PiecesService {
   constructor(
     @Inject(DB) private readonly db: Database,
     private readonly runs: RunsService,
+    private readonly pictures: PicturesService,
   ) {}
 
   async list(): Promise<PieceLine[]> {
@@ -65,13 +67,14 @@ export class PiecesService {
       .where(and(eq(pieces.id, id), eq(pieces.version, startedFrom)))
       .returning({ version: pieces.version, updatedAt: pieces.updatedAt });
     if (!saved) throw new Stale(startedFrom, (await this.row(id)).version);
+    this.pictures.saved(id);
     return { id, version: saved.version, updatedAt: iso(saved.updatedAt) };
   }
 
   /** Stores a piece file. All or nothing: the piece and its run together. */
   async add(text: string, ifExists: AddQuery['ifExists']): Promise<Saved> {
     const piece = readPiece(text);
-    return this.db.transaction(async (tx) => {
+    const saved = await this.db.transaction(async (tx) => {
       const [known] = await tx
         .select({ id: pieces.id, name: pieces.name, version: pieces.version })
         .from(pieces)
@@ -96,6 +99,8 @@ export class PiecesService {
       await this.runs.replace(tx as unknown as Database, stored.id, run?.ticks ?? []);
       return { id: stored.id, version, updatedAt: iso(row!.updatedAt) };
     });
+    this.pictures.added(saved.id);
+    return saved;
   }
 
   async remove(id: string): Promise<void> {

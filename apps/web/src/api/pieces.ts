@@ -1,6 +1,7 @@
-import type { Piece, StepId, Tick } from '@pale-glint/core';
+import type { Picture, Piece, StepId, Tick } from '@pale-glint/core';
 import { writePiece } from '@pale-glint/core';
 import { ask } from './http.js';
+import { sha256 } from './sha256.js';
 
 export interface PieceLine {
   readonly id: string;
@@ -25,6 +26,9 @@ export interface Saved {
 
 export type IfExists = 'refuse' | 'replace' | 'copy';
 
+/** A picture that comes later than this is no help any more. */
+const PICTURE_WAIT_MS = 1000;
+
 const at = (id: string) => `/api/pieces/${encodeURIComponent(id)}`;
 const query = (s: StepId) =>
   new URLSearchParams({ part: s.part, step: s.step, role: s.role, copy: String(s.copy) }).toString();
@@ -43,6 +47,15 @@ export const api = {
   untick: (id: string, step: StepId) =>
     ask<{ ticks: Tick[] }>('DELETE', `${at(id)}/run/ticks?${query(step)}`),
   fileAddress: (id: string) => `${at(id)}/file`,
+  /** The small picture that the server keeps of a piece; null where it has none of exactly this one. */
+  picture: async (piece: Piece): Promise<{ image: Blob; picture: Picture } | null> => {
+    const response = await fetch(`${at(piece.id)}/picture`, { signal: AbortSignal.timeout(PICTURE_WAIT_MS) });
+    const frame = response.headers.get('glint-frame');
+    if (response.status !== 200 || !frame) return null;
+    const { run: _run, ...bare } = piece;
+    if (response.headers.get('glint-of') !== (await sha256(writePiece(bare)))) return null;
+    return { image: await response.blob(), picture: JSON.parse(frame) as Picture };
+  },
 };
 
 export const keys = {

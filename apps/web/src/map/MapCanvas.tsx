@@ -123,8 +123,10 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
     const shown = `${order.join()} ${JSON.stringify(picture)}`;
     if (lastShown.current !== shown) changed.current = null;
     lastShown.current = shown;
+    /** @param box what changed; null for all of it */
     const redraw = (box?: Box | null) => {
-      if (box) changed.current?.push(box);
+      if (box === null) changed.current = null;
+      else if (box) changed.current?.push(box);
       cancelAnimationFrame(frame);
       frame = requestAnimationFrame(() => {
         if (canvas.current)
@@ -194,7 +196,7 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
         painted.current.set(news.part, news);
         noteTiming(news.part, news.ms);
         if (before) redraw(before);
-        redraw(boxNow(news.part));
+        redraw(boxNow(news.part) ?? undefined);
       } else if (news.kind === 'gone') {
         const before = boxNow(news.part);
         painted.current.delete(news.part);
@@ -211,8 +213,7 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
         if (below.current) {
           below.current.bitmap.close();
           below.current = null;
-          changed.current = null;
-          redraw();
+          redraw(null);
         }
         if (plain && order.length > 1)
           keep = setTimeout(

@@ -1,15 +1,17 @@
 import type { Picture, Piece } from '@pale-glint/core';
+import { api } from '../api/pieces.js';
 import { keepPicture, keptPicture } from '../workers/measured.js';
 
-/** A picture of the piece from another visit, to look at until the map is computed. */
+/** A small picture of the piece, to look at until the map is computed. */
 export interface LastSeen {
   readonly bitmap: ImageBitmap;
   readonly picture: Picture;
 }
 
-/** The kept picture of a piece that has not changed since; null where there is none. */
+/** A picture of the piece just as it is: from another visit, or as the server drew it. Null where there is none. */
 export async function lastSeen(piece: Piece): Promise<LastSeen | null> {
-  const kept = await keptPicture(piece);
+  const drawn = api.picture(piece).catch(() => null);
+  const kept = (await keptPicture(piece)) ?? (await drawn);
   if (!kept) return null;
   try {
     return { bitmap: await createImageBitmap(kept.image), picture: kept.picture };

@@ -1,5 +1,6 @@
 import type { Finding, OrderLayer, Picture, Piece } from '@pale-glint/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { sha256 } from '../api/sha256.js';
 import type { SheetNews } from './protocol.js';
 
 /** What a whole piece comes to. */
@@ -30,10 +31,7 @@ const MOST_PICTURES = 60;
 
 /** A name for what something was made from; null where this browser does not hash. */
 export async function hashOf(made: unknown): Promise<string | null> {
-  if (import.meta.env.DEV || !globalThis.crypto?.subtle) return null;
-  const bytes = new TextEncoder().encode(`${__BUILD__} ${JSON.stringify(made)}`);
-  const digest = await crypto.subtle.digest('SHA-256', bytes);
-  return Array.from(new Uint8Array(digest), (b) => b.toString(16).padStart(2, '0')).join('');
+  return import.meta.env.DEV ? null : sha256(`${__BUILD__} ${JSON.stringify(made)}`);
 }
 
 let opened: Promise<IDBPDatabase<Kept> | null> | undefined;

@@ -72,7 +72,7 @@ export function gridIn(
 
 const LINEAR = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
 
-/** Lays RGBA bytes over an opaque RGBA picture at (column, row), in linear light. */
+/** Lays RGBA bytes over an RGBA picture, opaque or clear, at (column, row), in linear light. */
 export function layOver(
   into: Uint8ClampedArray,
   width: number,
@@ -88,9 +88,14 @@ export function layOver(
       const a = from[s + 3] / 255;
       if (a === 0) continue;
       const d = ((r + row) * width + c + column) * 4;
+      const below = (into[d + 3] / 255) * (1 - a);
+      const alpha = a + below;
       for (let k = 0; k < 3; k++) {
         into[d + k] =
-          a === 1 ? from[s + k] : 255 * fromLinear(LINEAR[from[s + k]] * a + LINEAR[into[d + k]] * (1 - a));
+          below === 0
+            ? from[s + k]
+            : 255 * fromLinear((LINEAR[from[s + k]] * a + LINEAR[into[d + k]] * below) / alpha);
       }
+      into[d + 3] = 255 * alpha;
     }
 }

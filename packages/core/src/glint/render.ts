@@ -7,7 +7,7 @@ import { paintZones } from './zonePicture.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
 import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from './prepare.js';
 
-/** A finished raster: opaque RGBA bytes. */
+/** A finished raster: RGBA bytes, opaque where something stands behind the parts. */
 export interface Raster {
   readonly picture: Picture;
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
@@ -17,8 +17,8 @@ export interface RenderOptions {
   readonly width: number;
   readonly height: number;
   readonly view: PictureView | 'lines';
-  /** Behind the parts. */
-  readonly surroundHex: string;
+  /** Behind the parts; null for nothing. */
+  readonly surroundHex: string | null;
   /** Only this part, as large as fits. */
   readonly part?: string;
   /** How far the painting of each part has come; finished by default. */
@@ -48,8 +48,10 @@ export function renderPiece(piece: Piece, options: RenderOptions): Raster {
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
   const picture = fitPicture(bounds, options.width, options.height);
   const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);
-  const ground = hexToLinear(options.surroundHex).map((v) => Math.round(255 * fromLinear(v)));
-  for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
+  if (options.surroundHex !== null) {
+    const ground = hexToLinear(options.surroundHex).map((v) => Math.round(255 * fromLinear(v)));
+    for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
+  }
   parts.forEach((part, i) => {
     const spot = gridIn(picture, shapes[i].model, part.place);
     if (!spot) return;

@@ -1,0 +1,52 @@
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import type { Drawing, DrawingJob } from './drawing.js';
+import type { Drawn } from './picture.worker.js';
+
+/** The built worker, whether this file runs built or from its source in a test. */
+const WORKER = fileURLToPath(new URL('../../dist/pictures/picture.worker.js', import.meta.url));
+
+/** An idle thread holds memory for nothing. */
+const IDLE_MS = 10_000;
+
+/** Draws pieces in a thread of its own, one after the other; the thread goes when there is nothing to draw. */
+export class DrawingThread {
+  private worker: Worker | null = null;
+  private idle: NodeJS.Timeout | undefined;
+
+  /** Throws what the drawing threw, or that the thread ended. Asked for one at a time. */
+  async draw(job: DrawingJob): Promise<Drawing | null> {
+    clearTimeout(this.idle);
+    const worker = (this.worker ??= this.start());
+    const drawn = await new Promise<Drawn>((resolve) => {
+      const ended = () => resolve({ failed: 'the drawing thread ended' });
+      worker.once('exit', ended);
+      worker.once('message', (answer: Drawn) => {
+        worker.off('exit', ended);
+        resolve(answer);
+      });
+      worker.postMessage(job);
+    });
+    this.idle = setTimeout(() => void this.stop(), IDLE_MS);
+    this.idle.unref();
+    if ('failed' in drawn) throw new Error(drawn.failed);
+    return drawn.drawing;
+  }
+
+  async stop(): Promise<void> {
+    clearTimeout(this.idle);
+    const { worker } = this;
+    this.worker = null;
+    await worker?.terminate();
+  }
+
+  private start(): Worker {
+    const worker = new Worker(WORKER);
+    worker.unref();
+    worker.on('error', () => undefined);
+    worker.on('exit', () => {
+      if (this.worker === worker) this.worker = null;
+    });
+    return worker;
+  }
+}
