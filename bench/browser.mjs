@@ -147,7 +147,10 @@ export async function browserFigures(say) {
     say(
       `  map settled ${settle} ms after letting go; page tasks over 50 ms: ${tasks.length ? tasks.map(Math.round).join(', ') : 'none'}`,
     );
-    const blade = timings.filter((t) => t.part === 'blade').map((t) => t.ms).sort((a, b) => a - b); // prettier-ignore
+    const blade = timings
+      .filter((t) => t.part === 'blade')
+      .map((t) => t.ms)
+      .sort((a, b) => a - b);
     say(
       `  composing a blade and all else of its map ${share(blade, 0.5).toFixed(1)} / ${share(blade, 0.95).toFixed(1)} ms (wanted: composing under 30)`,
     );

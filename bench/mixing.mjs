@@ -23,9 +23,11 @@ function shelf(count, seed) {
   return Array.from({ length: count }, () => ({
     hex: `#${byte(random)}${byte(random)}${byte(random)}`,
     opacity: ['opaque', 'semi-opaque', 'semi-transparent'][Math.floor(3 * random())],
-    tint: 'normal', kind: 'paint', finish: 'matt',
+    tint: 'normal',
+    kind: 'paint',
+    finish: 'matt',
   }));
-} // prettier-ignore
+}
 const timed = (work) => {
   const start = performance.now();
   work();

@@ -34,11 +34,13 @@ const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
 
 function time(work, rounds = ROUNDS) {
   work();
-  return median(Array.from({ length: rounds }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  })); // prettier-ignore
+  return median(
+    Array.from({ length: rounds }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
 }
 
 /** A plain loop of sums and square roots: how fast this machine is today, in ns a turn. */

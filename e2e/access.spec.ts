@@ -68,7 +68,10 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await server.add(spoiltWarden);
   await page.goto(`${piece}/glint`);
   await settled(page);
-  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore
+  await page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden', timeout: 60_000 });
   await page.getByRole('button', { name: 'Why: Width' }).click();
   await clean('glint with figures and a why');
   await page.keyboard.press('Escape');

@@ -1,11 +1,23 @@
 import { DEMO, expect, test } from './support/server.js';
 
-test('six paints are typed, one measured on a stand-in card, gold found, a step settled and one pulled, and with another approach the order changes', async ({ page, server }) => {
+test('six paints are typed, one measured on a stand-in card, gold found, a step settled and one pulled, and with another approach the order changes', async ({
+  page,
+  server,
+}) => {
   // Six paints onto the shelf.
   await page.goto(`${server.address}/shelf`);
-  await page.getByLabel(/^One a line/).fill(
-    ['Sluice amber #c98a2a semi-opaque', 'Candle end #f2e6b8 opaque', 'Oak gall #3a2418 opaque', 'Bargeman red #8a3020 semi-opaque', 'Corn dust #d8b050 semi-opaque', 'Lime chalk #f8f8f4 opaque'].join('\n'),
-  );
+  await page
+    .getByLabel(/^One a line/)
+    .fill(
+      [
+        'Sluice amber #c98a2a semi-opaque',
+        'Candle end #f2e6b8 opaque',
+        'Oak gall #3a2418 opaque',
+        'Bargeman red #8a3020 semi-opaque',
+        'Corn dust #d8b050 semi-opaque',
+        'Lime chalk #f8f8f4 opaque',
+      ].join('\n'),
+    );
   await page.getByRole('button', { name: /^Put 6 paints on the shelf|6 paints/ }).click();
   await expect(page.getByText(/^59 pots/)).toBeVisible();
 
@@ -13,7 +25,9 @@ test('six paints are typed, one measured on a stand-in card, gold found, a step 
   await page.getByRole('link', { name: 'Measure on a card' }).click();
   await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
   const measured = page.getByRole('region', { name: 'Measured' });
-  await expect(measured).toContainText(/Sluice amber: \d+\.\d away from what is written; tints [\d.]+ times as far as a normal paint of its darkness; one coat hides \d+ % of the difference/);
+  await expect(measured).toContainText(
+    /Sluice amber: \d+\.\d away from what is written; tints [\d.]+ times as far as a normal paint of its darkness; one coat hides \d+ % of the difference/,
+  );
   await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
   // A dot is tapped anew by keyboard, and taken out again.
   await page.getByRole('radio', { name: 'dots' }).click();
@@ -24,11 +38,15 @@ test('six paints are typed, one measured on a stand-in card, gold found, a step 
   await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
   await page.getByRole('button', { name: 'Take these over to the shelf' }).click();
   await expect(page.getByText('They are on the shelf.')).toBeVisible();
-  await expect.poll(async () => {
-    const { shelf } = (await (await fetch(`${server.address}/api/shelf`)).json()) as { shelf: { paints: { name: string; hex: string; strength: number | null; contrast: number | null }[] } };
-    const amber = shelf.paints.find((p) => p.name === 'Sluice amber')!;
-    return amber.hex !== '#c98a2a' && amber.strength !== null && amber.contrast !== null;
-  }).toBe(true);
+  await expect
+    .poll(async () => {
+      const { shelf } = (await (await fetch(`${server.address}/api/shelf`)).json()) as {
+        shelf: { paints: { name: string; hex: string; strength: number | null; contrast: number | null }[] };
+      };
+      const amber = shelf.paints.find((p) => p.name === 'Sluice amber')!;
+      return amber.hex !== '#c98a2a' && amber.strength !== null && amber.contrast !== null;
+    })
+    .toBe(true);
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await page.getByRole('cell', { name: 'Sluice amber' }).or(page.getByText('Sluice amber')).first().click();
   await expect(page.getByText(/^Measured: one coat hides \d+ %, tints [\d.]+ times as far/)).toBeVisible();
@@ -71,17 +89,24 @@ test('six paints are typed, one measured on a stand-in card, gold found, a step 
   await page.getByRole('button', { name: 'Take these mixes' }).click();
   await expect(page.getByRole('combobox', { name: 'Approach' })).toHaveValue('wash-and-lift');
   await page.getByRole('link', { name: /Painting order/ }).click();
-  const wash = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Wash over all of it' }) });
+  const wash = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'Wash over all of it' }) });
   await expect(wash).toContainText('begin when it is fully dry');
   await wash.getByRole('button', { name: 'see it after this' }).click();
-  await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toHaveAttribute('data-ready', 'yes');
+  await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toHaveAttribute(
+    'data-ready',
+    'yes',
+  );
   // The wrong undercoat is told at its place.
   await page.getByRole('link', { name: /Steps and mixes/ }).click();
   await page.getByLabel('Undercoat', { exact: true }).selectOption({ label: 'Towline grey primer' });
-  await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toContainText('wash and lift wants black');
+  await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toContainText(
+    'wash and lift wants black',
+  );
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toHaveCount(0);
-}); // prettier-ignore
+});
 
 test('what a piece looks like after each step is shown whole and in grey, and how much paint it takes', async ({
   page,
@@ -101,9 +126,14 @@ test('what a piece looks like after each step is shown whole and in grey, and ho
   expect(laid).toBeLessThan(0.2);
 });
 
-test('a card that tells nothing is refused, and a photo of the painter’s own is marked by taps', async ({ page, server }) => {
+test('a card that tells nothing is refused, and a photo of the painter’s own is marked by taps', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}/shelf/card`);
-  await page.getByLabel('Open a photo of the card').setInputFiles({ name: 'card.png', mimeType: 'image/png', buffer: Buffer.from('not a photo') });
+  await page
+    .getByLabel('Open a photo of the card')
+    .setInputFiles({ name: 'card.png', mimeType: 'image/png', buffer: Buffer.from('not a photo') });
   await expect(page.getByRole('alert')).toContainText(/JPEG or PNG/);
   // A dark picture drawn here: no card in it.
   const dark = await page.evaluate(async () => {
@@ -113,15 +143,20 @@ test('a card that tells nothing is refused, and a photo of the painter’s own i
     g.fillRect(0, 0, 300, 200);
     return [...new Uint8Array(await (await c.convertToBlob({ type: 'image/png' })).arrayBuffer())];
   });
-  await page.getByLabel('Open a photo of the card').setInputFiles({ name: 'dark.png', mimeType: 'image/png', buffer: Buffer.from(dark) });
+  await page
+    .getByLabel('Open a photo of the card')
+    .setInputFiles({ name: 'dark.png', mimeType: 'image/png', buffer: Buffer.from(dark) });
   const photo = page.getByRole('application', { name: /Tap the bare white card/ });
   await photo.click({ position: { x: 60, y: 60 } });
   await page.getByRole('radio', { name: 'dots' }).click();
   await page.getByRole('application').click({ position: { x: 160, y: 90 } });
   await expect(page.getByRole('alert')).toContainText('too dark');
-}); // prettier-ignore
+});
 
-test('a metal is taken from a photo, a brush is put beside the pots, and a missing pot has stand-ins', async ({ page, server }) => {
+test('a metal is taken from a photo, a brush is put beside the pots, and a missing pot has stand-ins', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}${DEMO}/steps`);
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   await steel.getByLabel('It shall look like').selectOption({ label: 'a metal in a photo' });
@@ -136,11 +171,14 @@ test('a metal is taken from a photo, a brush is put beside the pots, and a missi
     });
     return [...new Uint8Array(await (await c.convertToBlob({ type: 'image/png' })).arrayBuffer())];
   });
-  await steel.getByLabel('Open a photo of the metal').setInputFiles({ name: 'brass.png', mimeType: 'image/png', buffer: Buffer.from(brass) });
+  await steel
+    .getByLabel('Open a photo of the metal')
+    .setInputFiles({ name: 'brass.png', mimeType: 'image/png', buffer: Buffer.from(brass) });
   const photo = steel.getByRole('img', { name: /^Photo of the metal/ });
   await photo.scrollIntoViewIfNeeded();
   const box = (await photo.boundingBox())!;
-  for (const share of [0.08, 0.25, 0.42, 0.58, 0.75, 0.92]) await photo.click({ position: { x: box.width * share, y: box.height / 2 } });
+  for (const share of [0.08, 0.25, 0.42, 0.58, 0.75, 0.92])
+    await photo.click({ position: { x: box.width * share, y: box.height / 2 } });
   await steel.getByRole('button', { name: 'Find the mixes' }).click();
   await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 60_000 });
   await expect(page.getByRole('heading', { name: /^Metal as seen: 7 value steps/ })).toBeVisible();
@@ -156,5 +194,7 @@ test('a metal is taken from a photo, a brush is put beside the pots, and a missi
   await expect(brushes.getByRole('listitem')).toHaveCount(6);
   await page.getByText('Rain cloud').first().click();
   await page.getByRole('button', { name: 'What stands in for it?' }).click();
-  await expect(page.getByRole('list', { name: 'Stand-ins for Rain cloud' }).getByRole('listitem').first()).toContainText(/close match|same to the eye|near/);
-}); // prettier-ignore
+  await expect(
+    page.getByRole('list', { name: 'Stand-ins for Rain cloud' }).getByRole('listitem').first(),
+  ).toContainText(/close match|same to the eye|near/);
+});

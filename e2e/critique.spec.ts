@@ -185,7 +185,11 @@ test('cuts are drawn, borders pulled, places held and dots added on the map itse
 }) => {
   test.setTimeout(120_000);
   const piece = oneBlade();
-  const dome = newPart('dome', { kind: 'dome', widthMm: 16, heightMm: 16, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0 }, 'Boss'); // prettier-ignore
+  const dome = newPart(
+    'dome',
+    { kind: 'dome', widthMm: 16, heightMm: 16, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0 },
+    'Boss',
+  );
   await server.add({ ...piece, parts: [dome] });
   await open(page, server.address);
   await page.keyboard.press('k');

@@ -165,7 +165,9 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await expect(page).toHaveURL(/\/keys$/);
   // Each is listed once, as what its keys do; headings of groups may share a word with them.
   for (const c of allCommands)
-    await expect(page.getByRole('definition').filter({ hasText: new RegExp(`^${c.label.replace(/[?()]/g, '\\$&')}$`) })).toHaveCount(1); // prettier-ignore
+    await expect(
+      page.getByRole('definition').filter({ hasText: new RegExp(`^${c.label.replace(/[?()]/g, '\\$&')}$`) }),
+    ).toHaveCount(1);
   await on('pieces');
   await expect(page.getByRole('heading', { name: 'Pale Glint' })).toBeVisible();
   expect([...used].sort()).toEqual(allCommands.map((c) => c.id).sort());

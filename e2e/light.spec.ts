@@ -60,10 +60,16 @@ test('a mirrored and turned picture is still taken hold of where it is seen', as
   for (const name of ['Mirror the picture', 'Turn the picture'])
     await page.getByRole('button', { name }).click();
   await settled(page);
-  await page.getByRole('button', { name: /Couter disc/ }).first().click(); // prettier-ignore
+  await page
+    .getByRole('button', { name: /Couter disc/ })
+    .first()
+    .click();
   const middle = page.getByRole('slider', { name: 'Place of couter disc' });
   const box = (await middle.boundingBox())!;
-  await page.getByRole('button', { name: /Sluice blade/ }).first().click(); // prettier-ignore
+  await page
+    .getByRole('button', { name: /Sluice blade/ })
+    .first()
+    .click();
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   await expect(page.getByLabel('Name of the part')).toHaveValue('Couter disc');
   // Dragged to the right on the screen, it goes up on the piece: the picture is mirrored and a quarter turned.

@@ -48,20 +48,32 @@ function madePhoto(turnDeg: number): Buffer {
   return Buffer.from(encode({ width: WIDE, height: HIGH, data, channels: 4, text: { Author: 'somebody' } }));
 }
 
-test('a photo is laid under, scaled by its base, set straight, and a dome seen aslant tapped on it', async ({ page, server }) => {
+test('a photo is laid under, scaled by its base, set straight, and a dome seen aslant tapped on it', async ({
+  page,
+  server,
+}) => {
   await begin(page, server.address, 'Traced');
   const photo = page.getByRole('region', { name: 'A photo under the parts' });
-  await photo.locator('input[type=file]').setInputFiles({ name: 'phone.png', mimeType: 'image/png', buffer: madePhoto(6) });
+  await photo
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'phone.png', mimeType: 'image/png', buffer: madePhoto(6) });
   await expect(page.getByTestId('underlay')).toBeVisible();
   // Kept without the name that was in the file.
   const address = (await page.getByTestId('underlay').getAttribute('src'))!;
-  expect((await (await page.request.get(server.address + address)).body()).toString('latin1')).not.toContain('somebody');
+  expect((await (await page.request.get(server.address + address)).body()).toString('latin1')).not.toContain(
+    'somebody',
+  );
 
   // Straight: the post's foot, then its head, as they lie in the turned photo.
   const underlay = async () => {
     await saved(page);
     const id = /pieces\/([^/]+)/.exec(page.url())![1];
-    const { piece } = (await (await page.request.get(`${server.address}/api/pieces/${id}`)).json()) as { piece: { underlay: { mmPerPx: number; turnDeg: number; xMm: number; yMm: number }; parts: { form: Record<string, number>; place: Record<string, number> }[] } };
+    const { piece } = (await (await page.request.get(`${server.address}/api/pieces/${id}`)).json()) as {
+      piece: {
+        underlay: { mmPerPx: number; turnDeg: number; xMm: number; yMm: number };
+        parts: { form: Record<string, number>; place: Record<string, number> }[];
+      };
+    };
     return piece;
   };
   /** Where a place of the upright drawing lies in the piece. */
@@ -71,7 +83,10 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
     const [c, s] = [Math.cos((-6 * Math.PI) / 180), Math.sin((-6 * Math.PI) / 180)];
     const [px, py] = [x * c - y * s, x * s + y * c];
     const [mx, my] = [px * u.mmPerPx, -py * u.mmPerPx];
-    return [u.xMm + mx * Math.cos(off) - my * Math.sin(off), u.yMm + mx * Math.sin(off) + my * Math.cos(off)] as const;
+    return [
+      u.xMm + mx * Math.cos(off) - my * Math.sin(off),
+      u.yMm + mx * Math.sin(off) + my * Math.cos(off),
+    ] as const;
   };
   await page.getByRole('button', { name: 'Stand it straight' }).click();
   for (const y of [290, 50]) await tapAt(page, ...(await placeOf(0, y)));
@@ -88,7 +103,8 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
 
   await page.getByLabel('Without its colours').check();
   await page.getByRole('button', { name: 'Dome', exact: true }).click();
-  for (const turn of [0.3, 1.4, 2.6, 3.7, 4.9, 5.8]) await tapAt(page, ...(await placeOf(150 * Math.cos(turn), -60 + 105 * Math.sin(turn))));
+  for (const turn of [0.3, 1.4, 2.6, 3.7, 4.9, 5.8])
+    await tapAt(page, ...(await placeOf(150 * Math.cos(turn), -60 + 105 * Math.sin(turn))));
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('Which side is nearer to you?')).toBeVisible();
   await tapAt(page, ...(await placeOf(0, 20)));
@@ -102,21 +118,25 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
   await expect(page.getByRole('slider', { name: 'Width of dome' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText('No part yet.')).toBeVisible();
-}); // prettier-ignore
+});
 
 test('what is no photo is told, and nothing is lost', async ({ page, server }) => {
   await begin(page, server.address, 'Refused');
   const photo = page.getByRole('region', { name: 'A photo under the parts' });
-  const give = (name: string, buffer: Buffer) => photo.locator('input[type=file]').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
+  const give = (name: string, buffer: Buffer) =>
+    photo.locator('input[type=file]').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
   await give('a.heic', Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic'));
   await expect(photo.getByRole('status')).toContainText('HEIC');
   await expect(photo.getByRole('status')).toContainText('export the photo as JPEG');
   await give('a.jpg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 4, 0, 0, 0xff]));
   await expect(photo.getByRole('status')).toContainText('cut off');
   await expect(page.getByTestId('underlay')).toHaveCount(0);
-}); // prettier-ignore
+});
 
-test('from an empty piece to the settled map of a scanned breastplate and a tapped blade, in less than five minutes', async ({ page, server }) => {
+test('from an empty piece to the settled map of a scanned breastplate and a tapped blade, in less than five minutes', async ({
+  page,
+  server,
+}) => {
   test.setTimeout(240_000);
   const start = Date.now();
   await begin(page, server.address, 'My own');
@@ -157,9 +177,23 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.getByRole('button', { name: /^Your miniature/ }).click();
   await page.getByRole('button', { name: 'Blade', exact: true }).click();
   // Tap by tap beside the breastplate; the third is set wrong, taken back and set again.
-  for (const [x, y] of [[14, 14], [17, 38], [11, 18]] as const) { await think(page); await tapAt(page, x, y); }
+  for (const [x, y] of [
+    [14, 14],
+    [17, 38],
+    [11, 18],
+  ] as const) {
+    await think(page);
+    await tapAt(page, x, y);
+  }
   await page.getByRole('button', { name: 'Back', exact: true }).click();
-  for (const [x, y] of [[12.6, 18], [16.4, 17.5], [14.6, 18]] as const) { await think(page); await tapAt(page, x, y); }
+  for (const [x, y] of [
+    [12.6, 18],
+    [16.4, 17.5],
+    [14.6, 18],
+  ] as const) {
+    await think(page);
+    await tapAt(page, x, y);
+  }
   await expect(page.getByRole('complementary', { name: 'Blade' })).toBeVisible();
   await settled(page);
   await expect(page.getByRole('slider', { name: 'Length of blade' })).toBeVisible();
@@ -171,7 +205,10 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   // A scanned surface is lit like any other: light and dark far apart on it.
   await page.getByRole('region', { name: 'Parts' }).getByText('Breastplate').click();
   await expect(page.getByText(/^value \d+ to \d+$/)).toBeVisible();
-  const [low, high] = /value (\d+) to (\d+)/.exec(await page.getByText(/^value \d+ to \d+$/).innerText())!.slice(1).map(Number);
+  const [low, high] = /value (\d+) to (\d+)/
+    .exec(await page.getByText(/^value \d+ to \d+$/).innerText())!
+    .slice(1)
+    .map(Number);
   expect(high - low).toBeGreaterThan(45);
   // Another opening finds its surface on the server.
   await page.reload();
@@ -188,18 +225,37 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
   await page.getByRole('button', { name: /Remove \d+ that no piece uses/ }).click();
   await expect(page.getByText(/1 removed/)).toBeVisible();
-  await page.getByLabel('Piece file').setInputFiles({ name: 'my-own.glint.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+  await page
+    .getByLabel('Piece file')
+    .setInputFiles({ name: 'my-own.glint.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
   await settled(page);
   await page.getByRole('link', { name: /^Parts/ }).click();
   await expect(page.getByTestId('sculpt')).toBeVisible();
-}); // prettier-ignore
+});
 
 test('a 3D file is turned, sized and laid under; its regions become parts', async ({ page, server }) => {
   test.setTimeout(150_000);
   const facet = (p: number[][]) =>
     `facet normal 0 0 0\nouter loop\n${p.map((v) => `vertex ${v.join(' ')}`).join('\n')}\nendloop\nendfacet`;
-  const [a, b, c, d, e, f] = [[-10, 0, 0], [0, -6, 0], [10, 0, 0], [-10, 0, 30], [0, -6, 30], [10, 0, 30]];
-  const roof = ['solid roof', ...[[a, b, d], [b, e, d], [b, c, e], [c, f, e]].map(facet), 'endsolid roof', ''].join('\n');
+  const [a, b, c, d, e, f] = [
+    [-10, 0, 0],
+    [0, -6, 0],
+    [10, 0, 0],
+    [-10, 0, 30],
+    [0, -6, 30],
+    [10, 0, 30],
+  ];
+  const roof = [
+    'solid roof',
+    ...[
+      [a, b, d],
+      [b, e, d],
+      [b, c, e],
+      [c, f, e],
+    ].map(facet),
+    'endsolid roof',
+    '',
+  ].join('\n');
   await begin(page, server.address, 'Roof');
   await page.getByRole('link', { name: 'From a 3D file' }).click();
   const file = page.getByRole('complementary', { name: '3D file' }).locator('input[type=file]');
@@ -210,7 +266,9 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await expect(page.getByText(/it has holes/i)).toBeVisible();
   await expect(page.getByLabel('In its file it stands along')).toHaveValue('z');
   // Another file, of a kind that stands along y, is looked at as that kind stands.
-  const obj = [a, b, c, d, e, f].map(([x, y, z]) => `v ${x} ${z} ${-y}`).join('\n') + '\nf 1 2 4\nf 2 5 4\nf 2 3 5\nf 3 6 5\n';
+  const obj =
+    [a, b, c, d, e, f].map(([x, y, z]) => `v ${x} ${z} ${-y}`).join('\n') +
+    '\nf 1 2 4\nf 2 5 4\nf 2 3 5\nf 3 6 5\n';
   await file.setInputFiles({ name: 'roof.obj', mimeType: 'model/obj', buffer: Buffer.from(obj) });
   await expect(page.getByLabel('In its file it stands along')).toHaveValue('y');
   await expect(page.getByTestId('mesh')).toBeVisible();
@@ -242,7 +300,9 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await expect(page.getByText(/nothing of the sculpt is there/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeDisabled();
   await page.getByRole('button', { name: 'Leave', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Its own surface' }).getByRole('button', { name: 'Take it away' })).toBeDisabled();
+  await expect(
+    page.getByRole('region', { name: 'Its own surface' }).getByRole('button', { name: 'Take it away' }),
+  ).toBeDisabled();
   // Its shape was kept: the same miniature from another side, without the file.
   await page.getByRole('link', { name: 'From another side' }).click();
   await page.getByRole('button', { name: 'Its left' }).click();
@@ -251,4 +311,4 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await expect(page.getByText('3D file 2')).toBeVisible();
   await page.getByRole('button', { name: 'Let its shape go' }).first().click();
   await expect(page.getByRole('link', { name: 'From another side' })).toHaveCount(1);
-}); // prettier-ignore
+});

@@ -61,7 +61,11 @@ test('a newcomer goes from an empty piece to knee, blade and band, each under 20
     await think();
     await side('Wrapped band').getByLabel('Painted as', { exact: true }).selectOption('bronze');
   });
-  process.stdout.write(`  placed and settled: ${Object.entries(begun).map(([k, ms]) => `${k} ${(ms / 1000).toFixed(1)} s`).join(', ')}\n`); // prettier-ignore
+  process.stdout.write(
+    `  placed and settled: ${Object.entries(begun)
+      .map(([k, ms]) => `${k} ${(ms / 1000).toFixed(1)} s`)
+      .join(', ')}\n`,
+  );
   await saved(page);
   const id = /pieces\/([^/]+)\//.exec(page.url())![1];
   const full = await server.piece(id);

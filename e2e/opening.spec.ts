@@ -19,7 +19,10 @@ test('a piece is there roughly before it is fine, small pictures wait for it, an
   await settled(page);
   await expect.poll(order, { timeout: 60_000 }).toEqual(['no', 'rough', 'yes', 'small']);
   // Long enough that the picture is kept, and all is measured.
-  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 90_000 }); // prettier-ignore
+  await page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden', timeout: 90_000 });
   await page.waitForTimeout(2500);
   await page.reload();
   await settled(page);
@@ -51,7 +54,10 @@ test('a piece that this browser never saw is shown before anything is computed',
   await expect.poll(drawnShare).toBeGreaterThan(0.05);
 });
 
-test('the order can be read while the map is still measured, and at once on the next visit', async ({ page, server }) => {
+test('the order can be read while the map is still measured, and at once on the next visit', async ({
+  page,
+  server,
+}) => {
   test.setTimeout(150_000);
   const first = page.getByRole('heading', { level: 2 }).first();
   await page.goto(`${server.address}/pieces/sluice-warden/order`);
@@ -62,14 +68,16 @@ test('the order can be read while the map is still measured, and at once on the 
   const whole = await page.getByRole('heading', { level: 2 }).allTextContents();
   expect(whole.length).toBeGreaterThan(20);
   // What was measured is kept a moment later.
-  await expect.poll(() => page.evaluate(async () => (await indexedDB.databases()).map((d) => d.name))).toContain('pale-glint-measured');
+  await expect
+    .poll(() => page.evaluate(async () => (await indexedDB.databases()).map((d) => d.name)))
+    .toContain('pale-glint-measured');
   await page.waitForTimeout(1500);
   await page.reload();
   await expect(done).toBeVisible({ timeout: 90_000 });
   expect(await page.getByRole('heading', { level: 2 }).allTextContents()).toEqual(whole);
   // Nothing was judged anew: the findings came with it.
   expect(await page.evaluate(() => window.paleGlint!.critiques)).toEqual([0]);
-}); // prettier-ignore
+});
 
 test('the lamp shows as what the painter chooses, and the choice is kept', async ({ page, server }) => {
   await page.goto(`${server.address}/pieces/sluice-warden/light`);

@@ -1,13 +1,28 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from './support/server.js';
 
-test('six paints are typed onto the shelf, what is not understood is told, and pots are searched, sorted and changed together', async ({ page, server }) => {
+test('six paints are typed onto the shelf, what is not understood is told, and pots are searched, sorted and changed together', async ({
+  page,
+  server,
+}) => {
   await page.goto(server.address);
   await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByText('53 pots, 40 to mix from')).toBeVisible();
-  await page.getByLabel(/^One a line/).fill(
-    ['Pond skin #3a4a30 ink', 'Sluice cream #f4ead0 opaque', 'Lampsoot #101214 opaque', 'just words', 'Towpath #7a6a52 semi-opaque', 'Kelp, #4a5a2a, sparkling', 'Brass dust #c0a050 metal', 'Cold lamp #dfe8ee opaque weak tint', 'Night bank #1a2030 opaque strong tint'].join('\n'),
-  );
+  await page
+    .getByLabel(/^One a line/)
+    .fill(
+      [
+        'Pond skin #3a4a30 ink',
+        'Sluice cream #f4ead0 opaque',
+        'Lampsoot #101214 opaque',
+        'just words',
+        'Towpath #7a6a52 semi-opaque',
+        'Kelp, #4a5a2a, sparkling',
+        'Brass dust #c0a050 metal',
+        'Cold lamp #dfe8ee opaque weak tint',
+        'Night bank #1a2030 opaque strong tint',
+      ].join('\n'),
+    );
   const bad = page.getByRole('list', { name: 'Not understood' });
   await expect(bad).toContainText('Line 4: no colour in it');
   await expect(bad).toContainText('Line 6: "sparkling" is no word');
@@ -23,14 +38,18 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   const values = (await page.getByRole('row').getByRole('cell').nth(2).allInnerTexts()).map(Number);
   expect([...values].sort((a, b) => a - b)).toEqual(values);
   // Two at once, then undone.
-  for (const name of ['Pond skin', 'Towpath']) await page.getByRole('checkbox', { name, exact: true }).check();
+  for (const name of ['Pond skin', 'Towpath'])
+    await page.getByRole('checkbox', { name, exact: true }).check();
   await expect(page.getByRole('heading', { name: '2 pots' })).toBeVisible();
   await page.getByLabel('Left in it').selectOption('none');
   await expect(page.getByText('59 pots, 43 to mix from')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('59 pots, 45 to mix from')).toBeVisible();
   // One pot: a name another has is refused where it is typed.
-  await page.getByRole('row', { name: /Pond skin/ }).getByText('Pond skin').click();
+  await page
+    .getByRole('row', { name: /Pond skin/ })
+    .getByText('Pond skin')
+    .click();
   await page.getByLabel('Name', { exact: true }).fill('Chalk');
   await expect(page.getByText('Another pot has this name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Pond scum');
@@ -38,9 +57,12 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   await expect(page.getByRole('heading', { name: 'Pond scum' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('row', { name: /Pond scum/ })).toBeVisible();
-}); // prettier-ignore
+});
 
-test('the shelf leaves as a list and a palette and comes back with a preview; a broken list takes nothing', async ({ page, server }) => {
+test('the shelf leaves as a list and a palette and comes back with a preview; a broken list takes nothing', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}/shelf`);
   await expect(page.getByText(/^53 pots/)).toBeVisible();
   const fetched = async (button: string) => {
@@ -50,7 +72,10 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
   };
   const [csv, gpl] = [await fetched('As a list'), await fetched('As a palette')];
   expect(csv.split('\n')[0]).toBe('name,hex,kind,opacity,tint,finish,contrast,strength,code,left,notes');
-  const bring = (name: string, text: string) => page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const bring = (name: string, text: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   await bring('shelf.csv', csv);
   await expect(page.getByText('0 new; 53 as they are')).toBeVisible();
   await page.getByRole('button', { name: 'Leave them' }).click();
@@ -61,16 +86,26 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
   await expect(page.getByText('Nothing of this file was taken.')).toBeVisible();
   await expect(page.getByRole('alert')).toContainText('line 3, hex');
   await expect(page.getByText(/^53 pots/)).toBeVisible();
-}); // prettier-ignore
+});
 
 test('a change made on another desk meanwhile is not overwritten', async ({ page, server }) => {
   await page.goto(`${server.address}/shelf`);
   await page.getByRole('row', { name: /Chalk/ }).getByText('Chalk').click();
-  const { version, shelf } = (await (await page.request.get(`${server.address}/api/shelf`)).json()) as { version: number; shelf: { paints: { name: string; left: string }[] } };
+  const { version, shelf } = (await (await page.request.get(`${server.address}/api/shelf`)).json()) as {
+    version: number;
+    shelf: { paints: { name: string; left: string }[] };
+  };
   shelf.paints.find((p) => p.name === 'Reed')!.left = 'none';
-  expect((await page.request.put(`${server.address}/api/shelf?version=${version}`, { data: JSON.stringify(shelf), headers: { origin: server.address } })).status()).toBe(200);
+  expect(
+    (
+      await page.request.put(`${server.address}/api/shelf?version=${version}`, {
+        data: JSON.stringify(shelf),
+        headers: { origin: server.address },
+      })
+    ).status(),
+  ).toBe(200);
   await page.getByLabel('Left in it').selectOption('half');
   await expect(page.getByText(/changed elsewhere meanwhile/)).toBeVisible();
   await expect(page.getByRole('row', { name: /Reed/ })).toContainText('none');
   await expect(page.getByRole('row', { name: /Chalk/ })).toContainText('plenty');
-}); // prettier-ignore
+});

@@ -103,13 +103,18 @@ test('steps and mixes tell value, mix, thinning and coats of every step', async 
   );
 });
 
-test('another metal is chosen, its mixes found and taken; one is settled, another pulled to a lighter value', async ({ page, server }) => {
+test('another metal is chosen, its mixes found and taken; one is settled, another pulled to a lighter value', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}${DEMO}/steps`);
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
   await steel.getByRole('textbox', { name: 'Value steps' }).fill('6');
   await steel.getByRole('button', { name: 'What one paint would help?' }).click({ timeout: 20_000 });
-  await expect(steel.getByRole('status').filter({ hasText: /would help most|No one paint more/ })).toBeVisible({ timeout: 60_000 });
+  await expect(
+    steel.getByRole('status').filter({ hasText: /would help most|No one paint more/ }),
+  ).toBeVisible({ timeout: 60_000 });
   await steel.getByRole('button', { name: 'Find the mixes' }).click();
   const found = page.getByRole('list', { name: 'Gold, mixes found' }).getByRole('listitem');
   await expect(found).toHaveCount(6);
@@ -132,13 +137,17 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   for (const k of [0, 1, 2, 4, 5]) await expect(steps.nth(k).locator('p.font-semibold')).toHaveText(mixes[k]);
   // Midway between two steps, for a soft border.
   await page.getByRole('button', { name: /^Value gap \+\d+ to step 4: the mix midway$/ }).click();
-  await expect(page.getByRole('dialog', { name: 'Between step 3 and step 4' })).toContainText(/Value \d+, midway between steps 3 and 4: /);
+  await expect(page.getByRole('dialog', { name: 'Between step 3 and step 4' })).toContainText(
+    /Value \d+, midway between steps 3 and 4: /,
+  );
   await page.keyboard.press('Escape');
   // One is mixed by hand: judged while it is typed, taken as settled.
   await page.getByRole('button', { name: 'Change the mix of step 5' }).click();
   const editor = page.getByRole('dialog', { name: 'Mix of step 5' });
   await editor.getByRole('button', { name: 'Others that come near' }).click();
-  await expect(editor.getByRole('list', { name: 'Others that come near' }).getByRole('listitem')).toHaveCount(6);
+  await expect(editor.getByRole('list', { name: 'Others that come near' }).getByRole('listitem')).toHaveCount(
+    6,
+  );
   await editor.getByLabel('One more paint').selectOption({ label: 'Duck slip' });
   await editor.getByLabel('Parts of Duck slip').fill('7');
   await expect(editor.getByRole('status')).toContainText(/some way off|out of reach/);
@@ -155,7 +164,7 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   await expect(steps.nth(1).locator('p.font-semibold')).toHaveText(mixes[1]);
   for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
-}); // prettier-ignore
+});
 
 test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
   await page.goto(`${server.address}${DEMO}/order`);

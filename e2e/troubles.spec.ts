@@ -49,13 +49,38 @@ test('200 parts work, 2,000 are refused with a reason, and very small and very l
     id: 'extremes',
     name: 'Extremes',
     parts: [
-      { ...extremes.parts[0], form: { kind: 'dome', widthMm: 400, heightMm: 400, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0 } },
-      { ...extremes.parts[1], form: { kind: 'dome', widthMm: 0.2, heightMm: 0.2, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0 } },
+      {
+        ...extremes.parts[0],
+        form: {
+          kind: 'dome',
+          widthMm: 400,
+          heightMm: 400,
+          side: 'convex',
+          fullness: 1,
+          ridgeDeg: 0,
+          rimMm: 0,
+        },
+      },
+      {
+        ...extremes.parts[1],
+        form: {
+          kind: 'dome',
+          widthMm: 0.2,
+          heightMm: 0.2,
+          side: 'convex',
+          fullness: 1,
+          ridgeDeg: 0,
+          rimMm: 0,
+        },
+      },
     ],
-  }); // prettier-ignore
+  });
   await page.goto(`${server.address}/pieces/extremes/glint`);
   await settled(page);
-  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore
+  await page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden', timeout: 60_000 });
   await page.keyboard.press('c');
   await settled(page);
 });
@@ -116,7 +141,10 @@ test('cards leave as one page of PDF, and the drawing has the areas that are rep
     expect(pdf.length).toBeLessThan(3_000_000);
     writeFileSync(test.info().outputPath(`${file}.pdf`), pdf);
   }
-  await page.getByText(/^Measuring/).first().waitFor({ state: 'hidden', timeout: 60_000 }); // prettier-ignore
+  await page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden', timeout: 60_000 });
   const svg = (await take(/SVG/)).toString('utf8');
   // What the figures beside the map say of the visor, step by step, against the paths of its zones layer.
   const rows = await page
@@ -125,17 +153,21 @@ test('cards leave as one page of PDF, and the drawing has the areas that are rep
     .allTextContents();
   const told = rows.map((r) => Number(/([\d.]+) mm²/.exec(r)![1]));
   const group = svg.split('<g id="visor"')[1].split('\n')[0];
-  const areas = await page.evaluate((paths) => {
-    // The browser's own measure: points of a fine lattice inside the path.
-    const canvas = document.createElement('canvas');
-    const context = canvas.getContext('2d')!;
-    return paths.map((d) => {
-      const path = new Path2D(d);
-      let hits = 0;
-      for (let x = -5; x < 5; x += 0.02) for (let y = -5; y < 5; y += 0.02) if (context.isPointInPath(path, x, y, 'evenodd')) hits++;
-      return hits * 0.0004;
-    });
-  }, [...group.matchAll(/data-step="\d+"[^>]* d="([^"]+)"/g)].map((m) => m[1])); // prettier-ignore
+  const areas = await page.evaluate(
+    (paths) => {
+      // The browser's own measure: points of a fine lattice inside the path.
+      const canvas = document.createElement('canvas');
+      const context = canvas.getContext('2d')!;
+      return paths.map((d) => {
+        const path = new Path2D(d);
+        let hits = 0;
+        for (let x = -5; x < 5; x += 0.02)
+          for (let y = -5; y < 5; y += 0.02) if (context.isPointInPath(path, x, y, 'evenodd')) hits++;
+        return hits * 0.0004;
+      });
+    },
+    [...group.matchAll(/data-step="\d+"[^>]* d="([^"]+)"/g)].map((m) => m[1]),
+  );
   expect(areas).toHaveLength(told.length);
   areas.forEach((area, k) =>
     expect(Math.abs(area - told[k])).toBeLessThanOrEqual(told[k] * 0.02 + 0.06 + (told[k] >= 10 ? 0.5 : 0)),

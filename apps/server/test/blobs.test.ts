@@ -45,9 +45,15 @@ const segment = (marker: number, text: string): number[] => {
 };
 
 const surface: Sculpt = {
-  width: 4, height: 3, pxPerMm: 2, nx: new Float32Array(12).fill(0.5), ny: new Float32Array(12),
-  rise: Float32Array.from({ length: 12 }, (_, i) => i / 4), trust: new Uint8Array(12).fill(200), open: null,
-}; // prettier-ignore
+  width: 4,
+  height: 3,
+  pxPerMm: 2,
+  nx: new Float32Array(12).fill(0.5),
+  ny: new Float32Array(12),
+  rise: Float32Array.from({ length: 12 }, (_, i) => i / 4),
+  trust: new Uint8Array(12).fill(200),
+  open: null,
+};
 
 const triangle = { positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'z' } as const; // prettier-ignore
 
@@ -75,7 +81,9 @@ describe('blobs', () => {
   test('a surface comes back byte for byte; the same twice is kept once', async () => {
     const bytes = writeSculpt(surface);
     const { body } = await put('surface', bytes).expect(201);
-    await put('surface', bytes).expect(201).expect((r) => expect(r.body.hash).toBe(body.hash)); // prettier-ignore
+    await put('surface', bytes)
+      .expect(201)
+      .expect((r) => expect(r.body.hash).toBe(body.hash));
     const answer = await fetched(body.hash).expect(200);
     expect(readSculpt(new Uint8Array(answer.body as Buffer)).rise[11]).toBeCloseTo(2.75, 3);
     const { body: list } = await server.http.get('/api/blobs').expect(200);
@@ -87,14 +95,30 @@ describe('blobs', () => {
     const { hash, width } = (await put('shape', bytes).expect(201)).body as { hash: string; width: number };
     expect(width).toBe(0);
     const seen = (await put('surface', writeSculpt(surface)).expect(201)).body.hash as string;
-    const sculpt = { id: 's', name: 'S', from: 'mesh', surface: seen, widthMm: 2, heightMm: 2, xMm: 0, yMm: 0, trust: 1, shape: hash, photos: [] } as const;
-    await server.http.post('/api/pieces').type('application/json').send(writePiece({ ...newPiece('turned', 'Turned', []), sculpts: [{ ...sculpt, photos: [] }] })).expect(201);
+    const sculpt = {
+      id: 's',
+      name: 'S',
+      from: 'mesh',
+      surface: seen,
+      widthMm: 2,
+      heightMm: 2,
+      xMm: 0,
+      yMm: 0,
+      trust: 1,
+      shape: hash,
+      photos: [],
+    } as const;
+    await server.http
+      .post('/api/pieces')
+      .type('application/json')
+      .send(writePiece({ ...newPiece('turned', 'Turned', []), sculpts: [{ ...sculpt, photos: [] }] }))
+      .expect(201);
     await server.http.delete('/api/blobs').expect(200);
     expect(readShape(new Uint8Array((await fetched(hash).expect(200)).body as Buffer))).toEqual(triangle);
     await server.http.delete('/api/pieces/turned').expect(204);
     await server.http.delete('/api/blobs').expect(200);
     await fetched(hash).expect(404);
-  }); // prettier-ignore
+  });
 
   test.each([
     ['photo', Buffer.from('not a picture'), /no picture/],
@@ -121,7 +145,18 @@ describe('blobs', () => {
 
   test('is not removed while a piece uses it; what none uses is swept', async () => {
     const photo = (await put('photo', jpegOf(64, 48)).expect(201)).body.hash as string;
-    const underlay = { photo, widthPx: 64, heightPx: 48, mmPerPx: 0.5, xMm: 0, yMm: 12, turnDeg: 0, shows: 1, grey: 'no', map: 0.6 } as const;
+    const underlay = {
+      photo,
+      widthPx: 64,
+      heightPx: 48,
+      mmPerPx: 0.5,
+      xMm: 0,
+      yMm: 12,
+      turnDeg: 0,
+      shows: 1,
+      grey: 'no',
+      map: 0.6,
+    } as const;
     const piece: Piece = { ...newPiece('traced', 'Traced', []), underlay };
     await server.http.post('/api/pieces').type('application/json').send(writePiece(piece)).expect(201);
     const { body } = await server.http.delete(`/api/blobs/${photo}`).expect(409);
@@ -133,5 +168,5 @@ describe('blobs', () => {
     expect(swept.removed).toBeGreaterThan(0);
     await fetched(photo).expect(404);
     await server.http.delete(`/api/blobs/${photo}`).expect(404);
-  }); // prettier-ignore
+  });
 });

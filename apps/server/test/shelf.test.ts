@@ -35,22 +35,40 @@ describe('the shelf', () => {
     expect((await server.http.get('/api/shelf')).body).toEqual(before);
   });
 
-  const paint = (over: object) => ({ ...EMPTY_SHELF, paints: [{ ...shelfOf(towline).paints[0], ...over }] }) as Shelf;
+  const paint = (over: object) =>
+    ({ ...EMPTY_SHELF, paints: [{ ...shelfOf(towline).paints[0], ...over }] }) as Shelf;
   const twice = shelfOf(towline).paints[0];
   test.each([
     ['a bad colour', paint({ hex: '#12' }), /paints\[0\]\.hex.*#3a4550/],
     ['an unknown kind', paint({ kind: 'jam' }), /one of paint, ink/],
     ['a field of another program', paint({ shine: 1 }), /shine/],
-    ['one name twice', { ...EMPTY_SHELF, paints: [twice, { ...twice, id: 'other', name: twice.name.toUpperCase() }] }, /a name that no other paint has/],
-    ['one brush twice', { ...EMPTY_SHELF, brushes: [towlineBrushes[0], { ...towlineBrushes[1], name: towlineBrushes[0].name }] }, /a name that no other brush has/],
-    ['one id twice', { ...EMPTY_SHELF, paints: [twice, { ...twice, name: 'Other' }] }, /an id that no other paint has/],
+    [
+      'one name twice',
+      { ...EMPTY_SHELF, paints: [twice, { ...twice, id: 'other', name: twice.name.toUpperCase() }] },
+      /a name that no other paint has/,
+    ],
+    [
+      'one brush twice',
+      {
+        ...EMPTY_SHELF,
+        brushes: [towlineBrushes[0], { ...towlineBrushes[1], name: towlineBrushes[0].name }],
+      },
+      /a name that no other brush has/,
+    ],
+    [
+      'one id twice',
+      { ...EMPTY_SHELF, paints: [twice, { ...twice, name: 'Other' }] },
+      /an id that no other paint has/,
+    ],
     ['something else', '{"format":"pale-glint/piece","version":1,"paints":[]}', /pale-glint\/shelf/],
     ['no JSON', 'Lampsoot, #121418', /a JSON object/],
     ['nothing', '', /a JSON object/],
   ])('refuses %s, with what is accepted', async (_, shelf, says) => {
     const before = (await server.http.get('/api/shelf')).body;
     const { body } = await put(shelf as Shelf, before.version).expect(400);
-    expect(body.problems.map((p: { path: string; accepted: string }) => `${p.path}: ${p.accepted}`).join()).toMatch(says);
+    expect(
+      body.problems.map((p: { path: string; accepted: string }) => `${p.path}: ${p.accepted}`).join(),
+    ).toMatch(says);
     expect((await server.http.get('/api/shelf')).body).toEqual(before);
   });
 
@@ -66,4 +84,4 @@ describe('the shelf', () => {
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
     expect(writeShelf((await server.http.get('/api/shelf')).body.shelf)).toBeTruthy();
   });
-}); // prettier-ignore
+});

@@ -28,7 +28,15 @@ const tool = (id: string) => tapTools.find((t) => t.id === id)!;
 describe('errands by tapping', () => {
   test('a base of 32 mm scales the photo and brings its middle to the foot of the piece, as one undo', async () => {
     const store = storeWith();
-    expect(await scaleErrand(store, 32, true).done([[-11, 3], [9, 3]], null)).toBeNull();
+    expect(
+      await scaleErrand(store, 32, true).done(
+        [
+          [-11, 3],
+          [9, 3],
+        ],
+        null,
+      ),
+    ).toBeNull();
     const u = store.get().piece.underlay!;
     expect(u.mmPerPx).toBeCloseTo(0.16, 6);
     // What lay in the base's middle is now at the origin: 24 mm above it the photo's middle, 1.6 times as far.
@@ -39,28 +47,89 @@ describe('errands by tapping', () => {
 
   test('two places and a length keep the middle of both; taps in one place are told', async () => {
     const store = storeWith();
-    expect(await scaleErrand(store, 5, false).done([[0, 10], [0, 20]], null)).toBeNull();
+    expect(
+      await scaleErrand(store, 5, false).done(
+        [
+          [0, 10],
+          [0, 20],
+        ],
+        null,
+      ),
+    ).toBeNull();
     const u = store.get().piece.underlay!;
     expect(u.mmPerPx).toBeCloseTo(0.05, 6);
     expect(u.yMm).toBeCloseTo(15 + 12 * 0.5, 6);
-    expect(await scaleErrand(store, 5, false).done([[0, 10], [0.1, 10]], null)).toMatch(/one place/);
+    expect(
+      await scaleErrand(store, 5, false).done(
+        [
+          [0, 10],
+          [0.1, 10],
+        ],
+        null,
+      ),
+    ).toMatch(/one place/);
     expect(store.get().piece.underlay).toEqual(u);
   });
 
   test('what leans to the right is turned to the left, whichever end was tapped first', async () => {
-    for (const taps of [[[0, 0], [2, 20]], [[2, 20], [0, 0]]] as const) {
+    for (const taps of [
+      [
+        [0, 0],
+        [2, 20],
+      ],
+      [
+        [2, 20],
+        [0, 0],
+      ],
+    ] as const) {
       const store = storeWith();
       await straightenErrand(store).done(taps, null);
       expect(store.get().piece.underlay!.turnDeg).toBeCloseTo(5.7, 1);
     }
-    expect(await straightenErrand(storeWith()).done([[0, 0], [0.1, 0.1]], null)).toMatch(/one low and one high/);
+    expect(
+      await straightenErrand(storeWith()).done(
+        [
+          [0, 0],
+          [0.1, 0.1],
+        ],
+        null,
+      ),
+    ).toMatch(/one low and one high/);
   });
 
   test('every tool makes a part that is chosen then; the next inherits metal and polish', async () => {
     const store = storeWith();
     const taps = {
-      dome: [[0, 5], [5, 0], [0, -5]], tube: [[-2, 0], [2, 0], [1.5, 12], [-1.5, 12]], band: [[-6, 4], [6, 4], [0, 2], [0, 5]],
-      blade: [[0, 0], [0, 30], [-2, 4], [2, 4], [0, 5]], outline: [[0, 0], [8, 1], [7, 9], [1, 8]],
+      dome: [
+        [0, 5],
+        [5, 0],
+        [0, -5],
+      ],
+      tube: [
+        [-2, 0],
+        [2, 0],
+        [1.5, 12],
+        [-1.5, 12],
+      ],
+      band: [
+        [-6, 4],
+        [6, 4],
+        [0, 2],
+        [0, 5],
+      ],
+      blade: [
+        [0, 0],
+        [0, 30],
+        [-2, 4],
+        [2, 4],
+        [0, 5],
+      ],
+      outline: [
+        [0, 0],
+        [8, 1],
+        [7, 9],
+        [1, 8],
+      ],
     } as const;
     for (const [id, at] of Object.entries(taps)) {
       const chosen = await partErrand(store, tool(id)).done(at, null);
@@ -78,8 +147,27 @@ describe('errands by tapping', () => {
 
   test('useless taps make nothing and say why', async () => {
     const store = storeWith();
-    expect(await partErrand(store, tool('dome')).done([[0, 0], [1, 1], [2, 2]], null)).toMatch(/one line/);
-    expect(await partErrand(store, tool('tube')).done([[0, 0], [0, 0], [0, 0], [0, 0]], null)).toMatch(/accepted/);
+    expect(
+      await partErrand(store, tool('dome')).done(
+        [
+          [0, 0],
+          [1, 1],
+          [2, 2],
+        ],
+        null,
+      ),
+    ).toMatch(/one line/);
+    expect(
+      await partErrand(store, tool('tube')).done(
+        [
+          [0, 0],
+          [0, 0],
+          [0, 0],
+          [0, 0],
+        ],
+        null,
+      ),
+    ).toMatch(/accepted/);
     expect(store.get().piece.parts).toEqual([]);
   });
 
@@ -93,11 +181,23 @@ describe('errands by tapping', () => {
   });
 
   test('of sculpts that lie over each other the newest is cut', () => {
-    const sculpt = (id: string, xMm: number) => ({ id, name: id, from: 'lamp' as const, surface: id.repeat(64).slice(0, 64), widthMm: 10, heightMm: 10, xMm, yMm: 0, trust: 1, shape: null, photos: [] });
+    const sculpt = (id: string, xMm: number) => ({
+      id,
+      name: id,
+      from: 'lamp' as const,
+      surface: id.repeat(64).slice(0, 64),
+      widthMm: 10,
+      heightMm: 10,
+      xMm,
+      yMm: 0,
+      trust: 1,
+      shape: null,
+      photos: [],
+    });
     const piece = { ...newPiece('p', 'P', []), sculpts: [sculpt('a', 0), sculpt('b', 6)] };
     expect(sculptAt(piece, [4, 0])?.id).toBe('b');
     expect(sculptAt(piece, [-4, 0])?.id).toBe('a');
     expect(sculptAt(piece, [40, 0])).toBeNull();
     expect(sculptAt(piece, null)?.id).toBe('b');
   });
-}); // prettier-ignore
+});

@@ -1,8 +1,32 @@
 import {
-  BRUSHED, closeness, coated, coatsNeeded, deltaE, hexToLab, hexToLinear, labToHex, LEAST_STEPS, LIMITS, metals, MIXED_KINDS, mixLabOf, mixPigment, MOST_STEPS, nmOf, paintSpectrum,
-  paintTable, readPaintList, readsAs, reconstruct, SEARCH, searchLadder, spectrumToLab, targetsOf, wetAndDry,
+  BRUSHED,
+  closeness,
+  coated,
+  coatsNeeded,
+  deltaE,
+  hexToLab,
+  hexToLinear,
+  labToHex,
+  LEAST_STEPS,
+  LIMITS,
+  metals,
+  MIXED_KINDS,
+  mixLabOf,
+  mixPigment,
+  MOST_STEPS,
+  nmOf,
+  paintSpectrum,
+  paintTable,
+  readPaintList,
+  readsAs,
+  reconstruct,
+  SEARCH,
+  searchLadder,
+  spectrumToLab,
+  targetsOf,
+  wetAndDry,
   type Lab,
-} from '@pale-glint/core'; // prettier-ignore
+} from '@pale-glint/core';
 import type { Command } from 'commander';
 import { answer, findPaint, hexFrom, mixFrom, number, readText, refuse } from '../io.js';
 
@@ -39,13 +63,18 @@ function targetsFrom(o: LadderOptions): Lab[] {
     const targets = o.targets.split(',').map((t) => hexToLab(hexFrom('--targets', t.trim())));
     if (targets.length > MOST_STEPS) refuse('--targets', `${targets.length} colours`, `1 to ${MOST_STEPS}`);
     const falls = targets.findIndex((t, i) => i > 0 && t.l <= targets[i - 1].l);
-    if (falls > 0) refuse('--targets', `colour ${falls + 1}, no lighter than the one before`, 'colours from dark to light');
+    if (falls > 0)
+      refuse(
+        '--targets',
+        `colour ${falls + 1}, no lighter than the one before`,
+        'colours from dark to light',
+      );
     return targets;
   }
   const metal = metals.find((m) => m.id === o.metal);
   if (!metal) return refuse('--metal', `"${o.metal}"`, `one of ${metals.map((m) => m.id).join(', ')}`);
   return targetsOf(metal, { steps: whole('--steps', o.steps, LEAST_STEPS, MOST_STEPS) });
-} // prettier-ignore
+}
 
 /** colour, mix, coats, ladder, wet: the colour model on its own. */
 export function colourCommands(program: Command): void {

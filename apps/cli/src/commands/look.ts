@@ -1,8 +1,16 @@
 import { writeFileSync } from 'node:fs';
 import {
-  MOST_POINTS, placedBounds, renderPiece, shapeOf, stageOfPart, SURROUND, taggedSrgb, unionBounds,
-  type PreparedPart, type Stage,
-} from '@pale-glint/core'; // prettier-ignore
+  MOST_POINTS,
+  placedBounds,
+  renderPiece,
+  shapeOf,
+  stageOfPart,
+  SURROUND,
+  taggedSrgb,
+  unionBounds,
+  type PreparedPart,
+  type Stage,
+} from '@pale-glint/core';
 import { encode } from 'fast-png';
 import { answer, number, pieceFrom, refuse } from '../io.js';
 

@@ -2,10 +2,38 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
-  benchSculpt, benchSculpts, benchSeries, cutFromSculpt, HARD, keepSculpt, meanTrust, MILD, newPart, newPiece, NoBall, NoRegion, NoScan, planeOf, readPhoto,
-  regionAt, RefusedInput, scanFrom, sculptSize, writeArchive, writePiece, writeSculpt, writeShape,
-  type Circle, type Part, type Piece, type Plane, type Point, type Sculpt, type Spoilt, type Triangles,
-} from '@pale-glint/core'; // prettier-ignore
+  benchSculpt,
+  benchSculpts,
+  benchSeries,
+  cutFromSculpt,
+  HARD,
+  keepSculpt,
+  meanTrust,
+  MILD,
+  newPart,
+  newPiece,
+  NoBall,
+  NoRegion,
+  NoScan,
+  planeOf,
+  readPhoto,
+  regionAt,
+  RefusedInput,
+  scanFrom,
+  sculptSize,
+  writeArchive,
+  writePiece,
+  writeSculpt,
+  writeShape,
+  type Circle,
+  type Part,
+  type Piece,
+  type Plane,
+  type Point,
+  type Sculpt,
+  type Spoilt,
+  type Triangles,
+} from '@pale-glint/core';
 import { BadMesh, readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
 import { answer, number, readBytes, refuse } from '../io.js';
@@ -20,9 +48,14 @@ const progress = (doing: string, share: number) =>
 /** Numbers with commas between. */
 function numbers(field: string, text: string, least: number, most: number): number[] {
   const list = text.split(',');
-  if (list.length < least || list.length > most) refuse(field, `"${text}"`, `${least === most ? least : `${least} to ${most}`} numbers with commas between`);
+  if (list.length < least || list.length > most)
+    refuse(
+      field,
+      `"${text}"`,
+      `${least === most ? least : `${least} to ${most}`} numbers with commas between`,
+    );
   return list.map((t) => number(field, t, -1e5, 1e5));
-} // prettier-ignore
+}
 
 /** A photo the right way up, at most so large, as linear light. */
 async function decoded(path: string, most: number): Promise<{ plane: Plane; by: number }> {
@@ -48,16 +81,26 @@ function somewhere(s: Sculpt): Point {
   let near = Infinity;
   for (let i = 0; i < s.trust.length; i++) {
     if (s.trust[i] < 128) continue;
-    const [x, y] = [((i % s.width) + 0.5 - s.width / 2) / s.pxPerMm, (s.height / 2 - Math.floor(i / s.width) - 0.5) / s.pxPerMm];
+    const [x, y] = [
+      ((i % s.width) + 0.5 - s.width / 2) / s.pxPerMm,
+      (s.height / 2 - Math.floor(i / s.width) - 0.5) / s.pxPerMm,
+    ];
     if (x * x + y * y < near) [near, best] = [x * x + y * y, [x, y]];
   }
   return best;
-} // prettier-ignore
+}
 
 const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
 /** Writes a piece with one part for each tapped region of the sculpt, and the sculpt with it. */
-function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Sculpt, taps: readonly string[], mesh: Triangles | null): Piece {
+function writeOut(
+  out: string,
+  name: string,
+  from: 'lamp' | 'mesh',
+  sculpt: Sculpt,
+  taps: readonly string[],
+  mesh: Triangles | null,
+): Piece {
   const bytes = writeSculpt(sculpt);
   const surface = hashOf(bytes);
   const shape = mesh && writeShape(mesh);
@@ -71,24 +114,53 @@ function writeOut(out: string, name: string, from: 'lamp' | 'mesh', sculpt: Scul
   const piece: Piece = {
     ...newPiece(from === 'lamp' ? 'scan' : 'mesh', name, parts),
     heightMm: Math.min(1000, Math.max(1, Math.round(heightMm * 100) / 100)),
-    sculpts: [{ id: 'sculpt', name: from === 'lamp' ? 'the scan' : 'the 3D file', from, surface, widthMm, heightMm, xMm: 0, yMm: 0, trust: meanTrust(sculpt), shape: shape && hashOf(shape), photos: [] }],
+    sculpts: [
+      {
+        id: 'sculpt',
+        name: from === 'lamp' ? 'the scan' : 'the 3D file',
+        from,
+        surface,
+        widthMm,
+        heightMm,
+        xMm: 0,
+        yMm: 0,
+        trust: meanTrust(sculpt),
+        shape: shape && hashOf(shape),
+        photos: [],
+      },
+    ],
   };
   try {
-    writeFileSync(out, writeArchive({ piece: writePiece(piece), blobs: new Map([[surface, bytes], ...(shape ? [[hashOf(shape), shape] as const] : [])]) }));
+    writeFileSync(
+      out,
+      writeArchive({
+        piece: writePiece(piece),
+        blobs: new Map([[surface, bytes], ...(shape ? [[hashOf(shape), shape] as const] : [])]),
+      }),
+    );
   } catch (error) {
     if (error instanceof RefusedInput) throw error;
     refuse('--out', `"${out}"`, 'a file that can be written');
   }
   return piece;
-} // prettier-ignore
+}
 
 /** What core's own errors say, as a refusal of what was typed. */
 export async function telling(work: () => Promise<void>): Promise<void> {
   try {
     await work();
   } catch (error) {
-    if (!(error instanceof NoScan || error instanceof NoBall || error instanceof NoRegion || error instanceof BadMesh)) throw error;
-    const faults = error instanceof NoScan ? error.faults.flatMap((f, i) => (f ? [`photo ${i + 1}, ${f.fault}: ${f.says}`] : [])) : [];
+    if (!(
+      error instanceof NoScan ||
+      error instanceof NoBall ||
+      error instanceof NoRegion ||
+      error instanceof BadMesh
+    ))
+      throw error;
+    const faults =
+      error instanceof NoScan
+        ? error.faults.flatMap((f, i) => (f ? [`photo ${i + 1}, ${f.fault}: ${f.says}`] : []))
+        : [];
     const [path, ...rest] = error.message.split(': ');
     const [held, accepted] = rest.join(': ').split('; accepted: ');
     throw new RefusedInput([
@@ -96,7 +168,7 @@ export async function telling(work: () => Promise<void>): Promise<void> {
       ...faults.map((f) => ({ path: 'photos', held: f, accepted: 'see what is said' })),
     ]);
   }
-} // prettier-ignore
+}
 
 export interface ScanChoices {
   out: string;
@@ -125,13 +197,23 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
   });
   const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part, null);
   answer({
-    file: o.out, widthMm: piece.sculpts[0].widthMm, heightMm: piece.sculpts[0].heightMm, trust: piece.sculpts[0].trust,
+    file: o.out,
+    widthMm: piece.sculpts[0].widthMm,
+    heightMm: piece.sculpts[0].heightMm,
+    trust: piece.sculpts[0].trust,
     ball: { xPx: found.ball.x / scale, yPx: found.ball.y / scale, rPx: found.ball.r / scale },
-    lampMm: found.lampMm, ambient: found.ambient, unclear: found.unclear,
-    photos: paths.map((file, i) => ({ file, used: found.used.includes(i), fault: found.faults[i]?.fault ?? null, says: found.faults[i]?.says ?? null })),
+    lampMm: found.lampMm,
+    ambient: found.ambient,
+    unclear: found.unclear,
+    photos: paths.map((file, i) => ({
+      file,
+      used: found.used.includes(i),
+      fault: found.faults[i]?.fault ?? null,
+      says: found.faults[i]?.says ?? null,
+    })),
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });
-} // prettier-ignore
+}
 
 export const SIDES: Readonly<Record<string, readonly [number, number]>> = {
   front: [0, 0], left: [-90, 0], right: [90, 0], back: [180, 0], above: [0, 35], top: [0, 90],
@@ -140,38 +222,62 @@ export const SIDES: Readonly<Record<string, readonly [number, number]>> = {
 function viewFrom(text: string): readonly number[] {
   const side = SIDES[text];
   if (side) return [...side, 0];
-  if (!/^[-\d.,]+$/.test(text)) refuse('--view', `"${text}"`, `one of ${Object.keys(SIDES).join(', ')}, or YAW,PITCH[,ROLL] in degrees`);
+  if (!/^[-\d.,]+$/.test(text))
+    refuse('--view', `"${text}"`, `one of ${Object.keys(SIDES).join(', ')}, or YAW,PITCH[,ROLL] in degrees`);
   const [yaw, pitch, roll = 0] = numbers('--view', text, 2, 3);
   return [yaw, pitch, roll];
-} // prettier-ignore
+}
 
-export async function mesh(path: string, o: { out: string; view: string; up?: string; height?: string; pxPerMm?: string; part: string[] }): Promise<void> {
+export async function mesh(
+  path: string,
+  o: { out: string; view: string; up?: string; height?: string; pxPerMm?: string; part: string[] },
+): Promise<void> {
   progress('reading the file', 0);
   const read = await readMesh(readBytes(path), path);
   if (o.up !== undefined && o.up !== 'y' && o.up !== 'z') refuse('--up', `"${o.up}"`, 'y or z');
   const [yawDeg, pitchDeg, rollDeg] = viewFrom(o.view);
   const view: MeshView = {
-    up: (o.up as 'y' | 'z' | undefined) ?? read.up, yawDeg, pitchDeg, rollDeg,
+    up: (o.up as 'y' | 'z' | undefined) ?? read.up,
+    yawDeg,
+    pitchDeg,
+    rollDeg,
     heightMm: o.height === undefined ? null : number('--height', o.height, 1, 1000),
   };
-  const sculpt = sculptFromMesh(read, view, o.pxPerMm === undefined ? null : number('--px-per-mm', o.pxPerMm, 1, 100), progress);
+  const sculpt = sculptFromMesh(
+    read,
+    view,
+    o.pxPerMm === undefined ? null : number('--px-per-mm', o.pxPerMm, 1, 100),
+    progress,
+  );
   const piece = writeOut(o.out, '3D file', 'mesh', sculpt, o.part, read);
   answer({
-    file: o.out, triangles: read.index.length / 3, says: read.says, widthMm: piece.sculpts[0].widthMm, heightMm: piece.sculpts[0].heightMm, pxPerMm: sculpt.pxPerMm,
+    file: o.out,
+    triangles: read.index.length / 3,
+    says: read.says,
+    widthMm: piece.sculpts[0].widthMm,
+    heightMm: piece.sculpts[0].heightMm,
+    pxPerMm: sculpt.pxPerMm,
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });
-} // prettier-ignore
+}
 
-export async function camera(id: string, o: { out: string; photos: string; hard?: boolean; seed: string; pxPerMm: string; spoil?: string }): Promise<void> {
-  if (!benchSculpts.some((s) => s.id === id)) refuse('SCULPT', `"${id}"`, `one of ${benchSculpts.map((s) => s.id).join(', ')}`);
+export async function camera(
+  id: string,
+  o: { out: string; photos: string; hard?: boolean; seed: string; pxPerMm: string; spoil?: string },
+): Promise<void> {
+  if (!benchSculpts.some((s) => s.id === id))
+    refuse('SCULPT', `"${id}"`, `one of ${benchSculpts.map((s) => s.id).join(', ')}`);
   const [which, how] = o.spoil?.split(':') ?? [];
-  if (o.spoil !== undefined && !SPOILT.includes(how as Spoilt)) refuse('--spoil', `"${o.spoil}"`, `N:HOW, how one of ${SPOILT.join(', ')}`);
+  if (o.spoil !== undefined && !SPOILT.includes(how as Spoilt))
+    refuse('--spoil', `"${o.spoil}"`, `N:HOW, how one of ${SPOILT.join(', ')}`);
   const series = benchSeries(benchSculpt(id), {
     pxPerMm: number('--px-per-mm', o.pxPerMm, 2, 60),
     photos: Math.round(number('--photos', o.photos, 4, 16)),
     conditions: o.hard ? HARD : MILD,
     seed: Math.round(number('--seed', o.seed, 0, 1e9)),
-    ...(o.spoil !== undefined && { spoil: { photo: Math.round(number('--spoil', which, 1, 16)) - 1, how: how as Spoilt } }),
+    ...(o.spoil !== undefined && {
+      spoil: { photo: Math.round(number('--spoil', which, 1, 16)) - 1, how: how as Spoilt },
+    }),
     onPhoto: (done, of) => progress(`photo ${done} of ${of}`, done / of),
   });
   const files: string[] = [];
@@ -179,12 +285,19 @@ export async function camera(id: string, o: { out: string; photos: string; hard?
     mkdirSync(o.out, { recursive: true });
     for (const [i, p] of series.photos.entries()) {
       const file = join(o.out, `${id}-${String(i + 1).padStart(2, '0')}.jpg`);
-      await sharp(p.rgba, { raw: { width: p.width, height: p.height, channels: 4 } }).jpeg({ quality: 93 }).toFile(file);
+      await sharp(p.rgba, { raw: { width: p.width, height: p.height, channels: 4 } })
+        .jpeg({ quality: 93 })
+        .toFile(file);
       files.push(file);
     }
   } catch {
     refuse('--out', `"${o.out}"`, 'a folder that can be written to');
   }
   const { bench } = series;
-  answer({ files, ball: { xPx: bench.ball.x, yPx: bench.ball.y, rPx: bench.ball.r }, ballMm: 2 * bench.ballMm.radius, lampMm: bench.lampMm });
-} // prettier-ignore
+  answer({
+    files,
+    ball: { xPx: bench.ball.x, yPx: bench.ball.y, rPx: bench.ball.r },
+    ballMm: 2 * bench.ballMm.radius,
+    lampMm: bench.lampMm,
+  });
+}

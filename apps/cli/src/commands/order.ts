@@ -1,6 +1,12 @@
 import {
-  orderFindings, orderTime, paintingOrder, partSheet, paintsById, type OrderLayer, type Piece,
-} from '@pale-glint/core'; // prettier-ignore
+  orderFindings,
+  orderTime,
+  paintingOrder,
+  partSheet,
+  paintsById,
+  type OrderLayer,
+  type Piece,
+} from '@pale-glint/core';
 import { answer, number, pieceFrom } from '../io.js';
 
 const MOST_COPIES = 500;
@@ -18,7 +24,12 @@ function layersBefore(order: readonly OrderLayer[], at: number): number[] {
   return [...before].sort((a, b) => a - b);
 }
 
-function layerOut(order: readonly OrderLayer[], at: number, piece: Piece, findings: ReadonlyMap<number, string[]>) {
+function layerOut(
+  order: readonly OrderLayer[],
+  at: number,
+  piece: Piece,
+  findings: ReadonlyMap<number, string[]>,
+) {
   const layer = order[at];
   const paints = paintsById(piece.paints);
   return {
@@ -49,7 +60,7 @@ function layerOut(order: readonly OrderLayer[], at: number, piece: Piece, findin
     after: layersBefore(order, at),
     findings: findings.get(at) ?? [],
   };
-} // prettier-ignore
+}
 
 /** Answers with the painting order of a piece. @throws RefusedInput */
 export function orderCommand(path: string, o: { copies?: string }): void {

@@ -1,7 +1,19 @@
 import {
-  brassHeron, lockKeepersArm, lockMilitia, mapReport, pathsOf, pieceFindings, readPaintList, readPiece, RefusedInput, settle, sluiceWarden, writePiece,
-  type Piece, type PieceFinding,
-} from '@pale-glint/core'; // prettier-ignore
+  brassHeron,
+  lockKeepersArm,
+  lockMilitia,
+  mapReport,
+  pathsOf,
+  pieceFindings,
+  readPaintList,
+  readPiece,
+  RefusedInput,
+  settle,
+  sluiceWarden,
+  writePiece,
+  type Piece,
+  type PieceFinding,
+} from '@pale-glint/core';
 import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 import { look, VIEWS } from './look.js';
@@ -15,9 +27,15 @@ const DEMOS: Readonly<Record<string, Piece>> = {
 };
 /** A finding as the command line tells it. */
 const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: PieceFinding) => ({
-  id, part, measured, wanted, at, says, quiet,
+  id,
+  part,
+  measured,
+  wanted,
+  at,
+  says,
+  quiet,
   fix: fix && { says: fix.says, paths: pathsOf(fix) },
-}); // prettier-ignore
+});
 
 function check(path: string): void {
   const text = readText(path);

@@ -34,9 +34,11 @@ function contentOf(kind: BlobKind, bytes: Uint8Array): Content {
     return { type: 'application/octet-stream', bytes, size: { width, height } };
   } catch (error) {
     if (!(error instanceof BadSculpt)) throw error;
-    throw new RefusedInput([{ path: kind, held: error.message, accepted: `a ${kind} that a scan or a 3D file gave` }]);
+    throw new RefusedInput([
+      { path: kind, held: error.message, accepted: `a ${kind} that a scan or a 3D file gave` },
+    ]);
   }
-} // prettier-ignore
+}
 
 /** Photos and surfaces beside the pieces. A blob belongs to no piece; pieces name it by its hash. */
 @Injectable()
@@ -44,7 +46,8 @@ export class BlobsService {
   constructor(@Inject(DB) private readonly db: Database) {}
 
   async add(kind: BlobKind, sent: Uint8Array): Promise<BlobLine> {
-    if (sent.length === 0) throw new Refused([{ path: 'body', held: 'nothing', accepted: `the bytes of a ${kind}` }]);
+    if (sent.length === 0)
+      throw new Refused([{ path: 'body', held: 'nothing', accepted: `the bytes of a ${kind}` }]);
     const { type, bytes, size } = contentOf(kind, sent);
     const hash = createHash('sha256').update(bytes).digest('hex');
     await this.db
@@ -52,13 +55,16 @@ export class BlobsService {
       .values({ hash, kind, type, size: bytes.length, says: JSON.stringify(size), bytes })
       .onConflictDoNothing();
     return { hash, kind, bytes: bytes.length, ...size, usedBy: [] };
-  } // prettier-ignore
+  }
 
   async get(hash: string): Promise<{ type: string; bytes: Uint8Array }> {
-    const [row] = await this.db.select({ type: blobs.type, bytes: blobs.bytes }).from(blobs).where(eq(blobs.hash, hash));
+    const [row] = await this.db
+      .select({ type: blobs.type, bytes: blobs.bytes })
+      .from(blobs)
+      .where(eq(blobs.hash, hash));
     if (!row) throw new Missing('photo or surface', hash.slice(0, 64));
     return row;
-  } // prettier-ignore
+  }
 
   /** Names of the pieces that use each hash. */
   private async uses(): Promise<Map<string, string[]>> {
@@ -93,7 +99,13 @@ export class BlobsService {
   /** Removes all that no piece uses. */
   async sweep(): Promise<Swept> {
     const unused = (await this.list()).filter((b) => b.usedBy.length === 0);
-    if (unused.length > 0) await this.db.delete(blobs).where(inArray(blobs.hash, unused.map((b) => b.hash))); // prettier-ignore
+    if (unused.length > 0)
+      await this.db.delete(blobs).where(
+        inArray(
+          blobs.hash,
+          unused.map((b) => b.hash),
+        ),
+      );
     return { removed: unused.length, bytes: unused.reduce((n, b) => n + b.bytes, 0) };
   }
 }

@@ -15,7 +15,9 @@ export const pieces = pgTable('pieces', {
 export const ticks = pgTable(
   'ticks',
   {
-    pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id, { onDelete: 'cascade' }),
     part: text('part').notNull(),
     step: text('step').notNull(),
     role: text('role').notNull(),
@@ -25,7 +27,7 @@ export const ticks = pgTable(
     did: text('did').notNull(),
   },
   (t) => [primaryKey({ columns: [t.pieceId, t.part, t.step, t.role, t.copy] })],
-); // prettier-ignore
+);
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 

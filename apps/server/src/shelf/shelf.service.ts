@@ -23,7 +23,11 @@ export class ShelfService {
     const body = writeShelf(readShelf(text));
     const [saved] =
       startedFrom === 0
-        ? await this.db.insert(shelf).values({ id: MINE, version: 1, body }).onConflictDoNothing().returning({ version: shelf.version })
+        ? await this.db
+            .insert(shelf)
+            .values({ id: MINE, version: 1, body })
+            .onConflictDoNothing()
+            .returning({ version: shelf.version })
         : await this.db
             .update(shelf)
             .set({ body, version: sql`${shelf.version} + 1`, updatedAt: new Date() })
@@ -31,5 +35,5 @@ export class ShelfService {
             .returning({ version: shelf.version });
     if (!saved) throw new Stale(startedFrom, (await this.get()).version, 'shelf');
     return saved;
-  } // prettier-ignore
+  }
 }

@@ -50,8 +50,12 @@ export function drawPart(
   const fill = (r: Region, hex: string) => page.drawSvgPath(region(r), { ...at, color: colourOf(hex) });
   const line = (l: readonly Point[], widthMm: number, colour = BLACK, dash?: number[]) =>
     page.drawSvgPath(linePath(move(l)), {
-      ...at, borderColor: colour, borderWidth: widthMm, borderLineCap: LineCapStyle.Butt, ...(dash ? { borderDashArray: dash } : {}),
-    }); // prettier-ignore
+      ...at,
+      borderColor: colour,
+      borderWidth: widthMm,
+      borderLineCap: LineCapStyle.Butt,
+      ...(dash ? { borderDashArray: dash } : {}),
+    });
   const thin = 0.5 / to.scale;
   for (const z of zones) if (z.cover.length) fill(z.cover, labToHex(p.palette.colours[z.step - 1]));
   for (const e of strokesOf(p))
@@ -65,9 +69,15 @@ export function drawPart(
   for (const g of p.metal?.glints ?? []) {
     const [x, y] = placed(part, g.at);
     page.drawEllipse({
-      x: to.x(x), y: to.y(y), xScale: g.radiusMm * g.stretch * to.scale, yScale: g.radiusMm * to.scale,
-      rotate: degrees((g.alongRad * 180) / Math.PI + part.place.rollDeg), color: WHITE, borderColor: BLACK, borderWidth: 0.4,
-    }); // prettier-ignore
+      x: to.x(x),
+      y: to.y(y),
+      xScale: g.radiusMm * g.stretch * to.scale,
+      yScale: g.radiusMm * to.scale,
+      rotate: degrees((g.alongRad * 180) / Math.PI + part.place.rollDeg),
+      color: WHITE,
+      borderColor: BLACK,
+      borderWidth: 0.4,
+    });
   }
   if (!numbers) return;
   const taken: Point[] = [];

@@ -1,6 +1,20 @@
 import {
-  clockText, labToHex, layerColour, modelOf, paintingOrder, percent, placedBounds, plain, unionBounds, duration, orderTime, type Bounds, type OrderLayer, type Part, type Piece,
-} from '@pale-glint/core'; // prettier-ignore
+  clockText,
+  labToHex,
+  layerColour,
+  modelOf,
+  paintingOrder,
+  percent,
+  placedBounds,
+  plain,
+  unionBounds,
+  duration,
+  orderTime,
+  type Bounds,
+  type OrderLayer,
+  type Part,
+  type Piece,
+} from '@pale-glint/core';
 import { rgb } from 'pdf-lib';
 import { sheetFor } from '../workers/stages.js';
 import { drawPart, tag, type Placing } from './drawMap.js';
@@ -106,16 +120,38 @@ function drawRows(
     page.drawText(String(i + 1), { x, y: y - size, size: size + 1, font: strong, color: soft });
     if (row.colour) {
       const [r, g, b] = [1, 3, 5].map((k) => parseInt(row.colour!.slice(k, k + 2), 16) / 255);
-      page.drawRectangle({ x: x + 16, y: y - SWATCH, width: SWATCH, height: SWATCH, color: rgb(r, g, b), borderColor: ink, borderWidth: 0.4 }); // prettier-ignore
+      page.drawRectangle({
+        x: x + 16,
+        y: y - SWATCH,
+        width: SWATCH,
+        height: SWATCH,
+        color: rgb(r, g, b),
+        borderColor: ink,
+        borderWidth: 0.4,
+      });
       // The value beside the swatch, so that a grey print says what a coloured one shows.
       const light = Number(row.value) > 55;
       page.drawText(row.value, {
-        x: x + 16 + (SWATCH - strong.widthOfTextAtSize(row.value, 7)) / 2, y: y - SWATCH / 2 - 2.5, size: 7, font: strong, color: light ? ink : rgb(1, 1, 1),
-      }); // prettier-ignore
+        x: x + 16 + (SWATCH - strong.widthOfTextAtSize(row.value, 7)) / 2,
+        y: y - SWATCH / 2 - 2.5,
+        size: 7,
+        font: strong,
+        color: light ? ink : rgb(1, 1, 1),
+      });
     }
     const left = x + SWATCH + 24;
-    title.forEach((line, k) => page.drawText(line, { x: left, y: y - size - k * size * 1.22, size, font: strong, color: ink })); // prettier-ignore
-    text.forEach((line, k) => page.drawText(line, { x: left, y: y - size - (title.length + k) * size * 1.22, size, font: face, color: ink })); // prettier-ignore
+    title.forEach((line, k) =>
+      page.drawText(line, { x: left, y: y - size - k * size * 1.22, size, font: strong, color: ink }),
+    );
+    text.forEach((line, k) =>
+      page.drawText(line, {
+        x: left,
+        y: y - size - (title.length + k) * size * 1.22,
+        size,
+        font: face,
+        color: ink,
+      }),
+    );
     y -= h;
   });
   return y;
@@ -161,12 +197,24 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
   const frame = tall
     ? { x: margin, y: y - reach, width: 210, height: reach }
     : { x: margin, y: y - 210, width: width - 2 * margin, height: 210 };
-  const to = fitted(b, { ...frame, x: frame.x + 6, width: frame.width - 12, y: frame.y + 6, height: frame.height - 12 }); // prettier-ignore
+  const to = fitted(b, {
+    ...frame,
+    x: frame.x + 6,
+    width: frame.width - 12,
+    y: frame.y + 6,
+    height: frame.height - 12,
+  });
   page.drawRectangle({ ...frame, color: rgb(0.93, 0.93, 0.93) });
   for (const p of shown) drawPart(page, p, piece, to, part ? strong : null);
   if (part) {
     const lowest = to.y(b.bottom);
-    const line = (fromMm: number) => page.drawLine({ start: { x: fromMm, y: frame.y + 8 }, end: { x: fromMm + 5 * to.scale, y: frame.y + 8 }, thickness: 1.2, color: ink }); // prettier-ignore
+    const line = (fromMm: number) =>
+      page.drawLine({
+        start: { x: fromMm, y: frame.y + 8 },
+        end: { x: fromMm + 5 * to.scale, y: frame.y + 8 },
+        thickness: 1.2,
+        color: ink,
+      });
     if (lowest > frame.y + 20) {
       line(frame.x + 8);
       page.drawText('5 mm', { x: frame.x + 8, y: frame.y + 12, size: 7, font: face, color: ink });
@@ -190,8 +238,11 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
       y -= 9.5;
     }
   page.drawText(
-    writable('Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. Figures by a swatch are value, 0 black to 100 white. Pale Glint.', face),
+    writable(
+      'Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. Figures by a swatch are value, 0 black to 100 white. Pale Glint.',
+      face,
+    ),
     { x: margin, y: margin - 12, size: 6.5, font: face, color: soft },
-  ); // prettier-ignore
+  );
   return (await paper.document.save()) as Uint8Array<ArrayBuffer>;
 }

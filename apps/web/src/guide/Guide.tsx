@@ -5,12 +5,32 @@ import { usePieceState } from '../store/PieceContext.js';
 
 const KEY = 'pale-glint/shown-round';
 const STEPS = [
-  { to: 'light', says: 'Take hold of the pale handle and move the light round the clock. All the metal follows.', name: 'Light' },
-  { to: 'parts', says: 'Press a part, on the picture or in the list. Drag it, or pull its handles. The library below adds more.', name: 'Part' },
-  { to: 'glint', says: 'Choose Zones: each number is a value step, its border a line where it stays hard, hatched where it is blended.', name: 'Map' },
-  { to: 'glint', says: 'Drag the slider under the map back and forth: the piece after every step, the ugly middle included.', name: 'Steps' },
-  { to: 'order', says: 'Here is what to do, in order. Tick a step when it is dry; take the card to the table with the arrow above.', name: 'Order' },
-] as const; // prettier-ignore
+  {
+    to: 'light',
+    says: 'Take hold of the pale handle and move the light round the clock. All the metal follows.',
+    name: 'Light',
+  },
+  {
+    to: 'parts',
+    says: 'Press a part, on the picture or in the list. Drag it, or pull its handles. The library below adds more.',
+    name: 'Part',
+  },
+  {
+    to: 'glint',
+    says: 'Choose Zones: each number is a value step, its border a line where it stays hard, hatched where it is blended.',
+    name: 'Map',
+  },
+  {
+    to: 'glint',
+    says: 'Drag the slider under the map back and forth: the piece after every step, the ugly middle included.',
+    name: 'Steps',
+  },
+  {
+    to: 'order',
+    says: 'Here is what to do, in order. Tick a step when it is dry; take the card to the table with the arrow above.',
+    name: 'Order',
+  },
+] as const;
 
 /** At which step the painter is led; null where nobody is. */
 let at: number | null = null;

@@ -1,4 +1,12 @@
-import { readPaintList, readPalette, readTypedPaints, RefusedInput, shelved, type ListedPaint, type Shelf } from '@pale-glint/core'; // prettier-ignore
+import {
+  readPaintList,
+  readPalette,
+  readTypedPaints,
+  RefusedInput,
+  shelved,
+  type ListedPaint,
+  type Shelf,
+} from '@pale-glint/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { FileButton } from '../stations/miniature/MiniatureSide.js';
 import { Button } from '../ui/Button.js';
@@ -20,15 +28,24 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
   const [came, setCame] = useState<Came | null>(null);
   const [refused, setRefused] = useState<RefusedInput | null>(null);
   const typed = useDeferredValue(text);
-  const lines = useMemo(() => readTypedPaints(typed, new Set(shelf.paints.map((p) => p.name.toLowerCase()))), [typed, shelf]);
-  const paints = useMemo(() => came?.paints ?? lines.flatMap((l) => (l.paint ? [l.paint] : [])), [came, lines]);
+  const lines = useMemo(
+    () => readTypedPaints(typed, new Set(shelf.paints.map((p) => p.name.toLowerCase()))),
+    [typed, shelf],
+  );
+  const paints = useMemo(
+    () => came?.paints ?? lines.flatMap((l) => (l.paint ? [l.paint] : [])),
+    [came, lines],
+  );
   const would = useMemo(() => shelved(shelf, paints), [shelf, paints]);
   const bad = came ? [] : lines.filter((l) => !l.paint);
   const read = async (file: File) => {
     setRefused(null);
     try {
       const held = await file.text();
-      setCame({ file: file.name, paints: /^\uFEFF?GIMP Palette/.test(held) ? readPalette(held) : readPaintList(held) });
+      setCame({
+        file: file.name,
+        paints: /^\uFEFF?GIMP Palette/.test(held) ? readPalette(held) : readPaintList(held),
+      });
     } catch (error) {
       setCame(null);
       if (!(error instanceof RefusedInput)) throw error;
@@ -55,7 +72,11 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
           />
         </label>
       )}
-      {came && <p className="text-label">From {came.file}: {counted(came.paints.length, 'paint')}.</p>}
+      {came && (
+        <p className="text-label">
+          From {came.file}: {counted(came.paints.length, 'paint')}.
+        </p>
+      )}
       {(paints.length > 0 || bad.length > 0) && (
         <>
           <ul aria-label="As understood" className="space-y-px">
@@ -63,34 +84,64 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
               <li key={p.name} className="flex items-center gap-2 bg-g98 pr-2 text-label">
                 <span className="size-7 shrink-0" style={{ background: p.hex }} />
                 <span className="min-w-0 flex-1 truncate font-semibold">{p.name}</span>
-                <span className="text-g38">{[p.kind, p.opacity, p.tint === 'normal' ? '' : `${p.tint} tint`, p.finish === 'matt' ? '' : p.finish].filter(Boolean).join(', ')}</span>
+                <span className="text-g38">
+                  {[
+                    p.kind,
+                    p.opacity,
+                    p.tint === 'normal' ? '' : `${p.tint} tint`,
+                    p.finish === 'matt' ? '' : p.finish,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
               </li>
             ))}
           </ul>
-          {paints.length > MOST_SHOWN && <p className="text-label text-g28">and {paints.length - MOST_SHOWN} more</p>}
+          {paints.length > MOST_SHOWN && (
+            <p className="text-label text-g28">and {paints.length - MOST_SHOWN} more</p>
+          )}
           {bad.length > 0 && (
             <ul aria-label="Not understood" className="space-y-1 bg-g10 p-2 text-label text-g98">
               {bad.slice(0, MOST_SHOWN).map((l) => (
-                <li key={l.line}>Line {l.line}: {l.says}.</li>
+                <li key={l.line}>
+                  Line {l.line}: {l.says}.
+                </li>
               ))}
               {bad.length > MOST_SHOWN && <li>and {bad.length - MOST_SHOWN} more</li>}
             </ul>
           )}
           {paints.length > 0 && (
             <p role="status" className="text-label text-g28">
-              {[`${would.added.length} new`, would.changed.length > 0 && `${would.changed.length} brought up to date: ${would.changed.slice(0, 3).join(', ')}`, would.same.length > 0 && `${would.same.length} as they are`].filter(Boolean).join('; ')}
+              {[
+                `${would.added.length} new`,
+                would.changed.length > 0 &&
+                  `${would.changed.length} brought up to date: ${would.changed.slice(0, 3).join(', ')}`,
+                would.same.length > 0 && `${would.same.length} as they are`,
+              ]
+                .filter(Boolean)
+                .join('; ')}
             </p>
           )}
         </>
       )}
       <div className="flex flex-wrap gap-2">
         <Button disabled={would.added.length + would.changed.length === 0} onClick={done}>
-          Put {would.added.length + would.changed.length > 0 ? counted(would.added.length + would.changed.length, 'paint') : 'them'} on the shelf
+          Put{' '}
+          {would.added.length + would.changed.length > 0
+            ? counted(would.added.length + would.changed.length, 'paint')
+            : 'them'}{' '}
+          on the shelf
         </Button>
         {came ? (
-          <Button look="plain" onClick={() => setCame(null)}>Leave them</Button>
+          <Button look="plain" onClick={() => setCame(null)}>
+            Leave them
+          </Button>
         ) : (
-          <FileButton label="From a list or palette" accept=".csv,.gpl,text/csv" onFiles={([f]) => void read(f)} />
+          <FileButton
+            label="From a list or palette"
+            accept=".csv,.gpl,text/csv"
+            onFiles={([f]) => void read(f)}
+          />
         )}
       </div>
       {refused && (
@@ -101,4 +152,4 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -26,7 +26,12 @@ export function Brushes({ shelf: { brushes }, onChange }: BrushesProps) {
               </svg>
               <span className="min-w-0 flex-1 font-semibold">{b.name}</span>
               <span>{plain(b.tipMm, 2)} mm</span>
-              <button type="button" className="underline underline-offset-2" aria-label={`Take out ${b.name}`} onClick={() => onChange(brushes.filter((o) => o.id !== b.id))}>
+              <button
+                type="button"
+                className="underline underline-offset-2"
+                aria-label={`Take out ${b.name}`}
+                onClick={() => onChange(brushes.filter((o) => o.id !== b.id))}
+              >
                 out
               </button>
             </li>
@@ -34,15 +39,35 @@ export function Brushes({ shelf: { brushes }, onChange }: BrushesProps) {
       </ul>
       <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28 focus-within:border-g10">
         Name and size
-        <input className="min-w-0 flex-1 bg-transparent text-right font-semibold text-g10 outline-none" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+        <input
+          className="min-w-0 flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
+          value={name}
+          maxLength={80}
+          onChange={(e) => setName(e.target.value)}
+        />
       </label>
-      <NumberField label="Finest line" unit="mm" value={tipMm} min={0.05} max={30} step={0.05} onChange={setTip} />
-      {taken && <p role="alert" className="text-label font-semibold">Another brush has this name.</p>}
+      <NumberField
+        label="Finest line"
+        unit="mm"
+        value={tipMm}
+        min={0.05}
+        max={30}
+        step={0.05}
+        onChange={setTip}
+      />
+      {taken && (
+        <p role="alert" className="text-label font-semibold">
+          Another brush has this name.
+        </p>
+      )}
       <Button
         look="plain"
         disabled={name.trim() === '' || taken}
         onClick={() => {
-          onChange([...brushes, { id: paintId(name, new Set(brushes.map((b) => b.id))), name: name.trim(), tipMm }]);
+          onChange([
+            ...brushes,
+            { id: paintId(name, new Set(brushes.map((b) => b.id))), name: name.trim(), tipMm },
+          ]);
           setName('');
         }}
       >
@@ -50,4 +75,4 @@ export function Brushes({ shelf: { brushes }, onChange }: BrushesProps) {
       </Button>
     </section>
   );
-} // prettier-ignore
+}

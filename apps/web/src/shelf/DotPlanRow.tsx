@@ -67,9 +67,14 @@ export function DotPlanRow({ number, plan, read, paints, white, onPlan, onRemove
         </select>
         {read?.says && <span className="font-semibold">{read.says}</span>}
       </span>
-      <button type="button" className="underline underline-offset-2" aria-label={`Take out dot ${number}`} onClick={onRemove}>
+      <button
+        type="button"
+        className="underline underline-offset-2"
+        aria-label={`Take out dot ${number}`}
+        onClick={onRemove}
+      >
         out
       </button>
     </li>
   );
-} // prettier-ignore
+}

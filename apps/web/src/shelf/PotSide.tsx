@@ -27,7 +27,19 @@ interface PotSideProps {
 }
 
 /** A field that takes effect when it is left, where what it holds is acceptable. */
-function TextField({ label, value, most, wrong, onChange }: { label: string; value: string; most: number; wrong: (text: string) => string | null; onChange: (text: string) => void }) {
+function TextField({
+  label,
+  value,
+  most,
+  wrong,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  most: number;
+  wrong: (text: string) => string | null;
+  onChange: (text: string) => void;
+}) {
   const [text, setText] = useState<string | null>(null);
   const says = text === null ? null : wrong(text);
   return (
@@ -47,21 +59,33 @@ function TextField({ label, value, most, wrong, onChange }: { label: string; val
           }}
         />
       </label>
-      {says && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{says}</p>}
+      {says && (
+        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          {says}
+        </p>
+      )}
     </div>
   );
-} // prettier-ignore
+}
 
 /** One pot, or several at once. */
 export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: PotSideProps) {
   const [first] = chosen;
   const one = chosen.length === 1;
-  const shared = <K extends keyof ShelfPaint>(key: K) => (chosen.every((p) => p[key] === first[key]) ? first[key] : null);
-  const pick = <K extends 'kind' | 'opacity' | 'tint' | 'finish' | 'left'>(key: K, label: string, options: readonly ShelfPaint[K][]) => (
+  const shared = <K extends keyof ShelfPaint>(key: K) =>
+    chosen.every((p) => p[key] === first[key]) ? first[key] : null;
+  const pick = <K extends 'kind' | 'opacity' | 'tint' | 'finish' | 'left'>(
+    key: K,
+    label: string,
+    options: readonly ShelfPaint[K][],
+  ) => (
     <Choice<string>
       label={label}
       value={shared(key) ?? MIXED}
-      options={[...(shared(key) === null ? [{ value: MIXED, label: 'several' }] : []), ...same(options as readonly string[])]}
+      options={[
+        ...(shared(key) === null ? [{ value: MIXED, label: 'several' }] : []),
+        ...same(options as readonly string[]),
+      ]}
       onChange={(v) => v !== MIXED && onChange({ [key]: v } as Partial<ShelfPaint>)}
     />
   );
@@ -75,9 +99,35 @@ export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: Po
       <h2 className="text-lead font-semibold">{one ? first.name : `${chosen.length} pots`}</h2>
       {one && (
         <>
-          <TextField label="Name" value={first.name} most={80} wrong={(t) => (t.trim() === '' ? 'Accepted: 1 to 80 characters' : taken.has(t.trim().toLowerCase()) ? 'Another pot has this name' : null)} onChange={(name) => onChange({ name: name.trim() })} />
-          <TextField label="Code on the pot" value={first.code} most={40} wrong={() => null} onChange={(code) => onChange({ code })} />
-          <TextField label={first.kind === 'paint' || first.kind === 'primer' ? 'Dried colour' : 'One coat over white'} value={first.hex} most={7} wrong={(t) => (/^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550')} onChange={(hex) => onChange({ hex: hex.toLowerCase() })} />
+          <TextField
+            label="Name"
+            value={first.name}
+            most={80}
+            wrong={(t) =>
+              t.trim() === ''
+                ? 'Accepted: 1 to 80 characters'
+                : taken.has(t.trim().toLowerCase())
+                  ? 'Another pot has this name'
+                  : null
+            }
+            onChange={(name) => onChange({ name: name.trim() })}
+          />
+          <TextField
+            label="Code on the pot"
+            value={first.code}
+            most={40}
+            wrong={() => null}
+            onChange={(code) => onChange({ code })}
+          />
+          <TextField
+            label={first.kind === 'paint' || first.kind === 'primer' ? 'Dried colour' : 'One coat over white'}
+            value={first.hex}
+            most={7}
+            wrong={(t) =>
+              /^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550'
+            }
+            onChange={(hex) => onChange({ hex: hex.toLowerCase() })}
+          />
         </>
       )}
       {pick('kind', 'Kind', PAINT_KINDS)}
@@ -85,14 +135,33 @@ export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: Po
       {pick('tint', 'Strength in mixes', TINTS)}
       {pick('finish', 'Dries', FINISHES)}
       {pick('left', 'Left in it', LEFT)}
-      {one && <TextField label="Notes" value={first.notes} most={400} wrong={() => null} onChange={(notes) => onChange({ notes })} />}
+      {one && (
+        <TextField
+          label="Notes"
+          value={first.notes}
+          most={400}
+          wrong={() => null}
+          onChange={(notes) => onChange({ notes })}
+        />
+      )}
       {one && (first.contrast !== null || first.strength !== null) && (
         <p className="flex items-baseline justify-between gap-2 text-label">
           <span>
             Measured:{' '}
-            {[first.contrast !== null && `one coat hides ${percent(first.contrast)}`, first.strength !== null && `tints ${plain(first.strength, 2)} times as far`].filter(Boolean).join(', ')}
+            {[
+              first.contrast !== null && `one coat hides ${percent(first.contrast)}`,
+              first.strength !== null && `tints ${plain(first.strength, 2)} times as far`,
+            ]
+              .filter(Boolean)
+              .join(', ')}
           </span>
-          <button type="button" className="underline underline-offset-2" onClick={() => onChange({ contrast: null, strength: null })}>forget it</button>
+          <button
+            type="button"
+            className="underline underline-offset-2"
+            onClick={() => onChange({ contrast: null, strength: null })}
+          >
+            forget it
+          </button>
         </p>
       )}
       {one && <StandIns paint={first} shelf={shelf} />}
@@ -101,10 +170,10 @@ export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: Po
       </p>
       <div className="flex gap-2">
         <Button onClick={onDone}>Done</Button>
-      <Button look="plain" onClick={onRemove}>
-        Take {one ? 'it' : 'them'} off the shelf
-      </Button>
+        <Button look="plain" onClick={onRemove}>
+          Take {one ? 'it' : 'them'} off the shelf
+        </Button>
       </div>
     </section>
   );
-} // prettier-ignore
+}

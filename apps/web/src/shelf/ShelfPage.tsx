@@ -26,14 +26,37 @@ export function ShelfPage() {
           Pale Glint
         </Link>
         <h1 className="mr-auto text-lead font-semibold">
-          Shelf<span className="pl-3 text-label font-normal text-g82">{shelf.paints.length} pots, {mixed} to mix from</span>
+          Shelf
+          <span className="pl-3 text-label font-normal text-g82">
+            {shelf.paints.length} pots, {mixed} to mix from
+          </span>
         </h1>
-        <Link to="/shelf/card" className="text-label font-semibold underline underline-offset-2">Measure on a card</Link>
-        <Button look="dark" disabled={!canUndo} onClick={undo}>Undo</Button>
-        <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.csv', [writePaintList(shelf.paints)], 'text/csv')}>As a list</Button>
-        <Button look="dark" disabled={shelf.paints.length === 0} onClick={() => saveFile('shelf.gpl', [writePalette('Shelf', shelf.paints)], 'text/plain')}>As a palette</Button>
+        <Link to="/shelf/card" className="text-label font-semibold underline underline-offset-2">
+          Measure on a card
+        </Link>
+        <Button look="dark" disabled={!canUndo} onClick={undo}>
+          Undo
+        </Button>
+        <Button
+          look="dark"
+          disabled={shelf.paints.length === 0}
+          onClick={() => saveFile('shelf.csv', [writePaintList(shelf.paints)], 'text/csv')}
+        >
+          As a list
+        </Button>
+        <Button
+          look="dark"
+          disabled={shelf.paints.length === 0}
+          onClick={() => saveFile('shelf.gpl', [writePalette('Shelf', shelf.paints)], 'text/plain')}
+        >
+          As a palette
+        </Button>
       </header>
-      {says && <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">{says}</p>}
+      {says && (
+        <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">
+          {says}
+        </p>
+      )}
       <div className="flex min-h-0 flex-1">
         <main className="flex min-w-0 flex-1 flex-col">
           <label className="flex items-center gap-3 px-4 py-2 text-label">
@@ -48,8 +71,18 @@ export function ShelfPage() {
           </label>
           <div role="region" aria-label="Pots" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto">
             {query.isPending && <Loading what="your shelf" />}
-            {query.isError && <div className="bg-g96"><Failing what="Your shelf could not be opened" error={query.error} again={() => void query.refetch()} /></div>}
-            {query.data && <ShelfTable paints={shelf.paints} search={search} chosen={chosen} choose={setChosen} />}
+            {query.isError && (
+              <div className="bg-g96">
+                <Failing
+                  what="Your shelf could not be opened"
+                  error={query.error}
+                  again={() => void query.refetch()}
+                />
+              </div>
+            )}
+            {query.data && (
+              <ShelfTable paints={shelf.paints} search={search} chosen={chosen} choose={setChosen} />
+            )}
           </div>
         </main>
         <aside aria-label="Beside the shelf" className="w-84 shrink-0 overflow-y-auto bg-g96 p-4">
@@ -78,4 +111,4 @@ export function ShelfPage() {
       </div>
     </div>
   );
-} // prettier-ignore
+}

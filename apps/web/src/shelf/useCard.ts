@@ -1,4 +1,14 @@
-import { CARD_BLACK, CARD_GREY, CARD_WATER, CARD_WHITE, type CardMarks, type CardRead, type Measured, type Paint, type Pixel } from '@pale-glint/core'; // prettier-ignore
+import {
+  CARD_BLACK,
+  CARD_GREY,
+  CARD_WATER,
+  CARD_WHITE,
+  type CardMarks,
+  type CardRead,
+  type Measured,
+  type Paint,
+  type Pixel,
+} from '@pale-glint/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { DotPlan, SwatchJob, SwatchNews } from '../workers/swatchProtocol.js';
 
@@ -13,7 +23,16 @@ export interface CardState {
   readonly water: number;
 }
 
-const EMPTY: CardState = { bitmap: null, white: null, grey: null, dots: [], plan: [], whiteHex: CARD_WHITE, greyHex: CARD_GREY, water: CARD_WATER }; // prettier-ignore
+const EMPTY: CardState = {
+  bitmap: null,
+  white: null,
+  grey: null,
+  dots: [],
+  plan: [],
+  whiteHex: CARD_WHITE,
+  greyHex: CARD_GREY,
+  water: CARD_WATER,
+};
 
 export interface CardAnswer {
   readonly card: CardRead;
@@ -29,7 +48,10 @@ export function useCard(paints: readonly Paint[]) {
   const [trouble, setTrouble] = useState<string | null>(null);
 
   useEffect(() => {
-    const mine = new Worker(new URL('../workers/swatch.worker.ts', import.meta.url), { type: 'module', name: 'swatch' }); // prettier-ignore
+    const mine = new Worker(new URL('../workers/swatch.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'swatch',
+    });
     worker.current = mine;
     mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
       setBusy(false);
@@ -64,7 +86,10 @@ export function useCard(paints: readonly Paint[]) {
     if (!white || dots.length === 0) return;
     const marks: CardMarks = { white, whiteHex, grey, greyHex, dots };
     // A moment's rest: marks come one after the other.
-    const timer = setTimeout(() => ask({ kind: 'read', marks, plan, paints, grounds: { blackHex: CARD_BLACK, whiteHex, water } }), 150); // prettier-ignore
+    const timer = setTimeout(
+      () => ask({ kind: 'read', marks, plan, paints, grounds: { blackHex: CARD_BLACK, whiteHex, water } }),
+      150,
+    );
     return () => clearTimeout(timer);
   }, [card, paints, ask]);
 

@@ -27,15 +27,55 @@ export function Ramp({ desk }: { desk: Desk }) {
     piece.parts.some((p) => p.finish.kind === 'metal' && p.finish.ladder === l.id),
   );
   const stations = [
-    { to: 'light', name: 'Light', state: `${clockText(piece.rig.keyClockHours)}, ${clockSide(piece.rig.keyClockHours)}`, look: 'bg-g10 text-g96', dim: 'text-g72', mark: 'bg-g98' },
-    { to: 'parts', name: 'Parts', state: piece.parts.length === 0 ? 'none yet' : `${piece.parts.length} ${piece.parts.length === 1 ? 'part' : 'parts'}`, look: 'bg-g18 text-g96', dim: 'text-g72', mark: 'bg-g98' },
-    { to: 'glint', name: 'Glint map', state: glintState(desk, piece), look: 'bg-g28 text-g98', dim: 'text-g82', mark: 'bg-g98' },
-    { to: 'steps', name: 'Steps and mixes', state: metals.length === 0 ? 'no metal yet' : metals.map((l) => l.name.toLowerCase()).join(', '), look: 'bg-g38 text-g98', dim: 'text-g93', mark: 'bg-g98' },
     {
-      to: 'order', name: 'Painting order', look: 'bg-g72 text-g05', dim: 'text-g18', mark: 'bg-g05',
-      state: desk.order.length === 0 ? 'not yet' : activeMin === 0 ? 'all done' : `about ${duration(activeMin)} left`,
+      to: 'light',
+      name: 'Light',
+      state: `${clockText(piece.rig.keyClockHours)}, ${clockSide(piece.rig.keyClockHours)}`,
+      look: 'bg-g10 text-g96',
+      dim: 'text-g72',
+      mark: 'bg-g98',
     },
-  ]; // prettier-ignore
+    {
+      to: 'parts',
+      name: 'Parts',
+      state:
+        piece.parts.length === 0
+          ? 'none yet'
+          : `${piece.parts.length} ${piece.parts.length === 1 ? 'part' : 'parts'}`,
+      look: 'bg-g18 text-g96',
+      dim: 'text-g72',
+      mark: 'bg-g98',
+    },
+    {
+      to: 'glint',
+      name: 'Glint map',
+      state: glintState(desk, piece),
+      look: 'bg-g28 text-g98',
+      dim: 'text-g82',
+      mark: 'bg-g98',
+    },
+    {
+      to: 'steps',
+      name: 'Steps and mixes',
+      state: metals.length === 0 ? 'no metal yet' : metals.map((l) => l.name.toLowerCase()).join(', '),
+      look: 'bg-g38 text-g98',
+      dim: 'text-g93',
+      mark: 'bg-g98',
+    },
+    {
+      to: 'order',
+      name: 'Painting order',
+      look: 'bg-g72 text-g05',
+      dim: 'text-g18',
+      mark: 'bg-g05',
+      state:
+        desk.order.length === 0
+          ? 'not yet'
+          : activeMin === 0
+            ? 'all done'
+            : `about ${duration(activeMin)} left`,
+    },
+  ];
   return (
     <nav aria-label="Stations" className="flex min-w-0 flex-1">
       {stations.map((s) => (

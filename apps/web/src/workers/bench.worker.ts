@@ -51,16 +51,22 @@ async function decoded(file: Blob, most: number): Promise<{ plane: Plane; whole:
   const [width, height] = [Math.round(widthPx * by), Math.round(heightPx * by)];
   let bitmap: ImageBitmap;
   try {
-    bitmap = await createImageBitmap(new Blob([bytes]), { resizeWidth: width, resizeHeight: height, resizeQuality: 'medium' });
+    bitmap = await createImageBitmap(new Blob([bytes]), {
+      resizeWidth: width,
+      resizeHeight: height,
+      resizeQuality: 'medium',
+    });
   } catch {
-    throw new RefusedInput([{ path: 'photo', held: 'a picture that cannot be decoded', accepted: 'a whole JPEG or PNG' }]);
+    throw new RefusedInput([
+      { path: 'photo', held: 'a picture that cannot be decoded', accepted: 'a whole JPEG or PNG' },
+    ]);
   }
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
   return { plane: planeOf(context.getImageData(0, 0, width, height).data, width, height), whole: by };
-} // prettier-ignore
+}
 
 async function scan(job: ScanJob): Promise<void> {
   const planes: Plane[] = [];
@@ -72,7 +78,10 @@ async function scan(job: ScanJob): Promise<void> {
       planes.push(plane);
       by = whole;
     } catch (error) {
-      if (error instanceof RefusedInput) throw new NoScan(`photo ${k + 1}: ${error.problems[0].held}; accepted: ${error.problems[0].accepted}`);
+      if (error instanceof RefusedInput)
+        throw new NoScan(
+          `photo ${k + 1}: ${error.problems[0].held}; accepted: ${error.problems[0].accepted}`,
+        );
       throw error;
     }
   }
@@ -103,7 +112,7 @@ async function scan(job: ScanJob): Promise<void> {
     },
     [surface.buffer],
   );
-} // prettier-ignore
+}
 
 async function pack(job: PackJob): Promise<void> {
   const blobs = new Map<string, Uint8Array<ArrayBuffer>>();

@@ -93,8 +93,14 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 
 /** All that a picture of a piece shows. */
 const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts }: Piece) => [
-  rig, approach, parts, ladders, paints, adjustments, sculpts,
-]; // prettier-ignore
+  rig,
+  approach,
+  parts,
+  ladders,
+  paints,
+  adjustments,
+  sculpts,
+];
 
 /** The picture of a piece as it is, kept from another visit. */
 export async function keptPicture(piece: Piece): Promise<KeptPicture | null> {

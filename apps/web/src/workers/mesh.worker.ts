@@ -19,7 +19,13 @@ async function run(job: MeshJob): Promise<void> {
     post({ kind: 'progress', doing: 'reading the file', share: 0.1 });
     mesh = await readMesh(new Uint8Array(await job.file.arrayBuffer()), job.name);
     const { index, up, says } = mesh;
-    post({ kind: 'opened', triangles: index.length / 3, up, says, tall: { y: standingHeight(mesh, 'y'), z: standingHeight(mesh, 'z') } });
+    post({
+      kind: 'opened',
+      triangles: index.length / 3,
+      up,
+      says,
+      tall: { y: standingHeight(mesh, 'y'), z: standingHeight(mesh, 'z') },
+    });
     return;
   }
   if (!mesh) throw new BadMesh('file: none is open');
@@ -28,14 +34,18 @@ async function run(job: MeshJob): Promise<void> {
     post({ kind: 'glance', jobId: job.jobId, sculpt });
     return;
   }
-  const sculpt: Sculpt = sculptFromMesh(mesh, job.view, null, (doing, share) => post({ kind: 'progress', doing, share }));
+  const sculpt: Sculpt = sculptFromMesh(mesh, job.view, null, (doing, share) =>
+    post({ kind: 'progress', doing, share }),
+  );
   const surface = writeSculpt(sculpt);
   if (job.keep) post({ kind: 'progress', doing: 'packing the shape', share: 0.98 });
   const packed = job.keep ? writeShape(mesh) : null;
   const shape = packed && packed.length <= MOST_PHOTO_BYTES ? packed : null;
   post({ kind: 'made', surface, sculpt, shape }, [surface.buffer, ...(shape ? [shape.buffer] : [])]);
-} // prettier-ignore
+}
 
 self.onmessage = ({ data: job }: MessageEvent<MeshJob>) => {
-  run(job).catch((error: unknown) => post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) }));
-}; // prettier-ignore
+  run(job).catch((error: unknown) =>
+    post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) }),
+  );
+};

@@ -26,7 +26,11 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
     }
     if (data.kind === 'others') {
       const aim = aimsOf(data.ladder, data.paints)[data.step];
-      post({ kind: 'others', others: otherMixes(data.ladder, data.paints, data.step, options), opposites: fromOpposites(aim, data.paints, options.out) });
+      post({
+        kind: 'others',
+        others: otherMixes(data.ladder, data.paints, data.step, options),
+        opposites: fromOpposites(aim, data.paints, options.out),
+      });
       return;
     }
     if (data.kind === 'half') {
@@ -38,8 +42,15 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
       return;
     }
     const found = searchedLadder(data.ladder, data.paints, data.only, options);
-    post(found ? { kind: 'ladder', ...found } : { kind: 'failed', says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.' });
+    post(
+      found
+        ? { kind: 'ladder', ...found }
+        : {
+            kind: 'failed',
+            says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.',
+          },
+    );
   } catch (error) {
     post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
   }
-}; // prettier-ignore
+};

@@ -1,4 +1,13 @@
-import { CardTrouble, measurePaints, readCard, readPhoto, RefusedInput, sampleColours, standInCard, type SwatchPhoto } from '@pale-glint/core'; // prettier-ignore
+import {
+  CardTrouble,
+  measurePaints,
+  readCard,
+  readPhoto,
+  RefusedInput,
+  sampleColours,
+  standInCard,
+  type SwatchPhoto,
+} from '@pale-glint/core';
 import type { SwatchJob, SwatchNews } from './swatchProtocol.js';
 
 /** Colours are averaged over dots: more points than this tell no more. */

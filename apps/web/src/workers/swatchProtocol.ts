@@ -19,10 +19,21 @@ export type SwatchJob =
   /** Colours of the photo that is open, at some places. */
   | { readonly kind: 'sample'; readonly at: readonly Pixel[] }
   /** Reads the dots of the photo that is open, and what they tell of the paints. */
-  | { readonly kind: 'read'; readonly marks: CardMarks; readonly plan: readonly DotPlan[]; readonly paints: readonly Paint[]; readonly grounds: CardGrounds }; // prettier-ignore
+  | {
+      readonly kind: 'read';
+      readonly marks: CardMarks;
+      readonly plan: readonly DotPlan[];
+      readonly paints: readonly Paint[];
+      readonly grounds: CardGrounds;
+    };
 
 export type SwatchNews =
-  | { readonly kind: 'opened'; readonly bitmap: ImageBitmap; readonly marks: CardMarks | null; readonly plan: readonly DotPlan[] } // prettier-ignore
+  | {
+      readonly kind: 'opened';
+      readonly bitmap: ImageBitmap;
+      readonly marks: CardMarks | null;
+      readonly plan: readonly DotPlan[];
+    }
   | { readonly kind: 'read'; readonly card: CardRead; readonly measured: readonly Measured[] }
   | { readonly kind: 'sampled'; readonly labs: readonly Lab[] }
   | { readonly kind: 'failed'; readonly says: string };

@@ -98,7 +98,14 @@ export interface Relief {
 export function reliefOf(s: BenchSculpt, bench: Bench): Relief {
   const { width, height, pxPerMm, middle } = bench;
   const n = width * height;
-  const out: Relief = { width, height, z: new Float32Array(n).fill(BOARD_MM), nx: new Float32Array(n), ny: new Float32Array(n), on: new Uint8Array(n) };
+  const out: Relief = {
+    width,
+    height,
+    z: new Float32Array(n).fill(BOARD_MM),
+    nx: new Float32Array(n),
+    ny: new Float32Array(n),
+    on: new Uint8Array(n),
+  };
   const h = 0.25 / pxPerMm;
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
@@ -109,14 +116,28 @@ export function reliefOf(s: BenchSculpt, bench: Bench): Relief {
       out.on[i] = 1;
       out.z[i] = z;
       const [l, r, d, u] = [s.rise(x - h, y), s.rise(x + h, y), s.rise(x, y - h), s.rise(x, y + h)];
-      const gx = r !== null && l !== null ? (r - l) / (2 * h) : r !== null ? (r - z) / h : l !== null ? (z - l) / h : 0;
-      const gy = u !== null && d !== null ? (u - d) / (2 * h) : u !== null ? (u - z) / h : d !== null ? (z - d) / h : 0;
+      const gx =
+        r !== null && l !== null
+          ? (r - l) / (2 * h)
+          : r !== null
+            ? (r - z) / h
+            : l !== null
+              ? (z - l) / h
+              : 0;
+      const gy =
+        u !== null && d !== null
+          ? (u - d) / (2 * h)
+          : u !== null
+            ? (u - z) / h
+            : d !== null
+              ? (z - d) / h
+              : 0;
       const long = Math.hypot(gx, gy, 1);
       out.nx[i] = -gx / long;
       out.ny[i] = -gy / long;
     }
   return out;
-} // prettier-ignore
+}
 
 /** Whether something stands between a point of the relief and the light, by steps along the way. */
 function shadowed(relief: Relief, i: number, toward: Vec3, pxPerMm: number, highest: number): boolean {
@@ -233,7 +254,9 @@ export function benchPhoto(bench: Bench, relief: Relief, lamp: Vec3, options: Sh
         const n: Vec3 = [bx / ballMm.radius, by / ballMm.radius, Math.sqrt(1 - q)];
         const r: Vec3 = [2 * n[2] * n[0], 2 * n[2] * n[1], 2 * n[2] * n[2] - 1];
         const from: Vec3 =
-          lampMm === null ? shown : normalise([shownAt[0] - ballMm.at[0], shownAt[1] - ballMm.at[1], shownAt[2] - ballMm.at[2]]);
+          lampMm === null
+            ? shown
+            : normalise([shownAt[0] - ballMm.at[0], shownAt[1] - ballMm.at[1], shownAt[2] - ballMm.at[2]]);
         const d = on && spoilt !== 'ball lost' ? r[0] * from[0] + r[1] * from[1] + r[2] * from[2] : 0;
         const spot = d > 0 ? 3 * Math.exp((d - 1) / 0.006) : 0;
         pixel[0] = pixel[1] = pixel[2] = 0.02 + 0.25 * conditions.ambient * (0.6 + 0.4 * r[1]) + spot;
@@ -244,7 +267,12 @@ export function benchPhoto(bench: Bench, relief: Relief, lamp: Vec3, options: Sh
         const [fc, fr] = [c - c0, r - r0];
         const i = r0 * width + c0;
         pixel[0] = pixel[1] = pixel[2] = 0;
-        for (const [j, w] of [[i, (1 - fc) * (1 - fr)], [i + 1, fc * (1 - fr)], [i + width, (1 - fc) * fr], [i + width + 1, fc * fr]] as const) {
+        for (const [j, w] of [
+          [i, (1 - fc) * (1 - fr)],
+          [i + 1, fc * (1 - fr)],
+          [i + width, (1 - fc) * fr],
+          [i + width + 1, fc * fr],
+        ] as const) {
           const albedo = relief.on[j] ? PRIMER : BOARD;
           const shine = gloss.length > 0 ? gloss[j] : 0;
           for (let b = 0; b < 3; b++) pixel[b] += w * ((albedo[b] / PRIMER[1]) * light[j] + shine);
@@ -257,7 +285,7 @@ export function benchPhoto(bench: Bench, relief: Relief, lamp: Vec3, options: Sh
       rgba[k + 3] = 255;
     }
   return { width, height, rgba };
-} // prettier-ignore
+}
 
 export interface Series {
   readonly bench: Bench;

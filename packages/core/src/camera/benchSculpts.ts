@@ -72,12 +72,16 @@ const face: BenchSculpt = {
     if (q > 0.98) return null;
     const side = Math.abs(x);
     return (
-      5.5 * Math.sqrt(1 - q) + bump(x, y, 0, 6, 7, 4, 1) + bump(x, y, 0, -0.6, 2.1, 4.6, 2.2) +
-      bump(side, y, 4.2, -1.4, 3, 2.6, 0.9) - bump(side, y, 3.2, 2.5, 2.2, 1.5, 1.3) -
-      bump(x, y, 0, -5.3, 3.4, 0.9, 0.7) + bump(x, y, 0, -8.2, 3.2, 2.2, 1)
+      5.5 * Math.sqrt(1 - q) +
+      bump(x, y, 0, 6, 7, 4, 1) +
+      bump(x, y, 0, -0.6, 2.1, 4.6, 2.2) +
+      bump(side, y, 4.2, -1.4, 3, 2.6, 0.9) -
+      bump(side, y, 3.2, 2.5, 2.2, 1.5, 1.3) -
+      bump(x, y, 0, -5.3, 3.4, 0.9, 0.7) +
+      bump(x, y, 0, -8.2, 3.2, 2.2, 1)
     );
   },
-}; // prettier-ignore
+};
 
 /** One feather of a sculpted wing: where its heel is, where it points and how large it is. */
 export interface Feather {

@@ -25,9 +25,13 @@ export interface StandInCard {
 function inTruth(paint: Paint): Paint {
   const random = seededRandom(seedOf(paint.name));
   const { l, a, b } = hexToLab(paint.hex);
-  const hex = labToHex({ l: Math.max(4, l - 3 - 3 * random()), a: a + 4 * (random() - 0.5), b: b + 5 * (random() - 0.5) });
+  const hex = labToHex({
+    l: Math.max(4, l - 3 - 3 * random()),
+    a: a + 4 * (random() - 0.5),
+    b: b + 5 * (random() - 0.5),
+  });
   return { ...paint, hex, strength: 0.6 + 1.6 * random(), contrast: 0.82 + 0.15 * random() };
-} // prettier-ignore
+}
 
 /**
  * A stand-in photo of a card of some pots, as if each dried a little darker than it is written: their colours, and of
@@ -40,16 +44,26 @@ export function standInCard(pots: readonly Paint[], white: Paint | null, seed = 
   const dots = truth.map((p) => ({ r: paintSpectrum(p.hex) }));
   const uses: Pick<UsedDot, 'paint' | 'use'>[] = truth.map((p) => ({ paint: p.id, use: { kind: 'colour' } }));
   if (first && white && white.id !== first.id) {
-    dots.push({ r: masstoneOf(mixPigment([{ paint: first, drops: 1 }, { paint: white, drops: WHITES }])) });
+    dots.push({
+      r: masstoneOf(
+        mixPigment([
+          { paint: first, drops: 1 },
+          { paint: white, drops: WHITES },
+        ]),
+      ),
+    });
     uses.push({ paint: first.id, use: { kind: 'mix', drops: 1, with: white.id, withDrops: WHITES } });
   }
   if (first) {
     const model = paintModel(first);
     for (const coats of [1, 2])
-      for (const [over, hex] of [['black', CARD_BLACK], ['white', CARD_WHITE]] as const) {
+      for (const [over, hex] of [
+        ['black', CARD_BLACK],
+        ['white', CARD_WHITE],
+      ] as const) {
         dots.push({ r: film(model, thicknessOf(coats, CARD_WATER), paintSpectrum(hex)) });
         uses.push({ paint: first.id, use: { kind: 'coats', coats, over } });
       }
   }
   return { photo: swatchPhoto(dots, MILD_DESK, seed), marks: cardMarks(dots.length), uses, truth };
-} // prettier-ignore
+}

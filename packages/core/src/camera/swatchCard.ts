@@ -66,7 +66,11 @@ export function cardMarks(count: number): CardMarks {
  * The stand-in camera over a card of paint dots: white card on a wooden table, a grey patch, dots of known reflectance
  * under a lamp of some colour that falls off, with haze, noise, soft rims and the sRGB curve.
  */
-export function swatchPhoto(dots: readonly SwatchDot[], conditions: SwatchConditions, seed: number): BenchPhoto {
+export function swatchPhoto(
+  dots: readonly SwatchDot[],
+  conditions: SwatchConditions,
+  seed: number,
+): BenchPhoto {
   const { warmth, slope, haze, noise, exposure } = conditions;
   const random = seededRandom(seed);
   const rows = Math.max(1, Math.ceil(dots.length / COLUMNS));
@@ -84,16 +88,19 @@ export function swatchPhoto(dots: readonly SwatchDot[], conditions: SwatchCondit
       const onCard = x > MARGIN / 2 && y > MARGIN / 2 && x < width - MARGIN / 2 && y < height - MARGIN / 2;
       let colour = onCard ? card : table;
       let [cover, paint] = [0, card];
-      const rim = ([cx, cy]: readonly [number, number], r: number) => clamp(r + 0.5 - Math.hypot(x - cx, y - cy), 0, 1);
+      const rim = ([cx, cy]: readonly [number, number], r: number) =>
+        clamp(r + 0.5 - Math.hypot(x - cx, y - cy), 0, 1);
       if (onCard) {
         cover = rim(marks.grey!, DOT);
         paint = grey;
         // A dot lies in the cell that the pixel is in.
         const [col, row] = [Math.floor((x - MARGIN) / CELL), Math.floor((y - MARGIN) / CELL) - 1];
         const i = row * COLUMNS + col;
-        if (row >= 0 && col >= 0 && col < COLUMNS && i < dots.length) [cover, paint] = [rim(marks.dots[i], DOT), paints[i]];
+        if (row >= 0 && col >= 0 && col < COLUMNS && i < dots.length)
+          [cover, paint] = [rim(marks.dots[i], DOT), paints[i]];
       }
-      if (cover > 0) colour = [0, 1, 2].map((c) => colour[c] + (paint[c] - colour[c]) * cover) as unknown as typeof colour;
+      if (cover > 0)
+        colour = [0, 1, 2].map((c) => colour[c] + (paint[c] - colour[c]) * cover) as unknown as typeof colour;
       const light = 1 - slope * (0.6 * (x / width) + 0.4 * (y / height));
       for (let c = 0; c < 3; c++) {
         const v = (exposure / most) * (colour[c] * light + haze * card[c]);
@@ -103,4 +110,4 @@ export function swatchPhoto(dots: readonly SwatchDot[], conditions: SwatchCondit
       rgba[k + 3] = 255;
     }
   return { width, height, rgba };
-} // prettier-ignore
+}

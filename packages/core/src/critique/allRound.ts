@@ -31,7 +31,12 @@ export function rigAt(rig: Rig, { lamp, viewElevationDeg }: Seat): Rig {
   const x = side;
   const y = -front * Math.sin(a) + up * Math.cos(a);
   const z = front * Math.cos(a) + up * Math.sin(a);
-  return { ...rig, viewElevationDeg, keyClockHours: clockOf(x, y), keyHeightDeg: deg(Math.asin(Math.max(-1, Math.min(1, z)))) }; // prettier-ignore
+  return {
+    ...rig,
+    viewElevationDeg,
+    keyClockHours: clockOf(x, y),
+    keyHeightDeg: deg(Math.asin(Math.max(-1, Math.min(1, z)))),
+  };
 }
 
 /** How much of a reading survives. */
@@ -45,8 +50,10 @@ export interface Survival {
 function stepsOn(p: PreparedPart): Int8Array {
   const { canonical } = p.shape;
   const { value } = valuesOn(canonical, p);
-  return Int8Array.from(value, (v, i) => (canonical.patch[i] === NOTHING || canonical.alpha[i] < 0.5 ? -1 : stepOf(v, p.steps)));
-} // prettier-ignore
+  return Int8Array.from(value, (v, i) =>
+    canonical.patch[i] === NOTHING || canonical.alpha[i] < 0.5 ? -1 : stepOf(v, p.steps),
+  );
+}
 
 /** One part judged at every seat: points within a step of what is asked, and points in all. */
 export function partAllRound(part: Part, piece: Piece): { right: number[]; points: number } {
@@ -82,28 +89,40 @@ export interface Remedy {
 
 /** Changes worth trying for a piece that is seen all round. */
 export function remediesFor(piece: Piece): Remedy[] {
-  const duller = piece.parts.some((p) => p.finish.kind === 'metal' && (p.finish.polish === 'mirror' || p.finish.polish === 'polished')); // prettier-ignore
+  const duller = piece.parts.some(
+    (p) => p.finish.kind === 'metal' && (p.finish.polish === 'mirror' || p.finish.polish === 'polished'),
+  );
   const overhead = lightApproaches.find((l) => l.value === 'overhead')!;
   const light = lightAs(overhead, piece.rig);
-  const isOverhead = light.keyClockHours === piece.rig.keyClockHours && light.keyHeightDeg === piece.rig.keyHeightDeg;
+  const isOverhead =
+    light.keyClockHours === piece.rig.keyClockHours && light.keyHeightDeg === piece.rig.keyHeightDeg;
   return [
-    ...(isOverhead ? [] : [{ says: 'light it from overhead', piece: { ...piece, rig: { ...piece.rig, ...light } } }]),
+    ...(isOverhead
+      ? []
+      : [{ says: 'light it from overhead', piece: { ...piece, rig: { ...piece.rig, ...light } } }]),
     ...(duller
       ? [
           {
             says: 'paint it satin: broad, soft lights stay right longer',
             piece: {
               ...piece,
-              parts: piece.parts.map((p) => (p.finish.kind === 'metal' ? { ...p, finish: { ...p.finish, polish: 'satin' as const } } : p)),
+              parts: piece.parts.map((p) =>
+                p.finish.kind === 'metal' ? { ...p, finish: { ...p.finish, polish: 'satin' as const } } : p,
+              ),
             },
           },
         ]
       : []),
     ...(piece.approach.bounce === 'gap'
-      ? [{ says: 'leave the bounce out', piece: { ...piece, approach: { ...piece.approach, bounce: 'none' as const } } }]
+      ? [
+          {
+            says: 'leave the bounce out',
+            piece: { ...piece, approach: { ...piece.approach, bounce: 'none' as const } },
+          },
+        ]
       : []),
   ];
-} // prettier-ignore
+}
 
 /** How much of a whole piece's reading survives when it is turned under a lamp. */
 export const allRound = (piece: Piece, areaOf: (part: Part) => number): Survival =>

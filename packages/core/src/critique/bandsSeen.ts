@@ -45,7 +45,10 @@ export function shapedBy<K extends Adjustment['kind']>(
   kind: K,
 ): AdjustmentOf<K> | null {
   const ids = b.by ?? [];
-  return (scene.piece.adjustments.filter((a) => ids.includes(a.id) && a.kind === kind).at(-1) as AdjustmentOf<K> | undefined) ?? null; // prettier-ignore
+  return (
+    (scene.piece.adjustments.filter((a) => ids.includes(a.id) && a.kind === kind).at(-1) as
+      AdjustmentOf<K> | undefined) ?? null
+  );
 }
 
 /** Neighbouring bands of a face that are seen, from heel to tip. */

@@ -48,5 +48,12 @@ export const adjustmentName = (a: Pick<Adjustment, 'kind'>): string => NAMES[a.k
 
 /** Everything by which a painter can change values by hand. */
 export const VALUE_KINDS = [
-  'zone-hold', 'border-pull', 'band-peak', 'band-remove', 'band-add', 'band-ends', 'band-centre', 'bounce',
-] as const; // prettier-ignore
+  'zone-hold',
+  'border-pull',
+  'band-peak',
+  'band-remove',
+  'band-add',
+  'band-ends',
+  'band-centre',
+  'bounce',
+] as const;

@@ -62,16 +62,21 @@ function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
  * dismissed are among them, marked quiet.
  * @param compute gives each metal part as computed; caches may stand behind it
  */
-export function critique(piece: Piece, compute: (part: Part) => Computed = (part) => computed(part, piece)): Finding[] {
+export function critique(
+  piece: Piece,
+  compute: (part: Part) => Computed = (part) => computed(part, piece),
+): Finding[] {
   const scene = sceneOf(piece, compute);
   return Object.values(findingDefinitions).flatMap((definition) =>
     definition.find(scene).map((found): Finding => ({
       ...found,
       id: definition.id,
-      quiet: piece.critique.quiet.find((q) => q.finding === definition.id && q.part === found.part)?.reason ?? null,
+      quiet:
+        piece.critique.quiet.find((q) => q.finding === definition.id && q.part === found.part)?.reason ??
+        null,
     })),
   );
-} // prettier-ignore
+}
 
 /** Those that want looking at. */
 export const loud = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.quiet === null);

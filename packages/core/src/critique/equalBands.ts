@@ -70,7 +70,10 @@ export const equalBands: FindingDefinition = {
         const ratio = widthRatio(...pair);
         if (ratio >= limit) return [];
         const [a, b] = pair.map((x) => widthMm(face, x));
-        const wide = Math.max(a, b) - Math.min(a, b) < 0.15 ? `both bands about ${plain((a + b) / 2)} mm` : `bands of ${plain(a)} and ${plain(b)} mm side by side`; // prettier-ignore
+        const wide =
+          Math.max(a, b) - Math.min(a, b) < 0.15
+            ? `both bands about ${plain((a + b) / 2)} mm`
+            : `bands of ${plain(a)} and ${plain(b)} mm side by side`;
         const fix = fixFor(scene, face, pair, limit);
         return [
           {

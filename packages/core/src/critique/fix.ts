@@ -24,11 +24,13 @@ function changed(at: unknown, [key, ...rest]: readonly string[], change: Change)
     const index = at.findIndex((v) => isItem(v) && v['id'] === key);
     if (rest.length > 0) return at.map((v: unknown, i) => (i === index ? changed(v, rest, change) : v));
     if (change.to === undefined) return at.filter((_, i) => i !== index);
-    return index < 0 ? [...(at as unknown[]), change.to] : at.map((v: unknown, i) => (i === index ? change.to : v));
+    return index < 0
+      ? [...(at as unknown[]), change.to]
+      : at.map((v: unknown, i) => (i === index ? change.to : v));
   }
   if (!isItem(at)) throw new RangeError(`fix: nothing stands at ${change.path.join('.')}`);
   return { ...at, [key]: rest.length > 0 ? changed(at[key], rest, change) : change.to };
-} // prettier-ignore
+}
 
 /** The piece with a fix applied. */
 export const applyFix = (piece: Piece, fix: Fix): Piece =>
@@ -38,7 +40,10 @@ export const applyFix = (piece: Piece, fix: Fix): Piece =>
 export const pathsOf = (fix: Fix): string[] => fix.changes.map((c) => c.path.join('.'));
 
 /** Puts an adjustment in, or in place of the one with its id. */
-export const putAdjustment = (says: string, a: Adjustment): Fix => ({ says, changes: [{ path: ['adjustments', a.id], to: a }] }); // prettier-ignore
+export const putAdjustment = (says: string, a: Adjustment): Fix => ({
+  says,
+  changes: [{ path: ['adjustments', a.id], to: a }],
+});
 
 /** Sets one number of an adjustment. */
 export const setAdjustment = (says: string, id: string, field: string, to: unknown): Fix => ({

@@ -88,4 +88,4 @@ export const flatFigure: FindingDefinition = {
       },
     ];
   },
-}; // prettier-ignore
+};

@@ -135,7 +135,10 @@ export const lightOff: FindingDefinition = {
       if (known === null || !touched || s.points.length < LEAST_POINTS) return [];
       const off = offBy(scene, s);
       if (off <= known) return [];
-      const limit = Math.max(known, OF_LAID_OUT * (scene.reached('light-off', s, (t) => offBy(scene, t)) ?? 0));
+      const limit = Math.max(
+        known,
+        OF_LAID_OUT * (scene.reached('light-off', s, (t) => offBy(scene, t)) ?? 0),
+      );
       if (off <= limit) return [];
       return [
         {
@@ -148,4 +151,4 @@ export const lightOff: FindingDefinition = {
         },
       ];
     }),
-}; // prettier-ignore
+};

@@ -28,7 +28,10 @@ function profile(s: Seen): { values: number[]; at: Point[] } {
   if (grain) [dx, dy] = [Math.sign(dx) || 1, 0];
   const b = boundsOf(model.rings);
   const [cx, cy] = [(b.left + b.right) / 2, (b.bottom + b.top) / 2];
-  const reach = Math.min((b.right - b.left) / 2 / Math.max(1e-6, Math.abs(dx)), (b.top - b.bottom) / 2 / Math.max(1e-6, Math.abs(dy))); // prettier-ignore
+  const reach = Math.min(
+    (b.right - b.left) / 2 / Math.max(1e-6, Math.abs(dx)),
+    (b.top - b.bottom) / 2 / Math.max(1e-6, Math.abs(dy)),
+  );
   const at = Array.from({ length: SAMPLES }, (_, i): Point => {
     const t = (2 * (i + 0.5)) / SAMPLES - 1;
     return [cx + dx * reach * t * 1.02, cy + dy * reach * t * 1.02];
@@ -39,9 +42,20 @@ function profile(s: Seen): { values: number[]; at: Point[] } {
   const kept: Point[] = [];
   const values: number[] = [];
   for (const p of at) {
-    const [col, row] = [Math.floor((p[0] - grid.leftMm) * grid.pxPerMm), Math.floor((grid.topMm - p[1]) * grid.pxPerMm)]; // prettier-ignore
+    const [col, row] = [
+      Math.floor((p[0] - grid.leftMm) * grid.pxPerMm),
+      Math.floor((grid.topMm - p[1]) * grid.pxPerMm),
+    ];
     const i = row * grid.width + col;
-    if (col < 0 || row < 0 || col >= grid.width || row >= grid.height || surface.patch[i] === NOTHING || surface.alpha[i] < 0.9) continue; // prettier-ignore
+    if (
+      col < 0 ||
+      row < 0 ||
+      col >= grid.width ||
+      row >= grid.height ||
+      surface.patch[i] === NOTHING ||
+      surface.alpha[i] < 0.9
+    )
+      continue;
     kept.push(p);
     values.push(value[i]);
   }
@@ -81,8 +95,16 @@ export const noGap: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const limit = scene.limit('no-gap', s.part);
       const { form } = s.part;
-      const round = (form.kind === 'dome' && form.side === 'convex') || (form.kind === 'tube' && form.section === 'round'); // prettier-ignore
-      if (limit === null || !round || s.p.shape.model.narrowestMm < 3 || Math.hypot(s.p.light.key[0], s.p.light.key[1]) < 0.3) return []; // prettier-ignore
+      const round =
+        (form.kind === 'dome' && form.side === 'convex') ||
+        (form.kind === 'tube' && form.section === 'round');
+      if (
+        limit === null ||
+        !round ||
+        s.p.shape.model.narrowestMm < 3 ||
+        Math.hypot(s.p.light.key[0], s.p.light.key[1]) < 0.3
+      )
+        return [];
       // Only what a painter did by hand can fill the gap that is computed.
       if (s.p.hand.all.length === 0) return [];
       const gap = gapOf(s);

@@ -75,4 +75,4 @@ export const ridgeMeeting: FindingDefinition = {
       );
     });
   },
-}; // prettier-ignore
+};

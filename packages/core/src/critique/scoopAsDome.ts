@@ -56,4 +56,4 @@ export const scoopAsDome: FindingDefinition = {
         },
       ];
     }),
-}; // prettier-ignore
+};

@@ -60,7 +60,12 @@ export function settle(piece: Piece, compute: (part: Part, piece: Piece) => Comp
     states.add(state);
     applied.push(...fixes);
     for (const part of now.parts) {
-      const touched = taken.some((t) => t.startsWith(`parts.${part.id}.`)) || now.adjustments.some((a) => a.part === part.id && taken.some((t) => t.startsWith(`adjustments.${a.id}`))) || fixed.adjustments.some((a) => a.part === part.id && taken.includes(`adjustments.${a.id}`)); // prettier-ignore
+      const touched =
+        taken.some((t) => t.startsWith(`parts.${part.id}.`)) ||
+        now.adjustments.some(
+          (a) => a.part === part.id && taken.some((t) => t.startsWith(`adjustments.${a.id}`)),
+        ) ||
+        fixed.adjustments.some((a) => a.part === part.id && taken.includes(`adjustments.${a.id}`));
       if (touched) kept.delete(part);
     }
     now = fixed;

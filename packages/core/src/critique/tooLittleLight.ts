@@ -70,4 +70,4 @@ export const tooLittleLight: FindingDefinition = {
         },
       ];
     }),
-}; // prettier-ignore
+};

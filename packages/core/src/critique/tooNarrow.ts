@@ -74,4 +74,4 @@ export const tooNarrow: FindingDefinition = {
         },
       ];
     }),
-}; // prettier-ignore
+};

@@ -48,7 +48,10 @@ export const washedOut: FindingDefinition = {
       return [
         {
           part: s.part.id,
-          at: inPiece(s.part, middleOf(s, (i) => s.value[i] >= TOP)!),
+          at: inPiece(
+            s.part,
+            middleOf(s, (i) => s.value[i] >= TOP)!,
+          ),
           measured: have,
           wanted: { from: null, to: limit },
           says: `${percent(have)} of it is nearly white; pull the lights back to ${percent(limit)} with a glaze from the border inward`,
@@ -56,4 +59,4 @@ export const washedOut: FindingDefinition = {
         },
       ];
     }),
-}; // prettier-ignore
+};

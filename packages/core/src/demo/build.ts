@@ -10,8 +10,14 @@ import {
 } from '../piece/index.js';
 
 export const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({
-  xMm, yMm, rollDeg, yawDeg: 0, pitchDeg: 0, depthMm: 0, ...more,
-}); // prettier-ignore
+  xMm,
+  yMm,
+  rollDeg,
+  yawDeg: 0,
+  pitchDeg: 0,
+  depthMm: 0,
+  ...more,
+});
 
 /** A form: its family's defaults with what is special about it. */
 export const shape = <K extends FormKind>(kind: K, over: Partial<FormOf<K>>): Form =>
@@ -29,7 +35,15 @@ export const metalOf = (
   form: Form,
   where: Place,
   { ladder = 'cold-steel', polish = 'polished', group = null }: MetalOptions = {},
-): Part => ({ id, name, form, place: where, finish: { kind: 'metal', ladder, polish, steps: null, composition: 0 }, approach: AS_THE_PIECE, group }); // prettier-ignore
+): Part => ({
+  id,
+  name,
+  form,
+  place: where,
+  finish: { kind: 'metal', ladder, polish, steps: null, composition: 0 },
+  approach: AS_THE_PIECE,
+  group,
+});
 
 export const matteOf = (
   id: string,
@@ -38,4 +52,12 @@ export const matteOf = (
   where: Place,
   [what, hex]: readonly [name: string, hex: string],
   group: string | null = null,
-): Part => ({ id, name, form, place: where, finish: { kind: 'matte', name: what, hex }, approach: AS_THE_PIECE, group }); // prettier-ignore
+): Part => ({
+  id,
+  name,
+  form,
+  place: where,
+  finish: { kind: 'matte', name: what, hex },
+  approach: AS_THE_PIECE,
+  group,
+});

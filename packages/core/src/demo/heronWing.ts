@@ -45,18 +45,26 @@ export const heronUnderlay: Underlay = {
 function outlineOf(feather: (typeof HERON_FEATHERS)[number]): Point[] {
   const turn = rad(feather.turnDeg);
   const shares = [0.02, 0.1, 0.25, 0.45, 0.65, 0.82, 0.94, 0.98];
-  const side = (way: number) => (share: number): Point => {
-    const [along, across] = [share * feather.longMm, way * 0.95 * featherHalf(feather, share)];
-    return [
-      AT[0] + feather.heel[0] + along * Math.cos(turn) - across * Math.sin(turn),
-      AT[1] + feather.heel[1] + along * Math.sin(turn) + across * Math.cos(turn),
-    ];
-  };
+  const side =
+    (way: number) =>
+    (share: number): Point => {
+      const [along, across] = [share * feather.longMm, way * 0.95 * featherHalf(feather, share)];
+      return [
+        AT[0] + feather.heel[0] + along * Math.cos(turn) - across * Math.sin(turn),
+        AT[1] + feather.heel[1] + along * Math.sin(turn) + across * Math.cos(turn),
+      ];
+    };
   return [...shares.map(side(-1)), ...[...shares].reverse().map(side(1))];
-} // prettier-ignore
+}
 
 /** The wing's feathers, each cut from the scan. */
 export const heronFeathers = HERON_FEATHERS.map((feather, i): Piece['parts'][number] => {
   const { form, place } = cutFromSculpt(outlineOf(feather), HERON_SURFACE, PICTURE_AT);
-  return metalOf(`feather-${i + 1}`, `Wing feather ${i + 1}`, form, { ...place, depthMm: 1 + 0.3 * i }, { ladder: 'brass', group: 'wing' });
-}); // prettier-ignore
+  return metalOf(
+    `feather-${i + 1}`,
+    `Wing feather ${i + 1}`,
+    form,
+    { ...place, depthMm: 1 + 0.3 * i },
+    { ladder: 'brass', group: 'wing' },
+  );
+});

@@ -27,48 +27,126 @@ export const wardenBronze: Ladder = { ...bronze, school: 'middle-out', undercoat
 
 /** True metal of the militia. */
 export const militiaIron: Ladder = {
-  id: 'iron', name: 'Iron', metal: null, school: 'wash-and-lift', undercoat: 'black-primer',
+  id: 'iron',
+  name: 'Iron',
+  metal: null,
+  school: 'wash-and-lift',
+  undercoat: 'black-primer',
   steps: steps('i', 0.25, [
     [['sluice-iron', 1]],
     [['boiler-iron', 1]],
-    [['boiler-iron', 1], ['tin-lantern', 1]],
+    [
+      ['boiler-iron', 1],
+      ['tin-lantern', 1],
+    ],
     [['tin-lantern', 1]],
   ]),
-}; // prettier-ignore
+};
 
 export const militiaGilt: Ladder = {
-  id: 'gilt', name: 'Gilt trim', metal: 'old-gold', school: 'gold-over-undertone', undercoat: 'red-primer',
-  steps: steps('g', 0.25, [
-    [['kettle-copper', 1]],
-    [['bell-brass', 1]],
-    [['bell-brass', 1], ['pale-gilt', 1]],
-    [['pale-gilt', 1]],
-  ], oldGold.coverShares),
-}; // prettier-ignore
+  id: 'gilt',
+  name: 'Gilt trim',
+  metal: 'old-gold',
+  school: 'gold-over-undertone',
+  undercoat: 'red-primer',
+  steps: steps(
+    'g',
+    0.25,
+    [
+      [['kettle-copper', 1]],
+      [['bell-brass', 1]],
+      [
+        ['bell-brass', 1],
+        ['pale-gilt', 1],
+      ],
+      [['pale-gilt', 1]],
+    ],
+    oldGold.coverShares,
+  ),
+};
 
 /** Beaten copper and brass of the heron; the copper as the search finds it on the Towline shelf. */
 export const heronCopper: Ladder = {
-  id: 'copper', name: 'Copper', metal: 'copper', school: 'textured', undercoat: 'black-primer',
-  steps: steps('c', 1, [
-    [['tarred-oak', 1]],
-    [['stern-red', 3], ['tarred-oak', 1]],
-    [['gate-brown', 1], ['stern-red', 1], ['lamp-yellow', 1]],
-    [['brick-kiln', 2], ['lamp-yellow', 1]],
-    [['brick-kiln', 2], ['chalk', 1], ['lamp-yellow', 1]],
-    [['rope-burn', 2], ['chalk', 1]],
-    [['chalk', 5], ['rope-burn', 1]],
-  ], copper.coverShares),
-}; // prettier-ignore
+  id: 'copper',
+  name: 'Copper',
+  metal: 'copper',
+  school: 'textured',
+  undercoat: 'black-primer',
+  steps: steps(
+    'c',
+    1,
+    [
+      [['tarred-oak', 1]],
+      [
+        ['stern-red', 3],
+        ['tarred-oak', 1],
+      ],
+      [
+        ['gate-brown', 1],
+        ['stern-red', 1],
+        ['lamp-yellow', 1],
+      ],
+      [
+        ['brick-kiln', 2],
+        ['lamp-yellow', 1],
+      ],
+      [
+        ['brick-kiln', 2],
+        ['chalk', 1],
+        ['lamp-yellow', 1],
+      ],
+      [
+        ['rope-burn', 2],
+        ['chalk', 1],
+      ],
+      [
+        ['chalk', 5],
+        ['rope-burn', 1],
+      ],
+    ],
+    copper.coverShares,
+  ),
+};
 
 export const heronBrass: Ladder = {
-  id: 'brass', name: 'Brass', metal: 'brass', school: 'textured', undercoat: 'black-primer',
-  steps: steps('r', 1, [
-    [['weed-rack', 1], ['peat', 1]],
-    [['weed-rack', 1], ['umber-silt', 1]],
-    [['reed', 2], ['rust-pin', 1]],
-    [['ferry-ochre', 2], ['reed', 1]],
-    [['straw', 1], ['ferry-ochre', 1]],
-    [['primrose', 2], ['straw', 1]],
-    [['tallow', 1], ['chalk', 1]],
-  ], brass.coverShares),
-}; // prettier-ignore
+  id: 'brass',
+  name: 'Brass',
+  metal: 'brass',
+  school: 'textured',
+  undercoat: 'black-primer',
+  steps: steps(
+    'r',
+    1,
+    [
+      [
+        ['weed-rack', 1],
+        ['peat', 1],
+      ],
+      [
+        ['weed-rack', 1],
+        ['umber-silt', 1],
+      ],
+      [
+        ['reed', 2],
+        ['rust-pin', 1],
+      ],
+      [
+        ['ferry-ochre', 2],
+        ['reed', 1],
+      ],
+      [
+        ['straw', 1],
+        ['ferry-ochre', 1],
+      ],
+      [
+        ['primrose', 2],
+        ['straw', 1],
+      ],
+      [
+        ['tallow', 1],
+        ['chalk', 1],
+      ],
+    ],
+    brass.coverShares,
+  ),
+};

@@ -123,11 +123,39 @@ const body = (): Part[] => {
   ];
 };
 
-const coat = (): Part => matteOf('coat', 'Coat, skirts', shape('relief', {
-  widthMm: 20, heightMm: 24, wrapDeg: 40, crownDeg: 0, softness: 0.05,
-  outline: both([[0, 1], [0.62, 1], [0.74, 0.4], [0.86, -0.3], [0.98, -0.96], [0.7, -1], [0.36, -0.94], [0, -1]]),
-  bumps: [-0.78, -0.5, -0.2, 0.16, 0.46, 0.76].map((x, i) => ({ x: x * 0.92, y: -0.2 + 0.06 * (i % 2), width: 0.3, height: 2.6, rise: 0.09, rollDeg: x * 9 })),
-}), place(0, 23), COAT, 'body'); // prettier-ignore
+const coat = (): Part =>
+  matteOf(
+    'coat',
+    'Coat, skirts',
+    shape('relief', {
+      widthMm: 20,
+      heightMm: 24,
+      wrapDeg: 40,
+      crownDeg: 0,
+      softness: 0.05,
+      outline: both([
+        [0, 1],
+        [0.62, 1],
+        [0.74, 0.4],
+        [0.86, -0.3],
+        [0.98, -0.96],
+        [0.7, -1],
+        [0.36, -0.94],
+        [0, -1],
+      ]),
+      bumps: [-0.78, -0.5, -0.2, 0.16, 0.46, 0.76].map((x, i) => ({
+        x: x * 0.92,
+        y: -0.2 + 0.06 * (i % 2),
+        width: 0.3,
+        height: 2.6,
+        rise: 0.09,
+        rollDeg: x * 9,
+      })),
+    }),
+    place(0, 23),
+    COAT,
+    'body',
+  );
 
 const polearm = (): Part[] => [
   matteOf(
@@ -208,7 +236,13 @@ export const sluiceWarden: Piece = {
     tint: 0.45,
     fallOff: 1,
     neighbours: [
-      { id: 'lantern', name: 'Lantern', where: { kind: 'near', xMm: -12.6, yMm: 12.8, depthMm: 2, sizeMm: 4 }, hex: '#f2a63c', strength: 0.7 },
+      {
+        id: 'lantern',
+        name: 'Lantern',
+        where: { kind: 'near', xMm: -12.6, yMm: 12.8, depthMm: 2, sizeMm: 4 },
+        hex: '#f2a63c',
+        strength: 0.7,
+      },
     ],
     focalPart: 'visor',
   },
@@ -229,4 +263,4 @@ export const sluiceWarden: Piece = {
     { id: 'lantern', name: 'Lantern' },
   ],
   notes: [],
-}; // prettier-ignore
+};

@@ -50,7 +50,9 @@ export const blade: FormDefinition<'blade'> = {
     const says: string[] = [];
     const fuller = fullerOf(form, lines);
     if (fuller && fuller.widthMm < form.fullerMm - 1e-6)
-      says.push(`the hollow is wider than the blade: drawn ${plain(fuller.widthMm)} mm instead of ${plain(form.fullerMm)} mm`); // prettier-ignore
+      says.push(
+        `the hollow is wider than the blade: drawn ${plain(fuller.widthMm)} mm instead of ${plain(form.fullerMm)} mm`,
+      );
     const notches = notchesOf(form, lines);
     says.push(...notches.says);
     const heights = heightsOf(form, lines);
@@ -58,7 +60,9 @@ export const blade: FormDefinition<'blade'> = {
     const withHeights = (more: readonly number[]) =>
       [...new Set([...heights, ...more])].sort((a, b) => a - b);
     const outer = (side: number): Point[] =>
-      withHeights(notches.heights(side)).map((y) => [edge(side, y) - side * notches.depth(side, y), y] as const); // prettier-ignore
+      withHeights(notches.heights(side)).map(
+        (y) => [edge(side, y) - side * notches.depth(side, y), y] as const,
+      );
     const innerLine = (side: number): Point[] =>
       withHeights(fuller?.heights ?? []).map((y) => [inner(side, y), y] as const);
     const [left, right] = [outer(-1), outer(1)];
@@ -107,8 +111,11 @@ export const blade: FormDefinition<'blade'> = {
       kind: 'recess',
       closed: false,
       points: [left[0], right[0]],
-      outward: [[0, -1], [0, -1]],
-    }); // prettier-ignore
+      outward: [
+        [0, -1],
+        [0, -1],
+      ],
+    });
     edges.push(heelLine);
     const nearTip = mixNumbers(tip, shoulder, 0.12);
     return {

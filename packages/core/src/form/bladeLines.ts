@@ -43,7 +43,10 @@ export function linesOf(form: Blade): BladeLines {
 
 /** Heights at which a blade's outline is drawn. */
 export function heightsOf(form: Blade, { heel, tip, shoulder }: BladeLines): number[] {
-  const below = form.curveMm === 0 ? [heel] : Array.from({ length: CURVE_STEPS }, (_, i) => mixNumbers(heel, shoulder, i / CURVE_STEPS)); // prettier-ignore
+  const below =
+    form.curveMm === 0
+      ? [heel]
+      : Array.from({ length: CURVE_STEPS }, (_, i) => mixNumbers(heel, shoulder, i / CURVE_STEPS));
   return [
     ...below,
     ...Array.from({ length: POINT_STEPS + 1 }, (_, i) => mixNumbers(shoulder, tip, i / POINT_STEPS)),

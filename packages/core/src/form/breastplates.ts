@@ -35,8 +35,16 @@ export const plainChest: Relief = {
 
 const BREAST: Line = [[0.05, 0.14], [0.22, 0.07], [0.42, 0.09], [0.6, 0.2], [0.7, 0.36]]; // prettier-ignore
 const FLANK: Line = [[0.34, 0.07], [0.4, -0.12], [0.39, -0.32], [0.31, -0.5], [0.18, -0.62]]; // prettier-ignore
-const upperRow: Line = [[0.34, -0.12], [0.17, -0.15], [0.02, -0.13]]; // prettier-ignore
-const lowerRow: Line = [[0.33, -0.36], [0.17, -0.39], [0.02, -0.37]]; // prettier-ignore
+const upperRow: Line = [
+  [0.34, -0.12],
+  [0.17, -0.15],
+  [0.02, -0.13],
+];
+const lowerRow: Line = [
+  [0.33, -0.36],
+  [0.17, -0.39],
+  [0.02, -0.37],
+];
 const HALF_SEAMS = [BREAST, FLANK, upperRow, lowerRow];
 
 /** Shaped like the body: shallow muscles, so that one light still flows across; its panels are lined afterwards. */

@@ -13,19 +13,34 @@ const round = (v: number) => Math.round(v * 1000) / 1000;
  * @param middle where the sculpt's middle lies in the piece
  * @throws BadTaps for fewer than three points or points on one line
  */
-export function cutFromSculpt(outline: readonly Point[], surface: string, middle: Point, corners: 'smooth' | 'as drawn' = 'smooth'): Tapped<FormOf<'sculpt'>> {
+export function cutFromSculpt(
+  outline: readonly Point[],
+  surface: string,
+  middle: Point,
+  corners: 'smooth' | 'as drawn' = 'smooth',
+): Tapped<FormOf<'sculpt'>> {
   if (outline.length < 3 || outline.length > MOST_POINTS)
     throw new BadTaps(`taps: ${outline.length}; accepted: 3 to ${MOST_POINTS}, round the part`);
   const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
   const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const [x, y] = [round((left + right) / 2), round((bottom + top) / 2)];
   const [widthMm, heightMm] = [round(right - left), round(top - bottom)];
-  if (widthMm < LEAST_MM || heightMm < LEAST_MM) throw new BadTaps('taps: on one line; accepted: round the part');
+  if (widthMm < LEAST_MM || heightMm < LEAST_MM)
+    throw new BadTaps('taps: on one line; accepted: round the part');
   return {
     form: {
-      ...forms.sculpt.defaults, sculpt: surface, widthMm, heightMm, fromXMm: round(x - middle[0]), fromYMm: round(y - middle[1]), corners,
-      outline: outline.map((p) => ({ x: round((2 * (p[0] - x)) / widthMm), y: round((2 * (p[1] - y)) / heightMm) })),
+      ...forms.sculpt.defaults,
+      sculpt: surface,
+      widthMm,
+      heightMm,
+      fromXMm: round(x - middle[0]),
+      fromYMm: round(y - middle[1]),
+      corners,
+      outline: outline.map((p) => ({
+        x: round((2 * (p[0] - x)) / widthMm),
+        y: round((2 * (p[1] - y)) / heightMm),
+      })),
     },
     place: { xMm: x, yMm: y, rollDeg: 0, yawDeg: 0, pitchDeg: 0, depthMm: 0 },
   };
-} // prettier-ignore
+}

@@ -15,8 +15,14 @@ export const dome: FormDefinition<'dome'> = {
   label: 'Dome',
   serves: 'knee, elbow, helm, boss',
   defaults: {
-    kind: 'dome', widthMm: 9, heightMm: 9, side: 'convex', fullness: 1, ridgeDeg: 0, rimMm: 0,
-  }, // prettier-ignore
+    kind: 'dome',
+    widthMm: 9,
+    heightMm: 9,
+    side: 'convex',
+    fullness: 1,
+    ridgeDeg: 0,
+    rimMm: 0,
+  },
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [

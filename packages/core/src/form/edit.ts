@@ -86,7 +86,11 @@ export function mirroredAdjustment(a: Adjustment, form: Form): Adjustment {
   const faces = form.kind === 'blade';
   if (faces) {
     if ('facet' in a) return { ...a, facet: otherFace(a.facet) };
-    if ('glint' in a) return { ...a, glint: a.glint.replace(/^([pe])([01])-/, (_, k: string, n: string) => `${k}${1 - Number(n)}-`) }; // prettier-ignore
+    if ('glint' in a)
+      return {
+        ...a,
+        glint: a.glint.replace(/^([pe])([01])-/, (_, k: string, n: string) => `${k}${1 - Number(n)}-`),
+      };
     if (a.kind === 'cut') return { ...a, patch: otherFace(a.patch), lip: otherLip(a.lip) };
     return 'patch' in a ? { ...a, patch: otherFace(a.patch) } : a;
   }

@@ -41,8 +41,10 @@ export function fullerOf(form: FormOf<'blade'>, lines: BladeLines): Fuller | nul
   };
   const heights = [
     ...Array.from({ length: STEPS }, (_, i) => mixNumbers(heel, roundFrom, i / STEPS)),
-    ...Array.from({ length: STEPS + 1 }, (_, i) => mixNumbers(roundFrom, endsAt, Math.sin(((i / STEPS) * Math.PI) / 2))),
-  ]; // prettier-ignore
+    ...Array.from({ length: STEPS + 1 }, (_, i) =>
+      mixNumbers(roundFrom, endsAt, Math.sin(((i / STEPS) * Math.PI) / 2)),
+    ),
+  ];
   const side = (sign: number): Point[] => heights.map((y) => [ridge(y) + sign * half(y), y] as const);
   const [left, right] = [side(-1), side(1)];
   const patch: Patch = {

@@ -58,7 +58,9 @@ export function placeAt(patch: Patch, { u, v }: Anchor): Point | null {
   return best && Math.sqrt(off(best)) <= GONE ? best.at : null;
 }
 
-const WAYS = [-1, 0, 1].flatMap((x) => [-1, 0, 1].map((y) => [x, y] as const)).filter(([x, y]) => x !== 0 || y !== 0); // prettier-ignore
+const WAYS = [-1, 0, 1]
+  .flatMap((x) => [-1, 0, 1].map((y) => [x, y] as const))
+  .filter(([x, y]) => x !== 0 || y !== 0);
 
 /** The nearest spot that steps in eight ways reach from a start, halved where none is nearer. */
 function refined(patch: Patch, start: Spot, first: number, off: (s: Pick<Spot, 'u' | 'v'>) => number): Spot {

@@ -41,7 +41,8 @@ export function notchesOf(form: FormOf<'blade'>, lines: BladeLines): Notches {
       return;
     }
     const most = MOST_DEEP * Math.abs(edge(side, y) - ridge(y));
-    if (n.depthMm > most + 1e-6) says.push(`notch ${i + 1} is drawn ${plain(most)} mm deep: deeper it would cross the ridge`); // prettier-ignore
+    if (n.depthMm > most + 1e-6)
+      says.push(`notch ${i + 1} is drawn ${plain(most)} mm deep: deeper it would cross the ridge`);
     kept.push({ side, y, half, depth: Math.min(n.depthMm, most) });
   });
   const of = (side: number) => kept.filter((k) => k.side === side);
@@ -51,10 +52,12 @@ export function notchesOf(form: FormOf<'blade'>, lines: BladeLines): Notches {
     heights: (side) => of(side).flatMap((k) => [k.y - k.half, k.y, k.y + k.half]),
     corners: kept
       .filter((k) => 2 * k.half >= LEAST_CORNER_MM)
-      .flatMap((k) => [-1, 1].map((end) => ({
-        at: [edge(k.side, k.y + end * k.half) - k.side * 0.08, k.y + end * k.half * 1.04] as const,
-        outward: unit(k.side, -0.4 * end),
-      }))),
+      .flatMap((k) =>
+        [-1, 1].map((end) => ({
+          at: [edge(k.side, k.y + end * k.half) - k.side * 0.08, k.y + end * k.half * 1.04] as const,
+          outward: unit(k.side, -0.4 * end),
+        })),
+      ),
     says,
   };
-} // prettier-ignore
+}

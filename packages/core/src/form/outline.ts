@@ -51,7 +51,10 @@ interface Drawn {
 }
 
 /** Outline and holes of a plate drawn by points, in mm; what crosses itself is said and mended. */
-export function drawnRings({ widthMm, heightMm, outline, holes }: Drawn, smooth = true): { rings: Ring[]; says: string[] } {
+export function drawnRings(
+  { widthMm, heightMm, outline, holes }: Drawn,
+  smooth = true,
+): { rings: Ring[]; says: string[] } {
   const [halfW, halfH] = [widthMm / 2, heightMm / 2];
   const gap = Math.max(0.05, GAP_SHARE * Math.min(widthMm, heightMm));
   const says: string[] = [];
@@ -63,7 +66,7 @@ export function drawnRings({ widthMm, heightMm, outline, holes }: Drawn, smooth 
   };
   const rings = [...ringsOf(outline, 'the outline'), ...holes.flatMap((h, i) => ringsOf(h, `hole ${i + 1}`))];
   return { rings, says };
-} // prettier-ignore
+}
 
 /** A hole narrower than this has no lip that a brush could light, in mm. */
 const LEAST_LIP_MM = 0.8;

@@ -29,7 +29,12 @@ export function heldPoints(form: Outlined): { readonly index: number; readonly a
  * The form with one held place of its outline pulled to another, in mm of the part's own frame; of a fine outline, the
  * points up to the next held place follow in a bell. A part cut from a sculpt keeps every point of the sculpt where it was.
  */
-export function outlinePulled<F extends Outlined>(form: F, place: Place, index: number, to: Point): Tapped<F> {
+export function outlinePulled<F extends Outlined>(
+  form: F,
+  place: Place,
+  index: number,
+  to: Point,
+): Tapped<F> {
   const points = pointsMm(form);
   const n = points.length;
   const gap = gapOf(n);
@@ -64,11 +69,14 @@ export function outlinePulled<F extends Outlined>(form: F, place: Place, index: 
   );
   return {
     form: {
-      ...form, widthMm, heightMm, holes,
+      ...form,
+      widthMm,
+      heightMm,
+      holes,
       fromXMm: round(form.fromXMm + middle[0] * side),
       fromYMm: round(form.fromYMm + middle[1]),
       outline: shares(points, widthMm, heightMm, middle),
     },
     place: { ...place, xMm: round(place.xMm + mx), yMm: round(place.yMm + my) },
   };
-} // prettier-ignore
+}

@@ -40,7 +40,12 @@ export const plate: FormDefinition<'plate'> = {
   model(form) {
     const [w, h] = [form.widthMm / 2, form.heightMm / 2];
     const halfAt = (y: number) => w * (1 + (form.taper / 2) * (y / h));
-    const four: Point[] = [[halfAt(-h), -h], [halfAt(h), h], [-halfAt(h), h], [-halfAt(-h), -h]]; // prettier-ignore
+    const four: Point[] = [
+      [halfAt(-h), -h],
+      [halfAt(h), h],
+      [-halfAt(h), h],
+      [-halfAt(-h), -h],
+    ];
     const radius = Math.min(form.cornerMm, 0.45 * Math.min(2 * halfAt(-h), 2 * halfAt(h), form.heightMm));
     const ring: Ring =
       radius > 0.02 ? four.flatMap((c, i) => rounded(four[(i + 3) % 4], c, four[(i + 1) % 4], radius)) : four;
@@ -92,7 +97,9 @@ export const plate: FormDefinition<'plate'> = {
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),
       rings: [ring],
-      corners: flat ? four.map(([x, y]) => ({ at: [x * 0.94, y * 0.96] as const, outward: unit(x / w, y / h) })) : [], // prettier-ignore
+      corners: flat
+        ? four.map(([x, y]) => ({ at: [x * 0.94, y * 0.96] as const, outward: unit(x / w, y / h) }))
+        : [],
       edges: [{ kind: 'hard', closed: true, points: ring, outward }],
       patches: [patch],
     };

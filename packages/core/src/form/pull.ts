@@ -21,7 +21,15 @@ const ROUNDS = 12;
  */
 export function pulled(model: SurfaceModel, pulls: readonly Pull[]): SurfaceModel {
   if (pulls.length === 0) return model;
-  return { ...model, patches: model.patches.map((patch, p) => pulledPatch(patch, pulls.filter((q) => q.patch === p))) }; // prettier-ignore
+  return {
+    ...model,
+    patches: model.patches.map((patch, p) =>
+      pulledPatch(
+        patch,
+        pulls.filter((q) => q.patch === p),
+      ),
+    ),
+  };
 }
 
 function pulledPatch(patch: Patch, pulls: readonly Pull[]): Patch {

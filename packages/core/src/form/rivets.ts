@@ -25,7 +25,8 @@ export const rivets: FormDefinition<'rivets'> = {
     // Heads that would overlap are drawn as wide as the row allows.
     const room = count > 1 ? form.lengthMm / (count - 1) : Infinity;
     const headMm = Math.min(form.headMm, room);
-    const says = headMm < form.headMm ? [`${count} heads fit only ${plain(headMm, 2)} mm wide into this row`] : []; // prettier-ignore
+    const says =
+      headMm < form.headMm ? [`${count} heads fit only ${plain(headMm, 2)} mm wide into this row`] : [];
     const r = headMm / 2;
     const steep = RIM * form.fullness;
     const middles = Array.from({ length: count }, (_, i): Point => {
@@ -62,6 +63,14 @@ export const rivets: FormDefinition<'rivets'> = {
         },
       });
     }
-    return { narrowestMm: headMm, rings: patches.flatMap((p) => p.rings), corners: [], edges, patches, repeats: true, says };
+    return {
+      narrowestMm: headMm,
+      rings: patches.flatMap((p) => p.rings),
+      corners: [],
+      edges,
+      patches,
+      repeats: true,
+      says,
+    };
   },
-}; // prettier-ignore
+};

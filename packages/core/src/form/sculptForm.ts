@@ -22,7 +22,15 @@ const found = new WeakMap<Sculpt, Map<string, readonly Crease[]>>();
 const MOST_FOUND = 60;
 
 function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly Crease[] {
-  const key = JSON.stringify([form.fromXMm, form.fromYMm, form.widthMm, form.heightMm, form.mirrored, form.outline, form.holes]);
+  const key = JSON.stringify([
+    form.fromXMm,
+    form.fromYMm,
+    form.widthMm,
+    form.heightMm,
+    form.mirrored,
+    form.outline,
+    form.holes,
+  ]);
   const byKey = found.get(s) ?? new Map<string, readonly Crease[]>();
   found.set(s, byKey);
   const known = byKey.get(key);
@@ -30,7 +38,12 @@ function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly C
   const b = boundsOf(rings);
   const side = form.mirrored === 'yes' ? -1 : 1;
   const [left, right] = [b.left * side, b.right * side].sort((p, q) => p - q);
-  const box = { left: form.fromXMm + left, right: form.fromXMm + right, bottom: form.fromYMm + b.bottom, top: form.fromYMm + b.top };
+  const box = {
+    left: form.fromXMm + left,
+    right: form.fromXMm + right,
+    bottom: form.fromYMm + b.bottom,
+    top: form.fromYMm + b.top,
+  };
   const lines = creasesOf(s, box).flatMap(({ kind, points }) => {
     const own = points.map(([x, y]): Point => [(x - form.fromXMm) * side, y - form.fromYMm]);
     // A fold may leave the part and come back: each stretch inside is a line of its own.
@@ -44,7 +57,7 @@ function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly C
   if (byKey.size > MOST_FOUND) byKey.clear();
   byKey.set(key, lines);
   return lines;
-} // prettier-ignore
+}
 
 /** A part outlined on the painter's own sculpt: its surface is the sculpt's, where the outline lies on it. */
 export const sculpt: FormDefinition<'sculpt'> = {
@@ -52,10 +65,23 @@ export const sculpt: FormDefinition<'sculpt'> = {
   label: 'Cut from the sculpt',
   serves: 'any part of your own miniature',
   defaults: {
-    kind: 'sculpt', widthMm: 12, heightMm: 12, sculpt: '0'.repeat(64), fromXMm: 0, fromYMm: 0,
-    outline: [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([x, y]) => ({ x, y })), holes: [],
-    corners: 'smooth', creases: 'found', mirrored: 'no',
-  }, // prettier-ignore
+    kind: 'sculpt',
+    widthMm: 12,
+    heightMm: 12,
+    sculpt: '0'.repeat(64),
+    fromXMm: 0,
+    fromYMm: 0,
+    outline: [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ].map(([x, y]) => ({ x, y })),
+    holes: [],
+    corners: 'smooth',
+    creases: 'found',
+    mirrored: 'no',
+  },
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [],

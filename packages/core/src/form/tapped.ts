@@ -18,8 +18,14 @@ const apart = (a: Point, b: Point) => Math.hypot(b[0] - a[0], b[1] - a[1]);
 /** Turn in degrees that brings an upright form's axis onto the line from a to b. */
 const rollOf = (a: Point, b: Point) => deg(Math.atan2(-(b[0] - a[0]), b[1] - a[1]));
 const placed = ([x, y]: Point, rollDeg: number, over: Partial<Place> = {}): Place => ({
-  xMm: round(x), yMm: round(y), rollDeg: round(rollDeg, 0.1), yawDeg: 0, pitchDeg: 0, depthMm: 0, ...over,
-}); // prettier-ignore
+  xMm: round(x),
+  yMm: round(y),
+  rollDeg: round(rollDeg, 0.1),
+  yawDeg: 0,
+  pitchDeg: 0,
+  depthMm: 0,
+  ...over,
+});
 const LEAST_MM = 0.2;
 const sized = (mm: number) => clamp(round(mm), LEAST_MM, 400);
 
@@ -51,23 +57,32 @@ export function ellipseThrough(taps: readonly Point[]): Ellipse {
   if (!(short > 1e-4 * long)) throw new BadTaps('taps: on one line; accepted: taps spread round the rim');
   const circle = leastSquares(
     ([x, y, r]) => taps.map((p) => apart(p, [x, y]) - r),
-    [at[0], at[1], Math.sqrt(2 * (xx + yy) / 2)],
+    [at[0], at[1], Math.sqrt((2 * (xx + yy)) / 2)],
   );
   if (n < 5) return { at: [circle[0], circle[1]], a: Math.abs(circle[2]), b: Math.abs(circle[2]), turn: 0 };
-  const fitted = leastSquares(([x, y, a, b, t]) => {
-    const [c, s] = [Math.cos(t), Math.sin(t)];
-    return taps.map((p) => {
-      const [u, v] = [(p[0] - x) * c + (p[1] - y) * s, (p[1] - y) * c - (p[0] - x) * s];
-      const rho = Math.hypot(u / a, v / b) || 1e-9;
-      // Along the ray from the middle, weighed by how squarely it meets the rim: near enough to the distance.
-      const slope = Math.hypot(u / (a * a), v / (b * b)) / rho;
-      return (rho - 1) / Math.max(1e-9, slope);
-    });
-  }, [at[0], at[1], Math.sqrt(2 * long), Math.sqrt(2 * Math.max(short, 1e-6)), Math.atan2(2 * xy, xx - yy) / 2]);
+  const fitted = leastSquares(
+    ([x, y, a, b, t]) => {
+      const [c, s] = [Math.cos(t), Math.sin(t)];
+      return taps.map((p) => {
+        const [u, v] = [(p[0] - x) * c + (p[1] - y) * s, (p[1] - y) * c - (p[0] - x) * s];
+        const rho = Math.hypot(u / a, v / b) || 1e-9;
+        // Along the ray from the middle, weighed by how squarely it meets the rim: near enough to the distance.
+        const slope = Math.hypot(u / (a * a), v / (b * b)) / rho;
+        return (rho - 1) / Math.max(1e-9, slope);
+      });
+    },
+    [
+      at[0],
+      at[1],
+      Math.sqrt(2 * long),
+      Math.sqrt(2 * Math.max(short, 1e-6)),
+      Math.atan2(2 * xy, xx - yy) / 2,
+    ],
+  );
   const [x, y, p, q, t] = fitted;
   const [a, b] = [Math.abs(p), Math.abs(q)];
   return a >= b ? { at: [x, y], a, b, turn: t } : { at: [x, y], a: b, b: a, turn: t + Math.PI / 2 };
-} // prettier-ignore
+}
 
 /** Rounder than this an ellipse tells no turn. */
 const ROUND = 0.985;
@@ -82,7 +97,7 @@ export function tappedDome(taps: readonly Point[], nearer: Point | null): Tapped
   const { at, a, b, turn } = ellipseThrough(taps);
   // The short axis is the one it turns along; upright in the form's own frame.
   const rollDeg = deg(turn);
-  const roll = ((rollDeg % 180) + 270) % 180 - 90; // prettier-ignore
+  const roll = (((rollDeg % 180) + 270) % 180) - 90;
   const tilt = b / a < ROUND ? deg(Math.acos(clamp(b / a, 0, 1))) : 0;
   let pitch = 0;
   if (nearer && tilt > 0) {
@@ -107,17 +122,23 @@ export function tappedTube(taps: readonly Point[]): Tapped<FormOf<'tube'>> {
   const lengthMm = apart(a, b);
   if (lengthMm < LEAST_MM) throw new BadTaps('taps: both ends in one place; accepted: two ends apart');
   return {
-    form: { ...forms.tube.defaults, lengthMm: sized(lengthMm), startWidthMm: sized(apart(taps[0], taps[1])), endWidthMm: sized(apart(taps[2], taps[3])) },
+    form: {
+      ...forms.tube.defaults,
+      lengthMm: sized(lengthMm),
+      startWidthMm: sized(apart(taps[0], taps[1])),
+      endWidthMm: sized(apart(taps[2], taps[3])),
+    },
     place: placed(middle(a, b), rollOf(a, b)),
   };
-} // prettier-ignore
+}
 
 /**
  * A wrapped band: its two ends half way up, then the lower and the upper edge in the middle.
  * @throws BadTaps for other than four taps or a band without width
  */
 export function tappedBand(taps: readonly Point[]): Tapped<FormOf<'band'>> {
-  if (taps.length !== 4) throw new BadTaps(`taps: ${taps.length}; accepted: four: two ends, lower and upper edge`);
+  if (taps.length !== 4)
+    throw new BadTaps(`taps: ${taps.length}; accepted: four: two ends, lower and upper edge`);
   const [l, r] = taps[0][0] <= taps[1][0] ? [taps[0], taps[1]] : [taps[1], taps[0]];
   const widthMm = apart(l, r);
   if (widthMm < LEAST_MM) throw new BadTaps('taps: both ends in one place; accepted: two ends apart');
@@ -131,17 +152,19 @@ export function tappedBand(taps: readonly Point[]): Tapped<FormOf<'band'>> {
     form: { ...forms.band.defaults, widthMm: sized(widthMm), heightMm: sized(high - low), sagMm: round(sag) },
     place: placed([centre[0] - uy * off, centre[1] + ux * off], deg(Math.atan2(uy, ux))),
   };
-} // prettier-ignore
+}
 
 /** Where an evenly bevelled blade shows its ridge: turned by yaw, the ridge moves off the middle. */
-const yawOfRidge = (off: number, bevelDeg: number): number => clamp(deg(Math.asin(clamp(off * Math.sin((bevelDeg * Math.PI) / 180) * 2, -1, 1))), -60, 60); // prettier-ignore
+const yawOfRidge = (off: number, bevelDeg: number): number =>
+  clamp(deg(Math.asin(clamp(off * Math.sin((bevelDeg * Math.PI) / 180) * 2, -1, 1))), -60, 60);
 
 /**
  * A blade by heel, tip, a place on its left and on its right edge where it is broadest, and one on its ridge.
  * @throws BadTaps for other than five taps or a blade without length
  */
 export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
-  if (taps.length !== 5) throw new BadTaps(`taps: ${taps.length}; accepted: five: heel, tip, left and right edge, ridge`);
+  if (taps.length !== 5)
+    throw new BadTaps(`taps: ${taps.length}; accepted: five: heel, tip, left and right edge, ridge`);
   const [heel, tip, e1, e2, onRidge] = taps;
   const lengthMm = apart(heel, tip);
   if (lengthMm < LEAST_MM) throw new BadTaps('taps: heel and tip in one place; accepted: two ends apart');
@@ -157,27 +180,45 @@ export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
   const widest = Math.max(along(e1), along(e2));
   const centre = middle(heel, tip);
   return {
-    form: { ...defaults, lengthMm: sized(lengthMm), widthMm: sized(widthMm), shoulderWidthMm: sized(widthMm), pointMm: sized(clamp(lengthMm - widest, lengthMm * 0.08, lengthMm * 0.6)), ridge: round(off) },
-    place: placed([centre[0] + ay * mid, centre[1] - ax * mid], rollOf(heel, tip), { yawDeg: round(yawOfRidge(off, defaults.bevelDeg), 0.1) }),
+    form: {
+      ...defaults,
+      lengthMm: sized(lengthMm),
+      widthMm: sized(widthMm),
+      shoulderWidthMm: sized(widthMm),
+      pointMm: sized(clamp(lengthMm - widest, lengthMm * 0.08, lengthMm * 0.6)),
+      ridge: round(off),
+    },
+    place: placed([centre[0] + ay * mid, centre[1] - ax * mid], rollOf(heel, tip), {
+      yawDeg: round(yawOfRidge(off, defaults.bevelDeg), 0.1),
+    }),
   };
-} // prettier-ignore
+}
 
 /**
  * A plate of any outline by points round it, in order; corners are smoothed.
  * @throws BadTaps for fewer than three taps or an outline without area
  */
 export function tappedOutline(taps: readonly Point[]): Tapped<FormOf<'relief'>> {
-  if (taps.length < 3 || taps.length > 200) throw new BadTaps(`taps: ${taps.length}; accepted: 3 to 200 round the outline`);
+  if (taps.length < 3 || taps.length > 200)
+    throw new BadTaps(`taps: ${taps.length}; accepted: 3 to 200 round the outline`);
   const xs = taps.map((p) => p[0]);
   const ys = taps.map((p) => p[1]);
   const [l, r, b, t] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  if (r - l < LEAST_MM || t - b < LEAST_MM) throw new BadTaps('taps: on one line; accepted: an outline with an area');
+  if (r - l < LEAST_MM || t - b < LEAST_MM)
+    throw new BadTaps('taps: on one line; accepted: an outline with an area');
   const at: Point = [(l + r) / 2, (b + t) / 2];
   return {
     form: {
-      ...forms.relief.defaults, widthMm: sized(r - l), heightMm: sized(t - b), holes: [], bumps: [],
-      outline: taps.map(([x, y]) => ({ x: round((x - at[0]) / ((r - l) / 2), 1e-4), y: round((y - at[1]) / ((t - b) / 2), 1e-4) })),
+      ...forms.relief.defaults,
+      widthMm: sized(r - l),
+      heightMm: sized(t - b),
+      holes: [],
+      bumps: [],
+      outline: taps.map(([x, y]) => ({
+        x: round((x - at[0]) / ((r - l) / 2), 1e-4),
+        y: round((y - at[1]) / ((t - b) / 2), 1e-4),
+      })),
     },
     place: placed(at, 0),
   };
-} // prettier-ignore
+}

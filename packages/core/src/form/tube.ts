@@ -87,9 +87,16 @@ export const tube: FormDefinition<'tube'> = {
   label: 'Tube',
   serves: 'arm, leg, haft, trim',
   defaults: {
-    kind: 'tube', lengthMm: 14, startWidthMm: 6, endWidthMm: 7, endCurve: 0.2,
-    section: 'round', bowMm: 0, swell: 0, swellAt: 0.6,
-  }, // prettier-ignore
+    kind: 'tube',
+    lengthMm: 14,
+    startWidthMm: 6,
+    endWidthMm: 7,
+    endCurve: 0.2,
+    section: 'round',
+    bowMm: 0,
+    swell: 0,
+    swellAt: 0.6,
+  },
   across: ['startWidthMm', 'endWidthMm'],
   along: ['lengthMm'],
   numbers: [
@@ -116,7 +123,7 @@ export const tube: FormDefinition<'tube'> = {
     const length = form.lengthMm;
     const curve = form.endCurve;
     const width = widthOf(form);
-    const axisAt = (t: number) => form.bowMm * (1 - (2 * t / length) ** 2); // prettier-ignore
+    const axisAt = (t: number) => form.bowMm * (1 - ((2 * t) / length) ** 2);
     const leanAt = (t: number) => Math.atan((-8 * form.bowMm * t) / (length * length));
     /** Where the point u across and t along the axis is seen. */
     const seen = (u: number, t: number): Point => {

@@ -10,9 +10,12 @@ const BLOB_NAME = /^blobs\/([0-9a-f]{64})(\.[a-z]+)?$/;
 
 /** Hashes of every blob a piece names: photo, surfaces, and the shapes and photos they were made from. */
 export function blobsOf(piece: Pick<Piece, 'underlay' | 'sculpts'>): string[] {
-  const all = [...(piece.underlay ? [piece.underlay.photo] : []), ...piece.sculpts.flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos])];
+  const all = [
+    ...(piece.underlay ? [piece.underlay.photo] : []),
+    ...piece.sculpts.flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]),
+  ];
   return [...new Set(all)];
-} // prettier-ignore
+}
 
 export interface Archive {
   /** Text of the piece file. */
@@ -23,10 +26,15 @@ export interface Archive {
 
 /** A piece file and its blobs in one zip. Photos and surfaces are packed already and only stored. */
 export function writeArchive({ piece, blobs }: Archive): Uint8Array<ArrayBuffer> {
-  const stored = [...blobs].map(([hash, bytes]) => [`blobs/${hash}`, [bytes, { level: 0 as const }]] as const);
+  const stored = [...blobs].map(
+    ([hash, bytes]) => [`blobs/${hash}`, [bytes, { level: 0 as const }]] as const,
+  );
   // One date for all: the same piece gives the same bytes.
-  return zipSync({ [PIECE_NAME]: [new TextEncoder().encode(piece), { level: 6 }], ...Object.fromEntries(stored) }, { mtime: new Date(1980, 1, 1) }) as Uint8Array<ArrayBuffer>;
-} // prettier-ignore
+  return zipSync(
+    { [PIECE_NAME]: [new TextEncoder().encode(piece), { level: 6 }], ...Object.fromEntries(stored) },
+    { mtime: new Date(1980, 1, 1) },
+  ) as Uint8Array<ArrayBuffer>;
+}
 
 export const isArchive = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && (bytes[2] === 3 || bytes[2] === 5);
@@ -43,7 +51,8 @@ export function readArchive(bytes: Uint8Array, most = MOST_UNPACKED): Archive {
   let [total, files] = [0, 0];
   let wrong: Error | null = null;
   const unzip = new Unzip((file) => {
-    if (++files > MOST_FILES) wrong ??= refuse(`more than ${MOST_FILES} files`, 'a piece with its photos and surfaces');
+    if (++files > MOST_FILES)
+      wrong ??= refuse(`more than ${MOST_FILES} files`, 'a piece with its photos and surfaces');
     const blob = BLOB_NAME.exec(file.name);
     if (file.name !== PIECE_NAME && !blob) {
       wrong ??= refuse(`"${file.name.slice(0, 60)}"`, `${PIECE_NAME} and blobs only`);
@@ -58,7 +67,10 @@ export function readArchive(bytes: Uint8Array, most = MOST_UNPACKED): Archive {
       }
       total += data.length;
       if (total > most) {
-        wrong = refuse(`an archive that unpacks to more than ${Math.round(most / 1048576)} MB`, 'a piece with its photos and surfaces');
+        wrong = refuse(
+          `an archive that unpacks to more than ${Math.round(most / 1048576)} MB`,
+          'a piece with its photos and surfaces',
+        );
         file.terminate();
         return;
       }
@@ -78,11 +90,12 @@ export function readArchive(bytes: Uint8Array, most = MOST_UNPACKED): Archive {
   unzip.register(UnzipInflate);
   try {
     // Fed in small pieces, so that what it unpacks to is known before it has all been unpacked.
-    for (let i = 0; i < bytes.length && !wrong; i += 65536) unzip.push(bytes.subarray(i, i + 65536), i + 65536 >= bytes.length);
+    for (let i = 0; i < bytes.length && !wrong; i += 65536)
+      unzip.push(bytes.subarray(i, i + 65536), i + 65536 >= bytes.length);
   } catch {
     wrong ??= refuse('an archive that is broken', 'a whole archive of this program');
   }
   if (wrong) throw wrong as Error;
   if (piece === null) throw refuse('an archive without a piece', `one that holds ${PIECE_NAME}`);
   return { piece, blobs };
-} // prettier-ignore
+}

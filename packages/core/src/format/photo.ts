@@ -28,19 +28,27 @@ const ascii = (bytes: Uint8Array, from: number, to: number) =>
 function otherKind(bytes: Uint8Array): RefusedInput {
   const brand = ascii(bytes, 4, 12);
   if (/^ftyp(heic|heix|hevc|mif1|msf1|heim|heis)/.test(brand))
-    return refuse('a HEIC photo', 'JPEG or PNG: on the phone choose "most compatible" as its format, or export the photo as JPEG');
+    return refuse(
+      'a HEIC photo',
+      'JPEG or PNG: on the phone choose "most compatible" as its format, or export the photo as JPEG',
+    );
   if (brand.startsWith('ftypavif')) return refuse('an AVIF picture', 'JPEG or PNG: export it as JPEG');
-  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return refuse('a WebP picture', 'JPEG or PNG: export it as JPEG');
-  if (/^(II\*\0|MM\0\*)/.test(ascii(bytes, 0, 4))) return refuse('a TIFF or raw photo', 'JPEG or PNG: export it as JPEG');
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP')
+    return refuse('a WebP picture', 'JPEG or PNG: export it as JPEG');
+  if (/^(II\*\0|MM\0\*)/.test(ascii(bytes, 0, 4)))
+    return refuse('a TIFF or raw photo', 'JPEG or PNG: export it as JPEG');
   if (ascii(bytes, 0, 3) === 'GIF') return refuse('a GIF picture', 'JPEG or PNG');
   return refuse(bytes.length === 0 ? 'nothing' : 'something that is no picture', WHOLE);
-} // prettier-ignore
+}
 
 function checkedSize(widthPx: number, heightPx: number): void {
   if (widthPx < 1 || heightPx < 1) throw refuse(`${widthPx} x ${heightPx} pixels`, WHOLE);
   if (widthPx * heightPx > MOST_PIXELS)
-    throw refuse(`${Math.round((widthPx * heightPx) / 1e6)} megapixels`, `at most ${MOST_PIXELS / 1e6} megapixels: make it smaller`);
-} // prettier-ignore
+    throw refuse(
+      `${Math.round((widthPx * heightPx) / 1e6)} megapixels`,
+      `at most ${MOST_PIXELS / 1e6} megapixels: make it smaller`,
+    );
+}
 
 /** Orientation in an Exif block (TIFF inside), 1 where it says none. */
 function orientationIn(view: DataView): number {
@@ -61,8 +69,33 @@ function orientationIn(view: DataView): number {
 
 /** An Exif block that holds an orientation and nothing else. */
 const exifWith = (orientation: number): number[] => [
-  0x4d, 0x4d, 0, 42, 0, 0, 0, 8, 0, 1, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, orientation, 0, 0, 0, 0, 0, 0,
-]; // prettier-ignore
+  0x4d,
+  0x4d,
+  0,
+  42,
+  0,
+  0,
+  0,
+  8,
+  0,
+  1,
+  0x01,
+  0x12,
+  0,
+  3,
+  0,
+  0,
+  0,
+  1,
+  0,
+  orientation,
+  0,
+  0,
+  0,
+  0,
+  0,
+  0,
+];
 
 function joined(pieces: readonly (Uint8Array | readonly number[])[]): Uint8Array<ArrayBuffer> {
   const out = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0));
@@ -83,7 +116,7 @@ function jpeg(bytes: Uint8Array): PhotoInfo {
   let size: readonly [number, number] | null = null;
   let orientation = 1;
   let scan = -1;
-  for (let at = 2; at + 4 <= bytes.length; ) {
+  for (let at = 2; at + 4 <= bytes.length;) {
     if (bytes[at] !== 0xff) throw refuse('a JPEG that is broken in the middle', WHOLE);
     const marker = bytes[at + 1];
     if (marker === 0xff) {
@@ -123,9 +156,18 @@ function jpeg(bytes: Uint8Array): PhotoInfo {
   const [widthPx, heightPx] = turned ? [size[1], size[0]] : size;
   checkedSize(widthPx, heightPx);
   const exif = exifWith(orientation);
-  const says = orientation === 1 ? [] : [[0xff, 0xe1, 0, 8 + exif.length, ...[...EXIF].map((c) => c.charCodeAt(0)), ...exif]];
-  return { type: 'image/jpeg', widthPx, heightPx, orientation, bytes: joined([[0xff, 0xd8], ...says, ...kept, ...body]) };
-} // prettier-ignore
+  const says =
+    orientation === 1
+      ? []
+      : [[0xff, 0xe1, 0, 8 + exif.length, ...[...EXIF].map((c) => c.charCodeAt(0)), ...exif]];
+  return {
+    type: 'image/jpeg',
+    widthPx,
+    heightPx,
+    orientation,
+    bytes: joined([[0xff, 0xd8], ...says, ...kept, ...body]),
+  };
+}
 
 /** Between the scans of a progressive JPEG further segments stand; comments and applications' among them are left out. */
 function laterSegments(data: Uint8Array): Uint8Array[] {
@@ -162,24 +204,29 @@ function chunk(type: string, data: readonly number[]): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
   view.setUint32(0, data.length);
-  out.set([...type].map((c) => c.charCodeAt(0)), 4);
+  out.set(
+    [...type].map((c) => c.charCodeAt(0)),
+    4,
+  );
   out.set(data, 8);
   view.setUint32(8 + data.length, crc(out.subarray(4, 8 + data.length)));
   return out;
-} // prettier-ignore
+}
 
 function png(bytes: Uint8Array): PhotoInfo {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
   const kept: Uint8Array[] = [];
   let [w, h, orientation, ended, data] = [0, 0, 1, false, false];
-  for (let at = 8; at + 12 <= bytes.length && !ended; ) {
+  for (let at = 8; at + 12 <= bytes.length && !ended;) {
     const length = view.getUint32(at);
     const type = ascii(bytes, at + 4, at + 8);
     const end = at + 12 + length;
     if (end > bytes.length) throw refuse('a PNG that is cut off', WHOLE);
-    if (view.getUint32(end - 4) !== crc(bytes.subarray(at + 4, end - 4))) throw refuse('a PNG that is broken', WHOLE);
+    if (view.getUint32(end - 4) !== crc(bytes.subarray(at + 4, end - 4)))
+      throw refuse('a PNG that is broken', WHOLE);
     if (type === 'IHDR') [w, h] = [view.getUint32(at + 8), view.getUint32(at + 12)];
-    if (type === 'eXIf' && length > 8) orientation = orientationIn(new DataView(bytes.buffer, bytes.byteOffset + at + 8, length));
+    if (type === 'eXIf' && length > 8)
+      orientation = orientationIn(new DataView(bytes.buffer, bytes.byteOffset + at + 8, length));
     if (NEEDED.has(type)) kept.push(bytes.subarray(at, end));
     data ||= type === 'IDAT';
     ended = type === 'IEND';
@@ -189,8 +236,14 @@ function png(bytes: Uint8Array): PhotoInfo {
   const [widthPx, heightPx] = orientation >= 5 ? [h, w] : [w, h];
   checkedSize(widthPx, heightPx);
   const says = orientation === 1 ? [] : [chunk('eXIf', exifWith(orientation))];
-  return { type: 'image/png', widthPx, heightPx, orientation, bytes: joined([SIGNATURE, kept[0], ...says, ...kept.slice(1)]) };
-} // prettier-ignore
+  return {
+    type: 'image/png',
+    widthPx,
+    heightPx,
+    orientation,
+    bytes: joined([SIGNATURE, kept[0], ...says, ...kept.slice(1)]),
+  };
+}
 
 /**
  * Looks a photo over without decoding it, and takes out all that tells of camera, place and person: only the picture and

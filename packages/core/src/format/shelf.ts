@@ -17,17 +17,31 @@ export const MOST_SHELF_BYTES = 2 * 1024 * 1024;
 const MOST_PROBLEMS = 50;
 
 /** Names are one on a shelf: a list, a mix and a painter all call paints by name. */
-function doubled(items: readonly { readonly id: string; readonly name: string }[], list: string, one: string): Problem[] {
+function doubled(
+  items: readonly { readonly id: string; readonly name: string }[],
+  list: string,
+  one: string,
+): Problem[] {
   const problems: Problem[] = [];
   const [ids, names] = [new Set<string>(), new Set<string>()];
   items.forEach((p, i) => {
-    if (ids.has(p.id)) problems.push({ path: `${list}[${i}].id`, held: heldText(p.id), accepted: `an id that no other ${one} has` });
-    if (names.has(nameKey(p.name))) problems.push({ path: `${list}[${i}].name`, held: heldText(p.name), accepted: `a name that no other ${one} has` });
+    if (ids.has(p.id))
+      problems.push({
+        path: `${list}[${i}].id`,
+        held: heldText(p.id),
+        accepted: `an id that no other ${one} has`,
+      });
+    if (names.has(nameKey(p.name)))
+      problems.push({
+        path: `${list}[${i}].name`,
+        held: heldText(p.name),
+        accepted: `a name that no other ${one} has`,
+      });
     ids.add(p.id);
     names.add(nameKey(p.name));
   });
   return problems;
-} // prettier-ignore
+}
 
 const nameKey = (name: string) => name.trim().toLowerCase();
 
@@ -46,24 +60,40 @@ export function checkShelf(json: unknown): Shelf {
 /** Reads a shelf file. @throws RefusedInput */
 export function readShelf(text: string): Shelf {
   if (new TextEncoder().encode(text).length > MOST_SHELF_BYTES)
-    throw new RefusedInput([{ path: 'file', held: `${text.length} characters`, accepted: `at most ${MOST_SHELF_BYTES / 1048576} MB` }]);
+    throw new RefusedInput([
+      {
+        path: 'file',
+        held: `${text.length} characters`,
+        accepted: `at most ${MOST_SHELF_BYTES / 1048576} MB`,
+      },
+    ]);
   let json: unknown;
   try {
     json = JSON.parse(text);
   } catch {
-    throw new RefusedInput([{ path: 'file', held: heldText(text.slice(0, 40)), accepted: 'a shelf: a JSON object' }]);
+    throw new RefusedInput([
+      { path: 'file', held: heldText(text.slice(0, 40)), accepted: 'a shelf: a JSON object' },
+    ]);
   }
-  return checkShelf(json !== null && typeof json === 'object' ? migrateShelf(json as Record<string, unknown>) : json);
-} // prettier-ignore
+  return checkShelf(
+    json !== null && typeof json === 'object' ? migrateShelf(json as Record<string, unknown>) : json,
+  );
+}
 
 export const writeShelf = (shelf: Shelf): string => `${JSON.stringify(checkShelf(shelf), null, 1)}\n`;
 
 /** An id made from a name, that none of `taken` has. */
 export function paintId(name: string, taken: ReadonlySet<string>): string {
-  const plain = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 56) || 'paint';
+  const plain =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 56) || 'paint';
   if (!taken.has(plain)) return plain;
   for (let n = 2; ; n++) if (!taken.has(`${plain}-${n}`)) return `${plain}-${n}`;
-} // prettier-ignore
+}
 
 /** A measured figure from a list's further columns, where it is one. */
 function measuredIn(
@@ -94,23 +124,58 @@ export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]):
     const more = 'more' in paint ? paint.more : {};
     const old = byName.get(nameKey(name));
     const dryMin = 'dryMin' in paint ? paint.dryMin : null;
-    const extra = { ...(more['code'] && { code: more['code'].slice(0, 40) }), ...((LEFT as readonly string[]).includes(more['left'] ?? '') && { left: more['left'] as ShelfPaint['left'] }), ...(more['notes'] && { notes: more['notes'].slice(0, 400) }) };
-    const measured = { ...measuredIn(more, 'contrast', paintSchema.shape.contrast), ...measuredIn(more, 'strength', paintSchema.shape.strength), ...('contrast' in paint && { contrast: paint.contrast, strength: paint.strength }) };
+    const extra = {
+      ...(more['code'] && { code: more['code'].slice(0, 40) }),
+      ...((LEFT as readonly string[]).includes(more['left'] ?? '') && {
+        left: more['left'] as ShelfPaint['left'],
+      }),
+      ...(more['notes'] && { notes: more['notes'].slice(0, 400) }),
+    };
+    const measured = {
+      ...measuredIn(more, 'contrast', paintSchema.shape.contrast),
+      ...measuredIn(more, 'strength', paintSchema.shape.strength),
+      ...('contrast' in paint && { contrast: paint.contrast, strength: paint.strength }),
+    };
     if (!old) {
       const id = paintId('id' in paint ? paint.id : name, ids);
       ids.add(id);
-      const fresh: ShelfPaint = { id, name, hex, kind, opacity, tint, finish, dryMin, contrast: null, strength: null, ...measured, code: '', left: 'plenty', notes: '', ...extra };
+      const fresh: ShelfPaint = {
+        id,
+        name,
+        hex,
+        kind,
+        opacity,
+        tint,
+        finish,
+        dryMin,
+        contrast: null,
+        strength: null,
+        ...measured,
+        code: '',
+        left: 'plenty',
+        notes: '',
+        ...extra,
+      };
       next.push(fresh);
       byName.set(nameKey(name), fresh);
       added.push(name);
       continue;
     }
     const before = JSON.stringify(old);
-    Object.assign(old, { hex, kind, opacity, tint, finish, ...extra, ...measured, ...(dryMin !== null && { dryMin }) });
+    Object.assign(old, {
+      hex,
+      kind,
+      opacity,
+      tint,
+      finish,
+      ...extra,
+      ...measured,
+      ...(dryMin !== null && { dryMin }),
+    });
     (JSON.stringify(old) === before ? same : changed).push(old.name);
   }
   return { shelf: { ...shelf, paints: next }, added, changed, same };
-} // prettier-ignore
+}
 
 /** A shelf of these paints and brushes. */
 export const shelfOf = (paints: readonly Paint[], brushes: readonly Brush[] = []): Shelf => ({

@@ -14,10 +14,22 @@ export const MOST_TYPED = 2000;
 
 /** Words painters use besides the program's own. */
 const WORDS: Readonly<Record<string, Partial<Pick<Paint, 'kind' | 'opacity' | 'tint' | 'finish'>>>> = {
-  acrylic: { kind: 'paint' }, layer: { kind: 'paint' }, base: { kind: 'paint', opacity: 'opaque' }, shade: { kind: 'wash' }, metal: { kind: 'metallic' },
-  glaze: { kind: 'ink' }, spray: { kind: 'primer' }, undercoat: { kind: 'primer' }, lacquer: { kind: 'varnish' },
-  covering: { opacity: 'opaque' }, translucent: { opacity: 'semi-transparent' }, sheer: { opacity: 'transparent' }, mat: { finish: 'matt' }, matte: { finish: 'matt' }, glossy: { finish: 'gloss' },
-}; // prettier-ignore
+  acrylic: { kind: 'paint' },
+  layer: { kind: 'paint' },
+  base: { kind: 'paint', opacity: 'opaque' },
+  shade: { kind: 'wash' },
+  metal: { kind: 'metallic' },
+  glaze: { kind: 'ink' },
+  spray: { kind: 'primer' },
+  undercoat: { kind: 'primer' },
+  lacquer: { kind: 'varnish' },
+  covering: { opacity: 'opaque' },
+  translucent: { opacity: 'semi-transparent' },
+  sheer: { opacity: 'transparent' },
+  mat: { finish: 'matt' },
+  matte: { finish: 'matt' },
+  glossy: { finish: 'gloss' },
+};
 /** Kinds that let what is under them through, where nothing is said. */
 const SHEER: ReadonlySet<Paint['kind']> = new Set(['ink', 'wash', 'contrast', 'medium', 'varnish']);
 
@@ -32,7 +44,7 @@ const TERMS = [
   ...TINTS.filter((t) => t !== 'normal').map((t) => [`${t} tint`, { tint: t }] as const),
   ...FINISHES.map((f) => [f, { finish: f }] as const),
   ...Object.entries(WORDS),
-].sort((a, b) => b[0].length - a[0].length); // prettier-ignore
+].sort((a, b) => b[0].length - a[0].length);
 
 /**
  * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
@@ -45,14 +57,26 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     const line = raw.trim();
     if (line === '' || line.startsWith('//')) return [];
     const no = (says: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, says }];
-    if (i >= MOST_TYPED) return i === MOST_TYPED ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`) : [];
+    if (i >= MOST_TYPED)
+      return i === MOST_TYPED
+        ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`)
+        : [];
     // The colour with its # wins over a name that looks like one.
-    const found = /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ?? HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
+    const found =
+      /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ??
+      HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
     if (!found) return no('no colour in it; write # and six hexadecimal digits, for example #3a4550');
-    const name = line.slice(0, found.index).replace(/[\s,;:\t-]+$/, '').replace(/^["']|["']$/g, '').trim();
+    const name = line
+      .slice(0, found.index)
+      .replace(/[\s,;:\t-]+$/, '')
+      .replace(/^["']|["']$/g, '')
+      .trim();
     if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
     if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
-    let rest = ` ${line.slice(found.index + found[0].length).toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
+    let rest = ` ${line
+      .slice(found.index + found[0].length)
+      .toLowerCase()
+      .replace(/[\s,;:\t"']+/g, ' ')} `;
     const said: Partial<Paint> = {};
     for (const [word, means] of TERMS) {
       if (!rest.includes(` ${word} `)) continue;
@@ -66,9 +90,21 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
     if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
-    return [{
-      line: i + 1, text: raw, says: granted.join('; '),
-      paint: { name, hex: `#${hexOf(found[1])}`, kind, opacity, tint: said.tint ?? 'normal', finish: said.finish ?? 'matt', more: {} },
-    }];
+    return [
+      {
+        line: i + 1,
+        text: raw,
+        says: granted.join('; '),
+        paint: {
+          name,
+          hex: `#${hexOf(found[1])}`,
+          kind,
+          opacity,
+          tint: said.tint ?? 'normal',
+          finish: said.finish ?? 'matt',
+          more: {},
+        },
+      },
+    ];
   });
-} // prettier-ignore
+}

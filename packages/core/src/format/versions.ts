@@ -60,15 +60,20 @@ const toVersion3: Migration = (piece) => ({
   parts: each(piece['parts'], (part) => ({
     ...part,
     approach: { ...AS_THE_PIECE },
-    form: isObject(part['form']) && part['form']['kind'] === 'blade' ? { ...part['form'], ...BLADE_3 } : part['form'],
+    form:
+      isObject(part['form']) && part['form']['kind'] === 'blade'
+        ? { ...part['form'], ...BLADE_3 }
+        : part['form'],
     finish:
-      isObject(part['finish']) && part['finish']['kind'] === 'metal' ? { ...part['finish'], composition: 0 } : part['finish'],
+      isObject(part['finish']) && part['finish']['kind'] === 'metal'
+        ? { ...part['finish'], composition: 0 }
+        : part['finish'],
   })),
   adjustments: [],
   notes: Array.isArray(piece['notes'])
     ? [...(piece['notes'] as unknown[]), ...asNotes(piece['adjustments'])].slice(0, MOST_NOTES)
     : piece['notes'],
-}); // prettier-ignore
+});
 
 /** Version 4: a photo under the parts, and surfaces that parts are cut from. */
 const toVersion4: Migration = (piece) => ({ ...piece, version: 4, underlay: null, sculpts: [] });
@@ -93,8 +98,14 @@ const toVersion6: Migration = (piece) => ({
   ...piece,
   version: 6,
   paints: each(piece['paints'], measured),
-  ladders: each(piece['ladders'], ({ id, name, metal, ...rest }) => ({ id, name, metal, school: 'dark-first', ...rest })),
-}); // prettier-ignore
+  ladders: each(piece['ladders'], ({ id, name, metal, ...rest }) => ({
+    id,
+    name,
+    metal,
+    school: 'dark-first',
+    ...rest,
+  })),
+});
 
 /** Version 7: the main light has a shape; sculpted plates have seams and may fork. */
 const toVersion7: Migration = (piece) => ({
@@ -131,4 +142,16 @@ export function migrate(piece: Record<string, unknown>): Record<string, unknown>
 
 /** An older shelf brought to the present version. */
 export const migrateShelf = (shelf: Json): Json =>
-  shelf['version'] === 1 ? { ...shelf, version: 2, brushes: [], paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({ ...measured(paint), code, left, notes })) } : shelf; // prettier-ignore
+  shelf['version'] === 1
+    ? {
+        ...shelf,
+        version: 2,
+        brushes: [],
+        paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({
+          ...measured(paint),
+          code,
+          left,
+          notes,
+        })),
+      }
+    : shelf;

@@ -46,7 +46,10 @@ export function arranged(halfWidths: readonly number[], draws: readonly number[]
   ];
   const dark = PERIOD - 2 * halfWidths.reduce((a, b) => a + b, 0);
   const unit = dark / Array.from({ length: n }, (_, i) => GAP_RATIO ** i).reduce((a, b) => a + b, 0);
-  const gaps = shuffled(Array.from({ length: n }, (_, i) => unit * GAP_RATIO ** i), draws.slice(3)); // prettier-ignore
+  const gaps = shuffled(
+    Array.from({ length: n }, (_, i) => unit * GAP_RATIO ** i),
+    draws.slice(3),
+  );
   const last = order.indexOf(n - 1);
   const widest = gaps.indexOf(Math.max(...gaps));
   const beside = draws[7] < 0.5 ? last : last - 1;

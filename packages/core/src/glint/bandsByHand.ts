@@ -51,7 +51,11 @@ export function bandsByHand(
     const mine = changes.filter((c) => c.facet === i);
     if (mine.length === 0) return f;
     if (f.gradient !== null) {
-      for (const c of mine) asleep.push({ id: c.id, says: `this face is ${plain(facets[i].widthMm)} mm wide, too narrow for bands` });
+      for (const c of mine)
+        asleep.push({
+          id: c.id,
+          says: `this face is ${plain(facets[i].widthMm)} mm wide, too narrow for bands`,
+        });
       return f;
     }
     const gone = new Map(mine.flatMap((c) => (c.kind === 'band-remove' ? [[c.band, c.id] as const] : [])));
@@ -63,7 +67,8 @@ export function bandsByHand(
         continue;
       }
       if (c.kind === 'band-remove') continue;
-      if (gone.has(c.band)) asleep.push({ id: c.id, says: `band ${c.band + 1} is taken away by another change` });
+      if (gone.has(c.band))
+        asleep.push({ id: c.id, says: `band ${c.band + 1} is taken away by another change` });
       else bands = bands.map((b) => (b.number === c.band ? changed(b, c) : b));
     }
     bands = bands.filter((b) => !gone.has(b.number));
@@ -84,6 +89,7 @@ export function bandsByHand(
     return { ...f, bands };
   });
   for (const c of changes)
-    if (c.facet >= composition.facets.length) asleep.push({ id: c.id, says: 'this form has no such flat face' });
+    if (c.facet >= composition.facets.length)
+      asleep.push({ id: c.id, says: 'this form has no such flat face' });
   return { composition: { ...composition, facets: shaped }, asleep };
-} // prettier-ignore
+}

@@ -70,7 +70,14 @@ export function composed(
     return [{ p, facet: patch.facet, normal: [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]] }];
   });
   const first = composeBands(facets, light, polish, seed, free);
-  return { facets, ...bandsByHand(first, facets.map((f) => f.facet), hand.all.filter(isBandChange)) }; // prettier-ignore
+  return {
+    facets,
+    ...bandsByHand(
+      first,
+      facets.map((f) => f.facet),
+      hand.all.filter(isBandChange),
+    ),
+  };
 }
 
 /** A flat face: its patch, geometry and normal. */

@@ -2,7 +2,17 @@ import type { Patch, Surface } from '../form/index.js';
 import { midValue } from '../ladder/index.js';
 import { polishModels, type MetalSurface, type PartLight } from '../rig/index.js';
 import { addBounce } from './bounce.js';
-import { fitTone, middlePlace, mirrorTone, spreadOf, spreadTone, toned, withMiddle, type Spread, type Tone } from './exposure.js'; // prettier-ignore
+import {
+  fitTone,
+  middlePlace,
+  mirrorTone,
+  spreadOf,
+  spreadTone,
+  toned,
+  withMiddle,
+  type Spread,
+  type Tone,
+} from './exposure.js';
 import { curvedLevel } from './facing.js';
 import { radiance } from './radiance.js';
 import { sphereRadiance } from './sphere.js';

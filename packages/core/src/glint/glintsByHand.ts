@@ -46,9 +46,10 @@ export function glintsByHand(
       const patch = model.patches[a.patch];
       const at = patch ? placeAt(patch, a.anchor) : null;
       if (!at) asleep.push({ id: a.id, says: 'its place is gone from this form' });
-      else if (++added > MOST_ADDED) asleep.push({ id: a.id, says: `a part takes at most ${MOST_ADDED} added dots: more read as grain` });
+      else if (++added > MOST_ADDED)
+        asleep.push({ id: a.id, says: `a part takes at most ${MOST_ADDED} added dots: more read as grain` });
       else glints.push({ key: a.id, at, radiusMm: a.radiusMm, stretch: 1.15, alongRad: 0 });
     }
   }
   return { glints, asleep };
-} // prettier-ignore
+}

@@ -40,8 +40,15 @@ export interface Hand {
 }
 
 const NOTHING_DONE: Hand = {
-  all: [], pulls: [], holds: [], marks: [], edge: null, bounce: null, asleep: [], says: [],
-}; // prettier-ignore
+  all: [],
+  pulls: [],
+  holds: [],
+  marks: [],
+  edge: null,
+  bounce: null,
+  asleep: [],
+  says: [],
+};
 
 /** What an adjustment is about: of two about the same, the later holds. */
 export function subjectOf(a: Adjustment): string {
@@ -125,7 +132,9 @@ export function handOf(model: SurfaceModel, all: readonly Adjustment[]): Hand {
     } else if (a.kind === 'cut') {
       const patch = model.patches[a.patch];
       const points = patch ? a.points.map((p) => placeAt(patch, p)).filter((at) => at !== null) : [];
-      const long = points.some((p, i) => i > 0 && Math.hypot(p[0] - points[i - 1][0], p[1] - points[i - 1][1]) > 0.02); // prettier-ignore
+      const long = points.some(
+        (p, i) => i > 0 && Math.hypot(p[0] - points[i - 1][0], p[1] - points[i - 1][1]) > 0.02,
+      );
       if (points.length < a.points.length || !long) asleep.push({ id: a.id, says: GONE });
       else marks.push({ id: a.id, points, soft: a.mark === 'dent', widthMm: a.widthMm, lip: a.lip });
     }

@@ -52,11 +52,12 @@ export const discTable = (radiusDeg: number, blurDeg: number): Float32Array =>
       for (let k = 0; k < RINGS; k++) {
         const r = (k + 0.5) * ring;
         const near = (r - away) / sigma;
-        sum += (r / (sigma * sigma)) * Math.exp(-0.5 * near * near) * besselI0Scaled((r * away) / (sigma * sigma));
+        sum +=
+          (r / (sigma * sigma)) * Math.exp(-0.5 * near * near) * besselI0Scaled((r * away) / (sigma * sigma));
       }
       return Math.min(1, sum * ring);
     });
-  }); // prettier-ignore
+  });
 
 /** Stretches of even light blurred by a Gaussian, at an angle in radians. */
 function stretched(stretches: readonly Stretch[], blurDeg: number): (angle: number) => number {

@@ -66,12 +66,15 @@ export function rampLinear(palette: Palette, stage: Stage, view: PictureView): F
   const smooth = view !== 'zones' && (palette.ladder === null || stage.smoothed);
   for (let i = 0; i <= ENTRIES; i++) {
     const v = i / ENTRIES;
-    const colour: Lab = view === 'tint' ? { l: 38 + 46 * v, a: 0, b: 0 } : colourAt(shown, smooth ? v : view === 'zones' ? stepOf(v, n) / (n - 1) : stepped(v, n));
+    const colour: Lab =
+      view === 'tint'
+        ? { l: 38 + 46 * v, a: 0, b: 0 }
+        : colourAt(shown, smooth ? v : view === 'zones' ? stepOf(v, n) / (n - 1) : stepped(v, n));
     const rgb = labToLinear(view === 'values' ? greyOf(colour) : colour);
     for (let c = 0; c < 3; c++) ramp[i * 3 + c] = clamp(rgb[c], 0, 1);
   }
   return ramp;
-} // prettier-ignore
+}
 
 /** A ramp in linear light and as the bytes shown. */
 interface Ramp {

@@ -15,10 +15,14 @@ export interface Picture {
 /** A part's outline as placed, in the piece's frame. */
 export function placedBounds(model: Pick<SurfaceModel, 'rings'>, place: Place): Bounds {
   const roll = rad(place.rollDeg);
-  return boundsOf(model.rings.map((ring) => ring.map(([x, y]) => {
-    const [tx, ty] = turn(x, y, roll);
-    return [tx + place.xMm, ty + place.yMm] as const;
-  }))); // prettier-ignore
+  return boundsOf(
+    model.rings.map((ring) =>
+      ring.map(([x, y]) => {
+        const [tx, ty] = turn(x, y, roll);
+        return [tx + place.xMm, ty + place.yMm] as const;
+      }),
+    ),
+  );
 }
 
 export const unionBounds = (all: readonly Bounds[]): Bounds =>

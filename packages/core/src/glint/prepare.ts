@@ -135,7 +135,11 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
   const school = schools[ladder.school];
   const desk = { ladder, paints };
   const passes = school.passes(desk);
-  const { undercoat, passes: body } = layPasses(passes, steps.map((s) => ladder.steps.indexOf(s)), desk); // prettier-ignore
+  const { undercoat, passes: body } = layPasses(
+    passes,
+    steps.map((s) => ladder.steps.indexOf(s)),
+    desk,
+  );
   const laid = body[body.length - 1].after;
   const palette: Palette = {
     ladder,

@@ -26,13 +26,17 @@ export function paintZones(layers: Layers, palette: Palette, stage: Stage): Uint
   const n = palette.laid.length;
   const colours = stepColours(palette, stage);
   const out = new Uint8ClampedArray(alpha.length * 4);
-  const slopeTo = (i: number, j: number) => (patch[j] === patch[i] && alpha[j] > 0 ? Math.abs(value[j] - value[i]) : 0);
+  const slopeTo = (i: number, j: number) =>
+    patch[j] === patch[i] && alpha[j] > 0 ? Math.abs(value[j] - value[i]) : 0;
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
       if (alpha[i] === 0) continue;
       const v = clamp(value[i], 0, 1);
       const across = Math.max(col > 0 ? slopeTo(i, i - 1) : 0, col + 1 < width ? slopeTo(i, i + 1) : 0);
-      const down = Math.max(row > 0 ? slopeTo(i, i - width) : 0, row + 1 < height ? slopeTo(i, i + width) : 0);
+      const down = Math.max(
+        row > 0 ? slopeTo(i, i - width) : 0,
+        row + 1 < height ? slopeTo(i, i + width) : 0,
+      );
       const slope = Math.max(LEAST_SLOPE, Math.hypot(across, down));
       const k = stepOf(v, n);
       // The nearer of the two borders of this step decides.
@@ -46,4 +50,4 @@ export function paintZones(layers: Layers, palette: Palette, stage: Stage): Uint
       out[o + 3] = alpha[i] * 255;
     }
   return out;
-} // prettier-ignore
+}

@@ -22,7 +22,12 @@ const FAR_OFF = 3;
  * @param index the darker of the two steps, from 0
  * @returns null where neither step holds a paint that can be weighed
  */
-export function halfStep(ladder: Ladder, index: number, paints: readonly Paint[], out: ReadonlySet<string> = new Set()): HalfStep | null {
+export function halfStep(
+  ladder: Ladder,
+  index: number,
+  paints: readonly Paint[],
+  out: ReadonlySet<string> = new Set(),
+): HalfStep | null {
   const byId = paintsById(paints);
   const [dark, light] = [ladder.steps[index], ladder.steps[index + 1]];
   if (!dark || !light) throw new RangeError(`step: ${index}; accepted: 0 to ${ladder.steps.length - 2}`);
@@ -38,7 +43,9 @@ export function halfStep(ladder: Ladder, index: number, paints: readonly Paint[]
   const bestOf = (from: readonly Paint[]): HalfStep | null => {
     const [[best]] = searchMixes(paintTable(from), [aim], { keep: 1 });
     if (!best) return null;
-    const mix = best.paints.map((p, i) => ({ paint: from[p].id, parts: best.drops[i] })).sort((p, q) => q.parts - p.parts);
+    const mix = best.paints
+      .map((p, i) => ({ paint: from[p].id, parts: best.drops[i] }))
+      .sort((p, q) => q.parts - p.parts);
     return { mix, lab: best.lab, aim };
   };
   const first = bestOf(own);
@@ -46,6 +53,9 @@ export function halfStep(ladder: Ladder, index: number, paints: readonly Paint[]
   const more = mixable
     .filter((p) => !near.has(p.id))
     .map((p) => bestOf([...own, p]))
-    .reduce((best, next) => (next && (!best || deltaE(next.lab, aim) < deltaE(best.lab, aim) - 1) ? next : best), first);
+    .reduce(
+      (best, next) => (next && (!best || deltaE(next.lab, aim) < deltaE(best.lab, aim) - 1) ? next : best),
+      first,
+    );
   return more;
-} // prettier-ignore
+}

@@ -38,11 +38,15 @@ const LEAST_RISE = 4;
  * Whether the second pile is the first, or part of it, with one paint added: the others keep their ratio and exactly one
  * grows. Paints in rising order.
  */
-export function addsTo(from: Pick<FoundMix, 'paints' | 'drops'>, to: Pick<FoundMix, 'paints' | 'drops'>): boolean {
+export function addsTo(
+  from: Pick<FoundMix, 'paints' | 'drops'>,
+  to: Pick<FoundMix, 'paints' | 'drops'>,
+): boolean {
   return to.paints.some((grown, g) => {
     const others = to.paints.filter((p) => p !== grown);
     const before = from.paints.filter((p) => p !== grown);
-    if (others.length === 0 || before.length !== others.length || before.some((p, i) => p !== others[i])) return false;
+    if (others.length === 0 || before.length !== others.length || before.some((p, i) => p !== others[i]))
+      return false;
     const was = (p: number) => from.drops[from.paints.indexOf(p)];
     const is = (p: number) => to.drops[to.paints.indexOf(p)];
     const by = is(others[0]) / was(others[0]);
@@ -50,16 +54,19 @@ export function addsTo(from: Pick<FoundMix, 'paints' | 'drops'>, to: Pick<FoundM
     const had = from.paints.includes(grown) ? was(grown) * by : 0;
     return to.drops[g] > had + 1e-9;
   });
-} // prettier-ignore
+}
 
 /** How the second pile follows from the first, and what that costs. */
-export function follows(from: Pick<FoundMix, 'paints' | 'drops'>, to: Pick<FoundMix, 'paints' | 'drops'>): { readonly sharing: Sharing; readonly cost: number } {
+export function follows(
+  from: Pick<FoundMix, 'paints' | 'drops'>,
+  to: Pick<FoundMix, 'paints' | 'drops'>,
+): { readonly sharing: Sharing; readonly cost: number } {
   let fresh = 0;
   for (const p of to.paints) if (!from.paints.includes(p)) fresh++;
   if (fresh <= 1 && addsTo(from, to)) return { sharing: 'add', cost: PER_NEW * fresh };
   const sharing = fresh < to.paints.length ? 'share' : 'fresh';
   return { sharing, cost: (sharing === 'share' ? SHARED : NONE_SHARED) + PER_NEW * fresh };
-} // prettier-ignore
+}
 
 /**
  * A whole ladder from a shelf: of the best mixes for every step, the chain that is near everywhere and asks for few new
@@ -74,7 +81,11 @@ export function searchLadder(
 ): FoundLadder | null {
   const { locked = [], ...search } = options;
   const free = targets.map((_, i) => !locked[i]);
-  const found = searchMixes(table, targets.filter((_, i) => free[i]), search);
+  const found = searchMixes(
+    table,
+    targets.filter((_, i) => free[i]),
+    search,
+  );
   let next = 0;
   const columns = targets.map((target, i): FoundMix[] => {
     const mine = locked[i];
@@ -114,9 +125,12 @@ export function searchLadder(
   return {
     cost,
     steps: piles.map(({ paints, drops, lab }, k) => ({
-      target: targets[k], paints, drops, lab,
+      target: targets[k],
+      paints,
+      drops,
+      lab,
       sharing: k === 0 ? 'first' : follows(piles[k - 1], piles[k]).sharing,
       off: nearnessOf(targets[k], lab),
     })),
   };
-} // prettier-ignore
+}

@@ -33,7 +33,12 @@ export function nearness(l1: number, a1: number, b1: number, l2: number, a2: num
   const across = 2 * Math.sqrt(c1 * c2) * Math.sin(dh / 2);
   const lm = (l1 + l2) / 2 - 50;
   const cm = (c1 + c2) / 2;
-  const t = 1 - 0.17 * Math.cos(mean - 30 * rad) + 0.24 * Math.cos(2 * mean) + 0.32 * Math.cos(3 * mean + 6 * rad) - 0.2 * Math.cos(4 * mean - 63 * rad);
+  const t =
+    1 -
+    0.17 * Math.cos(mean - 30 * rad) +
+    0.24 * Math.cos(2 * mean) +
+    0.32 * Math.cos(3 * mean + 6 * rad) -
+    0.2 * Math.cos(4 * mean - 63 * rad);
   const sl = 1 + (0.015 * lm * lm) / Math.sqrt(20 + lm * lm);
   const sc = 1 + 0.045 * cm;
   const sh = 1 + 0.015 * cm * t;
@@ -42,7 +47,7 @@ export function nearness(l1: number, a1: number, b1: number, l2: number, a2: num
   const rt = -2 * Math.sqrt(cm7 / (cm7 + POW)) * Math.sin(60 * rad * Math.exp(-turned * turned));
   const [x, y, w] = [dl / (KL * sl), dc / (KC * sc), across / sh];
   return Math.sqrt(Math.max(0, x * x + y * y + w * w + rt * y * w));
-} // prettier-ignore
+}
 
 /** Least that two colours this far apart in value can differ: SL is nowhere above 1.75. */
 export const leastFor = (dl: number): number => Math.abs(dl) / (KL * 1.75);

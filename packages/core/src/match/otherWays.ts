@@ -26,12 +26,24 @@ const THIN: ReadonlySet<Paint['kind']> = new Set(['wash', 'ink', 'contrast']);
  * What stands in for a paint that is missing: single pots of its kind first, then mixes of the others, nearest first.
  * A wash or ink may be a dark paint thinned: the value counts, not the name.
  */
-export function standIns(paint: Paint, paints: readonly Paint[], out: ReadonlySet<string> = new Set()): Way[] {
+export function standIns(
+  paint: Paint,
+  paints: readonly Paint[],
+  out: ReadonlySet<string> = new Set(),
+): Way[] {
   const wanted = hexToLab(paint.hex);
   const others = paints.filter((p) => p.id !== paint.id && !out.has(p.id));
-  const alike = THIN.has(paint.kind) ? others.filter((p) => THIN.has(p.kind)) : paint.kind === 'metallic' || paint.kind === 'primer' ? others.filter((p) => p.kind === paint.kind) : [];
+  const alike = THIN.has(paint.kind)
+    ? others.filter((p) => THIN.has(p.kind))
+    : paint.kind === 'metallic' || paint.kind === 'primer'
+      ? others.filter((p) => p.kind === paint.kind)
+      : [];
   const single = alike
-    .map((p): Way => ({ mix: [{ paint: p.id, parts: 1 }], lab: hexToLab(p.hex), off: deltaE(hexToLab(p.hex), wanted) }))
+    .map((p): Way => ({
+      mix: [{ paint: p.id, parts: 1 }],
+      lab: hexToLab(p.hex),
+      off: deltaE(hexToLab(p.hex), wanted),
+    }))
     .sort((a, b) => a.off - b.off)
     .slice(0, 2);
   const mixed = others.filter((p) => MIXED_KINDS.has(p.kind) && !alike.includes(p));
@@ -41,9 +53,15 @@ export function standIns(paint: Paint, paints: readonly Paint[], out: ReadonlySe
   const seen = new Set<string>();
   const ways = found
     .filter((m) => !seen.has(m.paints.join()) && seen.add(m.paints.join()))
-    .map((m): Way => ({ mix: m.paints.map((p, i) => ({ paint: mixed[p].id, parts: m.drops[i] })).sort((a, b) => b.parts - a.parts), lab: m.lab, off: deltaE(m.lab, wanted) }));
+    .map((m): Way => ({
+      mix: m.paints
+        .map((p, i) => ({ paint: mixed[p].id, parts: m.drops[i] }))
+        .sort((a, b) => b.parts - a.parts),
+      lab: m.lab,
+      off: deltaE(m.lab, wanted),
+    }));
   return [...single, ...ways].slice(0, MOST_WAYS);
-} // prettier-ignore
+}
 
 /** Hues farther round the circle than this are opposites. */
 const OPPOSITE_DEG = 130;
@@ -59,8 +77,15 @@ export interface Opposites extends Way {
  * A muted colour from two vivid opposites, such as a brown from yellow and violet; more of the darker one darkens it.
  * Null where no two are opposite. The model knows such mixes least well.
  */
-export function fromOpposites(wanted: Lab, paints: readonly Paint[], out: ReadonlySet<string> = new Set()): Opposites | null {
-  const vivid = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.has(p.id) && Math.hypot(hexToLab(p.hex).a, hexToLab(p.hex).b) > VIVID);
+export function fromOpposites(
+  wanted: Lab,
+  paints: readonly Paint[],
+  out: ReadonlySet<string> = new Set(),
+): Opposites | null {
+  const vivid = paints.filter(
+    (p) =>
+      MIXED_KINDS.has(p.kind) && !out.has(p.id) && Math.hypot(hexToLab(p.hex).a, hexToLab(p.hex).b) > VIVID,
+  );
   const labs = vivid.map((p) => hexToLab(p.hex));
   const table = paintTable(vivid);
   const ratios = ratiosOf(2, MOST_DROPS);
@@ -72,12 +97,15 @@ export function fromOpposites(wanted: Lab, paints: readonly Paint[], out: Readon
         const lab = mixLabIn(table, [i, j], [ratios[r], ratios[r + 1]], 2);
         const off = deltaE(lab, wanted);
         if (best && off >= best.off) continue;
-        const mix = [{ paint: vivid[i].id, parts: ratios[r] }, { paint: vivid[j].id, parts: ratios[r + 1] }].sort((a, b) => b.parts - a.parts);
+        const mix = [
+          { paint: vivid[i].id, parts: ratios[r] },
+          { paint: vivid[j].id, parts: ratios[r + 1] },
+        ].sort((a, b) => b.parts - a.parts);
         best = { mix, lab, off, darkens: labs[i].l < labs[j].l ? vivid[i].id : vivid[j].id };
       }
     }
   return best;
-} // prettier-ignore
+}
 
 /** A step drawn from two of three puddles. */
 export interface Drawn {
@@ -115,13 +143,16 @@ export function threePuddles(ladder: Ladder, paints: readonly Paint[]): Drawn[] 
     let best: Drawn | null = null;
     for (let whole = 2; whole <= MOST_PARTS; whole++)
       for (let darker = 1; darker < whole; darker++) {
-        const lab = spectrumToLab(masstoneOf(mixPigment([...portions(dark, darker), ...portions(light, whole - darker)])));
+        const lab = spectrumToLab(
+          masstoneOf(mixPigment([...portions(dark, darker), ...portions(light, whole - darker)])),
+        );
         const off = deltaE(lab, wanted);
-        if (!best || off < best.off - 0.2) best = { index, darker, lighter: whole - darker, first: dark === 0, lab, off };
+        if (!best || off < best.off - 0.2)
+          best = { index, darker, lighter: whole - darker, first: dark === 0, lab, off };
       }
     return [best!];
   });
-} // prettier-ignore
+}
 
 /** What two metals of a piece have in common, or what keeps them apart. */
 export interface HueLink {
@@ -145,13 +176,20 @@ function ladderHue(labs: readonly Lab[]): number | null {
 /** Whether two ladders share a hue, which unifies two metals, or stand in families of their own, which separates them. */
 export function hueLink(one: Ladder, other: Ladder, paints: readonly Paint[]): HueLink {
   const byId = paintsById(paints);
-  const [p, q] = [one, other].map((l) => ladderHue(l.steps.map((s) => spectrumToLab(masstoneOf(pigmentOf(s.mix, byId))))));
+  const [p, q] = [one, other].map((l) =>
+    ladderHue(l.steps.map((s) => spectrumToLab(masstoneOf(pigmentOf(s.mix, byId))))),
+  );
   const used = (l: Ladder) => new Set(l.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   const theirs = used(other);
   const shared = [...used(one)].filter((id) => theirs.has(id)).map((id) => byId.get(id)!.name);
   const paintsSay = shared.length > 0 ? `both hold ${shared.join(' and ')}` : 'they share no paint';
   if (p === null || q === null)
-    return { kind: 'neither', apartDeg: null, shared, says: `${p === null ? one.name : other.name} is grey: only value and polish tell the two apart, and ${paintsSay}` };
+    return {
+      kind: 'neither',
+      apartDeg: null,
+      shared,
+      says: `${p === null ? one.name : other.name} is grey: only value and polish tell the two apart, and ${paintsSay}`,
+    };
   const apartDeg = apart(p, q);
   const kind = apartDeg <= TIED_DEG ? 'tied' : apartDeg >= PARTED_DEG ? 'parted' : 'neither';
   const says = {
@@ -160,4 +198,4 @@ export function hueLink(one: Ladder, other: Ladder, paints: readonly Paint[]): H
     neither: `their hues lie ${Math.round(apartDeg)}° apart, neither tied nor parted; share a shadow paint to tie them, or move one round`,
   }[kind];
   return { kind, apartDeg, shared, says: `${says}; ${paintsSay}` };
-} // prettier-ignore
+}

@@ -10,9 +10,11 @@ export function foundText({ steps, reading, ladder }: Searched, meant: Metal | n
   const paints = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint))).size;
   const piles = steps.filter((s) => s.sharing !== 'add').length;
   const taken = meant && reading.metal.id !== meant.id;
-  const reads = taken ? ` It would be taken for ${reading.metal.label.toLowerCase()}${reading.add ? `: ${reading.add}` : ''}.` : '';
+  const reads = taken
+    ? ` It would be taken for ${reading.metal.label.toLowerCase()}${reading.add ? `: ${reading.add}` : ''}.`
+    : '';
   return `${paints} paints, ${piles} fresh ${piles === 1 ? 'pile' : 'piles'}; ${counts}.${reads}`;
-} // prettier-ignore
+}
 
 /** What one paint more would do for a metal, in a sentence. */
 export function lackingText(lacking: Lacking | null, metal: Metal): string {
@@ -21,4 +23,4 @@ export function lackingText(lacking: Lacking | null, metal: Metal): string {
   const steps = lacking.steps.filter((s) => closeness(s.now) !== closeness(s.then));
   const gains = steps.map((s) => `step ${s.index + 1} from ${closeness(s.now)} to ${closeness(s.then)}`);
   return `An opaque paint near this, of the ${hueWord(lab)} about value ${Math.round(lab.l)}, would help most: ${gains.join(', ') || 'fewer fresh piles'}.`;
-} // prettier-ignore
+}

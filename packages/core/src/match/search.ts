@@ -95,7 +95,11 @@ class Best {
  * its paints lose against each other: greys from complementary colours are the mixes a model knows least well.
  * @returns for each target up to `keep` mixes, best first; empty where the table holds no paint
  */
-export function searchMixes(table: PaintTable, targets: readonly Lab[], options: Partial<SearchOptions> = {}): FoundMix[][] {
+export function searchMixes(
+  table: PaintTable,
+  targets: readonly Lab[],
+  options: Partial<SearchOptions> = {},
+): FoundMix[][] {
   const { mostPaints, mostDrops, keep, among, whole = WHOLE, onProgress } = { ...SEARCH, ...options };
   // Pairs are chosen from the best: a caller who keeps one answer still wants it to be the right one.
   const bests = targets.map((t) => new Best(t, Math.max(keep, SEARCH.keep)));
@@ -143,7 +147,10 @@ export function searchMixes(table: PaintTable, targets: readonly Lab[], options:
   } else if (mostPaints > 2) {
     // A triple is good mostly where two of its paints already are.
     bests.forEach((best, at) => {
-      const pairs = best.sets().filter((s) => s.length === 2).slice(0, PAIRS);
+      const pairs = best
+        .sets()
+        .filter((s) => s.length === 2)
+        .slice(0, PAIRS);
       const tried = new Set<number>();
       pairs.forEach(([i, j], done) => {
         onProgress?.(0.1 + (0.9 * (at + done / pairs.length)) / bests.length);
@@ -159,11 +166,14 @@ export function searchMixes(table: PaintTable, targets: readonly Lab[], options:
     });
   }
   return bests.map((best) =>
-    best.all().slice(0, keep).map(({ cost, set, ratio, lab: found }) => ({
-      paints: set,
-      drops: Array.from(ratios[set.length - 1].subarray(ratio, ratio + set.length)),
-      lab: found,
-      cost,
-    })),
+    best
+      .all()
+      .slice(0, keep)
+      .map(({ cost, set, ratio, lab: found }) => ({
+        paints: set,
+        drops: Array.from(ratios[set.length - 1].subarray(ratio, ratio + set.length)),
+        lab: found,
+        cost,
+      })),
   );
-} // prettier-ignore
+}

@@ -48,11 +48,22 @@ const [XROW, YROW, ZROW] = WEIGHTS;
  * made anew, since a search asks it a million times.
  * @param paints indices into the table; @param drops parts of each; @param used how many of them count
  */
-export function mixInto(table: PaintTable, paints: ArrayLike<number>, drops: ArrayLike<number>, used: number, out: Float64Array, at: number): void {
+export function mixInto(
+  table: PaintTable,
+  paints: ArrayLike<number>,
+  drops: ArrayLike<number>,
+  used: number,
+  out: Float64Array,
+  at: number,
+): void {
   const { absorbs, scatters } = table;
   let s = 0;
   for (let j = 0; j < used; j++) s += drops[j] * scatters[paints[j]];
-  const [p0, p1, p2] = [paints[0] * BANDS, used > 1 ? paints[1] * BANDS : 0, used > 2 ? paints[2] * BANDS : 0];
+  const [p0, p1, p2] = [
+    paints[0] * BANDS,
+    used > 1 ? paints[1] * BANDS : 0,
+    used > 2 ? paints[2] * BANDS : 0,
+  ];
   const [d0, d1, d2] = [drops[0] / s, used > 1 ? drops[1] / s : 0, used > 2 ? drops[2] / s : 0];
   let [x, y, z] = [0, 0, 0];
   for (let i = 0; i < BANDS; i++) {
@@ -66,10 +77,15 @@ export function mixInto(table: PaintTable, paints: ArrayLike<number>, drops: Arr
   out[at] = 116 * fy - 16;
   out[at + 1] = 500 * (fx - fy);
   out[at + 2] = 200 * (fy - fz);
-} // prettier-ignore
+}
 
 const one = new Float64Array(3);
-export function mixLabIn(table: PaintTable, paints: ArrayLike<number>, drops: ArrayLike<number>, used: number): Lab {
+export function mixLabIn(
+  table: PaintTable,
+  paints: ArrayLike<number>,
+  drops: ArrayLike<number>,
+  used: number,
+): Lab {
   mixInto(table, paints, drops, used, one, 0);
   return { l: one[0], a: one[1], b: one[2] };
-} // prettier-ignore
+}

@@ -103,7 +103,12 @@ export interface Searched {
  * @param options `out` names paints that are not mixed from any more
  * @returns null where the paints give no ladder that rises in value
  */
-export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: readonly number[] | null, options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): Searched | null {
+export function searchedLadder(
+  ladder: Ladder,
+  paints: readonly Paint[],
+  only: readonly number[] | null,
+  options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {},
+): Searched | null {
   const { out = NONE, ...search } = options;
   const mixed = paints.filter((p) => MIXED_KINDS.has(p.kind));
   // Pots that ran out stand behind: steps that keep their mix may name them, new mixes may not.
@@ -114,17 +119,32 @@ export function searchedLadder(ladder: Ladder, paints: readonly Paint[], only: r
     const free = step.settled === 'no' && (only === null || only.includes(k));
     return free ? null : pileOf(step, place);
   });
-  const found = searchLadder(paintTable(shelf), targets, { ...search, locked, among: mixed.filter((p) => !out.has(p.id)).length });
+  const found = searchLadder(paintTable(shelf), targets, {
+    ...search,
+    locked,
+    among: mixed.filter((p) => !out.has(p.id)).length,
+  });
   if (!found) return null;
   const steps = ladder.steps.map((step, k): LadderStep => {
     if (locked[k]) return step;
     const { paints: set, drops } = found.steps[k];
     // The most of a mix is named first, as it is poured.
-    const mix = set.map((p, i) => ({ paint: shelf[p].id, parts: drops[i] })).sort((a, b) => b.parts - a.parts);
+    const mix = set
+      .map((p, i) => ({ paint: shelf[p].id, parts: drops[i] }))
+      .sort((a, b) => b.parts - a.parts);
     return { ...step, mix };
   });
-  return { ladder: { ...ladder, steps }, steps: found.steps, cost: found.cost, reading: readsAs(found.steps.map((s) => s.lab), metals, metalOfLadder(ladder)) };
-} // prettier-ignore
+  return {
+    ladder: { ...ladder, steps },
+    steps: found.steps,
+    cost: found.cost,
+    reading: readsAs(
+      found.steps.map((s) => s.lab),
+      metals,
+      metalOfLadder(ladder),
+    ),
+  };
+}
 
 /** Another mix for one step, and what it asks for. */
 export interface OtherMix {
@@ -142,26 +162,38 @@ const MOST_OTHERS = 6;
  * Mixes that come near what a step aims at, one for each set of paints, those first that are near and cheap beside its
  * neighbours.
  */
-export function otherMixes(ladder: Ladder, paints: readonly Paint[], index: number, options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): OtherMix[] {
+export function otherMixes(
+  ladder: Ladder,
+  paints: readonly Paint[],
+  index: number,
+  options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {},
+): OtherMix[] {
   const { out = NONE, ...search } = options;
   const shelf = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.has(p.id));
   const place = new Map(shelf.map((p, i) => [p.id, i]));
   const [found] = searchMixes(paintTable(shelf), [aimsOf(ladder, paints)[index]], search);
   const others = new Set(ladder.steps.flatMap((s, k) => (k === index ? [] : s.mix.map((m) => m.paint))));
-  const [before, after] = [index - 1, index + 1].map((k) => (ladder.steps[k] ? pileOf(ladder.steps[k], place) : null));
+  const [before, after] = [index - 1, index + 1].map((k) =>
+    ladder.steps[k] ? pileOf(ladder.steps[k], place) : null,
+  );
   const seen = new Set<string>();
   return found
-    .map((mix) => ({ mix, cost: mix.cost + (before ? follows(before, mix).cost : 0) + (after ? follows(mix, after).cost : 0) }))
+    .map((mix) => ({
+      mix,
+      cost: mix.cost + (before ? follows(before, mix).cost : 0) + (after ? follows(mix, after).cost : 0),
+    }))
     .sort((a, b) => a.cost - b.cost)
     .filter(({ mix }) => !seen.has(mix.paints.join()) && seen.add(mix.paints.join()))
     .slice(0, MOST_OTHERS)
     .map(({ mix }) => ({
-      mix: mix.paints.map((p, i) => ({ paint: shelf[p].id, parts: mix.drops[i] })).sort((a, b) => b.parts - a.parts),
+      mix: mix.paints
+        .map((p, i) => ({ paint: shelf[p].id, parts: mix.drops[i] }))
+        .sort((a, b) => b.parts - a.parts),
       lab: mix.lab,
       sharing: before ? follows(before, mix).sharing : index === 0 ? 'first' : 'fresh',
       moreToOpen: mix.paints.filter((p) => !others.has(shelf[p].id)).length,
     }));
-} // prettier-ignore
+}
 
 /** One paint that the shelf lacks, and what it would do for a ladder. */
 export interface Lacking {
@@ -180,23 +212,43 @@ const TOLD = 0.8;
  * The one opaque paint that would help a ladder most: tried are those of the very colours its steps aim at.
  * @returns null where none would help much, or the ladder cannot be mixed at all
  */
-export function lackingPaint(ladder: Ladder, paints: readonly Paint[], options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {}): Lacking | null {
+export function lackingPaint(
+  ladder: Ladder,
+  paints: readonly Paint[],
+  options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {},
+): Lacking | null {
   const { onProgress, ...search } = options;
   const off = (s: Searched) => s.steps.map((step) => deltaE(step.lab, step.target));
   const tried = (shelf: readonly Paint[], part: number, of: number) =>
-    searchedLadder(ladder, shelf, null, { ...search, onProgress: (share) => onProgress?.((part + share) / of) });
+    searchedLadder(ladder, shelf, null, {
+      ...search,
+      onProgress: (share) => onProgress?.((part + share) / of),
+    });
   const aims = aimsOf(ladder, paints);
   const now = tried(paints, 0, aims.length + 1);
   if (!now) return null;
   let best: { readonly saves: number; readonly lacking: Lacking } | null = null;
   aims.forEach((lab, k) => {
     const hex = labToHex(lab);
-    const extra: Paint = { id: 'lacking-paint', name: 'One paint more', hex, kind: 'paint', opacity: 'opaque', tint: 'normal', finish: 'matt', dryMin: null, contrast: null, strength: null };
+    const extra: Paint = {
+      id: 'lacking-paint',
+      name: 'One paint more',
+      hex,
+      kind: 'paint',
+      opacity: 'opaque',
+      tint: 'normal',
+      finish: 'matt',
+      dryMin: null,
+      contrast: null,
+      strength: null,
+    };
     const then = tried([...paints, extra], k + 1, aims.length + 1);
     if (!then || now.cost - then.cost <= (best?.saves ?? WORTH)) return;
     const [before, after] = [off(now), off(then)];
-    const steps = before.flatMap((d, index) => (d - after[index] > TOLD ? [{ index, now: d, then: after[index] }] : []));
+    const steps = before.flatMap((d, index) =>
+      d - after[index] > TOLD ? [{ index, now: d, then: after[index] }] : [],
+    );
     best = { saves: now.cost - then.cost, lacking: { hex, lab, steps } };
   });
   return (best as { lacking: Lacking } | null)?.lacking ?? null;
-} // prettier-ignore
+}

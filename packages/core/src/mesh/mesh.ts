@@ -17,7 +17,10 @@ export const MOST_TRIANGLES = MOST_SHAPE_TRIANGLES;
 export const MOST_MESH_BYTES = 300 * 1024 * 1024;
 
 /** Vertices at one place become one, so that triangles know their neighbours. */
-function welded(positions: Float32Array, index: Uint32Array | null): { positions: Float32Array; index: Uint32Array } {
+function welded(
+  positions: Float32Array,
+  index: Uint32Array | null,
+): { positions: Float32Array; index: Uint32Array } {
   const corners = index ?? Uint32Array.from({ length: positions.length / 3 }, (_, i) => i);
   let size = 1;
   while (size < positions.length) size *= 2;
@@ -28,7 +31,10 @@ function welded(positions: Float32Array, index: Uint32Array | null): { positions
   const bits = new Uint32Array(Float32Array.from(positions, (v) => v + 0).buffer);
   for (let v = 0; v < to.length; v++) {
     const [x, y, z] = [positions[3 * v] + 0, positions[3 * v + 1] + 0, positions[3 * v + 2] + 0];
-    let h = Math.imul(bits[3 * v], 73856093) ^ Math.imul(bits[3 * v + 1], 19349663) ^ Math.imul(bits[3 * v + 2], 83492791);
+    let h =
+      Math.imul(bits[3 * v], 73856093) ^
+      Math.imul(bits[3 * v + 1], 19349663) ^
+      Math.imul(bits[3 * v + 2], 83492791);
     for (h = (h ^ (h >>> 15)) & (size - 1); ; h = (h + 1) & (size - 1)) {
       const found = table[h];
       if (found < 0) {
@@ -43,7 +49,7 @@ function welded(positions: Float32Array, index: Uint32Array | null): { positions
     }
   }
   return { positions: Float32Array.from(places), index: Uint32Array.from(corners, (v) => to[v]) };
-} // prettier-ignore
+}
 
 /** Edges by how many triangles share them: one is the rim of a hole, more than two is no surface. */
 function edgesOf(index: Uint32Array): { open: number; crowded: number } {
@@ -72,18 +78,31 @@ const MOST_CHECKED = 400_000;
  */
 export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh['up']): Mesh {
   const count = (rawIndex?.length ?? raw.length / 3) / 3;
-  if (!(count >= 1)) throw new BadMesh('mesh: no triangle in it; accepted: a closed or open surface of triangles');
+  if (!(count >= 1))
+    throw new BadMesh('mesh: no triangle in it; accepted: a closed or open surface of triangles');
   if (count > MOST_TRIANGLES)
-    throw new BadMesh(`mesh: ${(count / 1e6).toFixed(1)} million triangles; accepted: at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`);
-  if (raw.some((v) => !Number.isFinite(v))) throw new BadMesh('mesh: places that are no numbers; accepted: finite places');
+    throw new BadMesh(
+      `mesh: ${(count / 1e6).toFixed(1)} million triangles; accepted: at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
+    );
+  if (raw.some((v) => !Number.isFinite(v)))
+    throw new BadMesh('mesh: places that are no numbers; accepted: finite places');
   const { positions, index } = welded(raw, rawIndex);
   const kept: number[] = [];
   let volume = 0;
   for (let t = 0; t < index.length; t += 3) {
     const [a, b, c] = [3 * index[t], 3 * index[t + 1], 3 * index[t + 2]];
-    if (!(c < positions.length && b < positions.length && a < positions.length)) throw new BadMesh('mesh: a triangle names a corner that is not there');
-    const [ux, uy, uz] = [positions[b] - positions[a], positions[b + 1] - positions[a + 1], positions[b + 2] - positions[a + 2]];
-    const [vx, vy, vz] = [positions[c] - positions[a], positions[c + 1] - positions[a + 1], positions[c + 2] - positions[a + 2]];
+    if (!(c < positions.length && b < positions.length && a < positions.length))
+      throw new BadMesh('mesh: a triangle names a corner that is not there');
+    const [ux, uy, uz] = [
+      positions[b] - positions[a],
+      positions[b + 1] - positions[a + 1],
+      positions[b + 2] - positions[a + 2],
+    ];
+    const [vx, vy, vz] = [
+      positions[c] - positions[a],
+      positions[c + 1] - positions[a + 1],
+      positions[c + 2] - positions[a + 2],
+    ];
     const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
     if (nx === 0 && ny === 0 && nz === 0) continue;
     volume += positions[a] * nx + positions[a + 1] * ny + positions[a + 2] * nz;
@@ -105,4 +124,4 @@ export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh
     }
   }
   return { positions, index: out, up, says };
-} // prettier-ignore
+}

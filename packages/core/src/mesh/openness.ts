@@ -16,7 +16,11 @@ const OFF_MM = 0.06;
  * the view alone, not on where the light stands.
  * @param onRow told how far it is, 0..1; may throw to stop
  */
-export function withOpenness({ sculpt, places }: Raster, index: Uint32Array, onRow: (share: number) => void = () => undefined): Sculpt {
+export function withOpenness(
+  { sculpt, places }: Raster,
+  index: Uint32Array,
+  onRow: (share: number) => void = () => undefined,
+): Sculpt {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(places, 3));
   geometry.setIndex(new BufferAttribute(index.slice(), 1));
@@ -53,7 +57,7 @@ export function withOpenness({ sculpt, places }: Raster, index: Uint32Array, onR
     }
   }
   return { ...sculpt, open: softened(coarse, w, h, width, height) };
-} // prettier-ignore
+}
 
 /** The coarse raster laid over the fine one, its steps softened. */
 function softened(coarse: Float32Array, w: number, h: number, width: number, height: number): Uint8Array {

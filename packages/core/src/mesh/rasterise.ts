@@ -70,7 +70,7 @@ export function seenPlaces(mesh: Mesh, view: MeshView): Float32Array {
   }
   for (let i = 0; i < out.length; i++) out[i] -= (low[i % 3] + high[i % 3]) / 2;
   return out;
-} // prettier-ignore
+}
 
 /** Normals of every corner: the mean of the faces round its vertex that meet its own face softly, weighed by area. */
 function cornerNormals(places: Float32Array, index: Uint32Array): Float32Array {
@@ -79,8 +79,16 @@ function cornerNormals(places: Float32Array, index: Uint32Array): Float32Array {
   const long = new Float32Array(faces);
   for (let t = 0; t < faces; t++) {
     const [a, b, c] = [3 * index[3 * t], 3 * index[3 * t + 1], 3 * index[3 * t + 2]];
-    const [ux, uy, uz] = [places[b] - places[a], places[b + 1] - places[a + 1], places[b + 2] - places[a + 2]];
-    const [vx, vy, vz] = [places[c] - places[a], places[c + 1] - places[a + 1], places[c + 2] - places[a + 2]];
+    const [ux, uy, uz] = [
+      places[b] - places[a],
+      places[b + 1] - places[a + 1],
+      places[b + 2] - places[a + 2],
+    ];
+    const [vx, vy, vz] = [
+      places[c] - places[a],
+      places[c + 1] - places[a + 1],
+      places[c + 2] - places[a + 2],
+    ];
     const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
     const l = Math.hypot(nx, ny, nz) || 1e-20;
     long[t] = l;
@@ -113,7 +121,7 @@ function cornerNormals(places: Float32Array, index: Uint32Array): Float32Array {
     out[3 * i + 2] = z / l;
   }
   return out;
-} // prettier-ignore
+}
 
 export interface Raster {
   readonly sculpt: Sculpt;
@@ -126,7 +134,12 @@ export interface Raster {
  * Catmull 1974). Both sides of a surface are seen; one that is turned away shows its back.
  * @param onRow told how far all is, 0..1; may throw to stop
  */
-export function rasterise(mesh: Mesh, view: MeshView, pxPerMm: number | null = null, onRow: (share: number) => void = () => undefined): Raster {
+export function rasterise(
+  mesh: Mesh,
+  view: MeshView,
+  pxPerMm: number | null = null,
+  onRow: (share: number) => void = () => undefined,
+): Raster {
   const places = seenPlaces(mesh, view);
   let [w, h] = [0, 0];
   for (let i = 0; i < places.length; i += 3) {
@@ -135,8 +148,14 @@ export function rasterise(mesh: Mesh, view: MeshView, pxPerMm: number | null = n
   }
   if (!(w > 0 && h > 0)) throw new BadMesh('mesh: from this side nothing is seen of it; turn it');
   const margin = 0.5;
-  const px = Math.min(pxPerMm ?? MOST_PX_PER_MM, Math.sqrt(MOST_POINTS / ((w + 2 * margin) * (h + 2 * margin))));
-  const [width, height] = [Math.max(2, Math.ceil((w + 2 * margin) * px)), Math.max(2, Math.ceil((h + 2 * margin) * px))];
+  const px = Math.min(
+    pxPerMm ?? MOST_PX_PER_MM,
+    Math.sqrt(MOST_POINTS / ((w + 2 * margin) * (h + 2 * margin))),
+  );
+  const [width, height] = [
+    Math.max(2, Math.ceil((w + 2 * margin) * px)),
+    Math.max(2, Math.ceil((h + 2 * margin) * px)),
+  ];
   const n = width * height;
   const normals = cornerNormals(places, mesh.index);
   onRow(0.3);
@@ -177,4 +196,4 @@ export function rasterise(mesh: Mesh, view: MeshView, pxPerMm: number | null = n
   }
   for (let i = 0; i < n; i++) if (trust[i] === 0) rise[i] = 0;
   return { sculpt: { width, height, pxPerMm: px, nx, ny, rise, trust, open: null }, places };
-} // prettier-ignore
+}

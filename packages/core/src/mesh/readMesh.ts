@@ -34,11 +34,13 @@ function stl(bytes: Uint8Array): BufferGeometry {
     const count = stlCount(bytes);
     if (count > MOST_TRIANGLES) throw tooMany(count);
     if (count < 0 || 84 + 50 * count > bytes.length)
-      throw new BadMesh(`file: an STL that is cut off: ${bytes.length} bytes for ${Math.max(0, count)} triangles; accepted: a whole one`);
+      throw new BadMesh(
+        `file: an STL that is cut off: ${bytes.length} bytes for ${Math.max(0, count)} triangles; accepted: a whole one`,
+      );
   } else if (!/\bendsolid\b/.test(head(bytes.subarray(Math.max(0, bytes.length - 400)), 400)))
     throw new BadMesh('file: an STL that is cut off; accepted: a whole one, with endsolid at its end');
   return new STLLoader().parse(whole(bytes));
-} // prettier-ignore
+}
 
 const tooMany = (n: number) =>
   new BadMesh(
@@ -62,25 +64,34 @@ interface Gltf {
 /** Only shapes are wanted: without pictures nothing is fetched and nothing is decoded. */
 function bare(json: Gltf): Gltf {
   if (json.buffers?.some((b) => b.uri !== undefined && !b.uri.startsWith('data:')))
-    throw new BadMesh('file: a glTF whose shape lies in another file; accepted: GLB, or glTF with everything inside');
+    throw new BadMesh(
+      'file: a glTF whose shape lies in another file; accepted: GLB, or glTF with everything inside',
+    );
   const packed = (json.extensionsRequired ?? []).filter((e) => /draco|meshopt/i.test(e));
-  if (packed.length > 0) throw new BadMesh(`file: a glTF packed with ${packed[0]}; accepted: one exported without compression`);
+  if (packed.length > 0)
+    throw new BadMesh(`file: a glTF packed with ${packed[0]}; accepted: one exported without compression`);
   const { materials: _m, textures: _t, images: _i, animations: _a, skins: _s, ...rest } = json;
   return {
     ...rest,
     nodes: (json.nodes ?? []).map(({ skin: _skin, ...n }) => n),
-    meshes: (json.meshes ?? []).map((m) => ({ ...m, primitives: (m.primitives ?? []).map(({ material: _x, ...p }) => p) })),
+    meshes: (json.meshes ?? []).map((m) => ({
+      ...m,
+      primitives: (m.primitives ?? []).map(({ material: _x, ...p }) => p),
+    })),
   };
-} // prettier-ignore
+}
 
 async function gltf(bytes: Uint8Array): Promise<Object3D> {
   let input: ArrayBuffer | string;
   try {
     if (head(bytes, 4) === 'glTF') {
       const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
-      if (view.getUint32(8, true) > bytes.length) throw new BadMesh('file: a GLB that is cut off; accepted: a whole one');
+      if (view.getUint32(8, true) > bytes.length)
+        throw new BadMesh('file: a GLB that is cut off; accepted: a whole one');
       const end = 20 + view.getUint32(12, true);
-      const json = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf));
+      const json = JSON.stringify(
+        bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf),
+      );
       const text = new TextEncoder().encode(json + ' '.repeat((4 - (json.length % 4)) % 4));
       const rest = bytes.subarray(end);
       const glb = new Uint8Array(20 + text.length + rest.length);
@@ -94,17 +105,24 @@ async function gltf(bytes: Uint8Array): Promise<Object3D> {
       input = glb.buffer;
     } else input = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes)) as Gltf));
   } catch (error) {
-    throw error instanceof BadMesh ? error : new BadMesh('file: a glTF that is broken; accepted: a whole one');
+    throw error instanceof BadMesh
+      ? error
+      : new BadMesh('file: a glTF that is broken; accepted: a whole one');
   }
   return new Promise((resolve, reject) =>
     new GLTFLoader().parse(
       input,
       '',
       (found) => resolve(found.scene),
-      (error) => reject(new BadMesh(`file: a glTF that cannot be read (${error instanceof Error ? error.message : 'broken'})`)),
+      (error) =>
+        reject(
+          new BadMesh(
+            `file: a glTF that cannot be read (${error instanceof Error ? error.message : 'broken'})`,
+          ),
+        ),
     ),
   );
-} // prettier-ignore
+}
 
 /** All triangles below an object, each turned as it hangs there. */
 function geometryOf(root: Object3D): BufferGeometry {
@@ -130,7 +148,9 @@ function geometryOf(root: Object3D): BufferGeometry {
 export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   if (bytes.length === 0) throw new BadMesh('file: nothing in it; accepted: STL, OBJ, PLY, glTF');
   if (bytes.length > MOST_MESH_BYTES)
-    throw new BadMesh(`file: ${Math.round(bytes.length / 1048576)} MB; accepted: at most ${MOST_MESH_BYTES / 1048576} MB`);
+    throw new BadMesh(
+      `file: ${Math.round(bytes.length / 1048576)} MB; accepted: at most ${MOST_MESH_BYTES / 1048576} MB`,
+    );
   if (isShape(bytes)) {
     // One that was kept: mended already.
     try {
@@ -148,20 +168,25 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
     else geometry = geometryOf(await gltf(bytes));
   } catch (error) {
     if (error instanceof BadMesh) throw error;
-    throw new BadMesh(`file: it is broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ${kind.toUpperCase()}`);
+    throw new BadMesh(
+      `file: it is broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ${kind.toUpperCase()}`,
+    );
   }
   const position = geometry.getAttribute('position');
   if (!position) throw new BadMesh('mesh: no places in it; accepted: a surface of triangles');
   // A PLY of points alone has places and no triangles.
-  if (kind === 'ply' && !geometry.index) throw new BadMesh('mesh: points without triangles; accepted: a surface of triangles');
+  if (kind === 'ply' && !geometry.index)
+    throw new BadMesh('mesh: points without triangles; accepted: a surface of triangles');
   if (kind === 'ply') {
     const promised = Number(/element face (\d+)/.exec(head(bytes, 4096))?.[1] ?? 0);
     if ((geometry.index?.count ?? 0) / 3 < promised)
-      throw new BadMesh(`file: a PLY that is cut off: ${Math.floor((geometry.index?.count ?? 0) / 3)} of ${promised} faces; accepted: a whole one`);
+      throw new BadMesh(
+        `file: a PLY that is cut off: ${Math.floor((geometry.index?.count ?? 0) / 3)} of ${promised} faces; accepted: a whole one`,
+      );
   }
   return mended(
     Float32Array.from(position.array),
     geometry.index ? Uint32Array.from(geometry.index.array) : null,
     kind === 'stl' || kind === 'ply' ? 'z' : 'y',
   );
-} // prettier-ignore
+}

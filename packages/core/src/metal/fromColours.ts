@@ -20,18 +20,32 @@ export function metalFromColours(colours: readonly Lab[]): Metal {
     if (last && c.l - last[0].l < APART) last.push(c);
     else groups.push([c]);
   }
-  const mean = (list: readonly Lab[], of: (c: Lab) => number) => list.reduce((s, c) => s + of(c), 0) / list.length;
-  const places = groups.map((g): Lab => ({ l: mean(g, (c) => c.l), a: mean(g, (c) => c.a), b: mean(g, (c) => c.b) }));
-  if (places.length < 2) throw new RangeError(`colours: ${places.length === 0 ? 'none' : 'all of nearly one value'}; accepted: a dark, a light and what lies between`);
+  const mean = (list: readonly Lab[], of: (c: Lab) => number) =>
+    list.reduce((s, c) => s + of(c), 0) / list.length;
+  const places = groups.map((g): Lab => ({
+    l: mean(g, (c) => c.l),
+    a: mean(g, (c) => c.a),
+    b: mean(g, (c) => c.b),
+  }));
+  if (places.length < 2)
+    throw new RangeError(
+      `colours: ${places.length === 0 ? 'none' : 'all of nearly one value'}; accepted: a dark, a light and what lies between`,
+    );
   // The place that its neighbours tell best goes first.
   while (places.length > MOST) {
     let at = 1;
-    for (let i = 1; i < places.length - 1; i++) if (places[i + 1].l - places[i - 1].l < places[at + 1].l - places[at - 1].l) at = i;
+    for (let i = 1; i < places.length - 1; i++)
+      if (places[i + 1].l - places[i - 1].l < places[at + 1].l - places[at - 1].l) at = i;
     places.splice(at, 1);
   }
   const path = places.map(labToHex);
-  return { id: `path-${path.map((h) => h.slice(1)).join('-')}`, label: 'Metal as seen', says: 'hue and chroma over value as in the colours that were taken', path };
-} // prettier-ignore
+  return {
+    id: `path-${path.map((h) => h.slice(1)).join('-')}`,
+    label: 'Metal as seen',
+    says: 'hue and chroma over value as in the colours that were taken',
+    path,
+  };
+}
 
 /** The metal that an id of a seen one tells; null for other ids. */
 export function metalOfPath(id: string): Metal | null {

@@ -18,8 +18,17 @@ export { hueWord, readsAs, type Reading } from './readsAs.js';
 
 /** Metals a painter can choose. One file adds one. */
 export const metals: readonly Metal[] = [
-  coldSteelMetal, warmSteel, silver, gold, oldGold, brass, bronzeMetal, copper, glossBlack, gunmetal,
-]; // prettier-ignore
+  coldSteelMetal,
+  warmSteel,
+  silver,
+  gold,
+  oldGold,
+  brass,
+  bronzeMetal,
+  copper,
+  glossBlack,
+  gunmetal,
+];
 
 /** @throws RangeError for an id that none has */
 export function metalById(id: string): Metal {

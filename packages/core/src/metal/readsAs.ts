@@ -60,6 +60,7 @@ export function readsAs(colours: readonly Lab[], among: readonly Metal[], meant:
   const wanted = metalAt(meant, farthest.l);
   const more = Math.hypot(wanted.a, wanted.b) > Math.hypot(farthest.a, farthest.b);
   const says = `the ${hueWord(wanted)} about value ${Math.round(farthest.l)}`;
-  const add = hueWord(wanted) === hueWord(farthest) ? `make ${says} ${more ? 'stronger' : 'greyer'}` : `add ${says}`;
+  const add =
+    hueWord(wanted) === hueWord(farthest) ? `make ${says} ${more ? 'stronger' : 'greyer'}` : `add ${says}`;
   return { metal, off, add };
-} // prettier-ignore
+}

@@ -3,9 +3,21 @@ import { id, list, mm, oneOf, ratio, whole } from './fields.js';
 
 /** What a painter can change by hand on a computed map. */
 export const ADJUSTMENT_KINDS = [
-  'band-centre', 'band-ends', 'band-lean', 'band-peak', 'band-add', 'band-remove',
-  'glint-move', 'glint-add', 'glint-remove', 'border-pull', 'zone-hold', 'edge', 'bounce', 'cut',
-] as const; // prettier-ignore
+  'band-centre',
+  'band-ends',
+  'band-lean',
+  'band-peak',
+  'band-add',
+  'band-remove',
+  'glint-move',
+  'glint-add',
+  'glint-remove',
+  'border-pull',
+  'zone-hold',
+  'edge',
+  'bounce',
+  'cut',
+] as const;
 export type AdjustmentKind = (typeof ADJUSTMENT_KINDS)[number];
 
 const anchor = z.strictObject({
@@ -28,42 +40,78 @@ const kind = <const K extends AdjustmentKind>(k: K) => z.literal(k);
 export const adjustmentSchema = z.discriminatedUnion(
   'kind',
   [
-    z.strictObject({ ...base, kind: kind('band-centre'), facet, band, by: ratio(-1, 1, 'along the facet, as a share of its length') }),
     z.strictObject({
-      ...base, kind: kind('band-ends'), facet, band,
+      ...base,
+      kind: kind('band-centre'),
+      facet,
+      band,
+      by: ratio(-1, 1, 'along the facet, as a share of its length'),
+    }),
+    z.strictObject({
+      ...base,
+      kind: kind('band-ends'),
+      facet,
+      band,
       ridge: ratio(0.05, 8, 'width at the ridge, times the composed one'),
       edge: ratio(0.05, 8, 'width at the edge, times the composed one'),
     }),
-    z.strictObject({ ...base, kind: kind('band-lean'), facet, band, by: ratio(-1, 1, 'how far its edge end moves along, as a share of the length') }),
+    z.strictObject({
+      ...base,
+      kind: kind('band-lean'),
+      facet,
+      band,
+      by: ratio(-1, 1, 'how far its edge end moves along, as a share of the length'),
+    }),
     z.strictObject({ ...base, kind: kind('band-peak'), facet, band, to: ratio(0, 1, 'value at its middle') }),
     z.strictObject({
-      ...base, kind: kind('band-add'), facet,
+      ...base,
+      kind: kind('band-add'),
+      facet,
       at: ratio(0, 1, 'its middle: 0 heel, 1 tip'),
       width: ratio(0.002, 1, 'full width half way from ridge to edge, as a share of the length'),
       peak: ratio(0, 1, 'value at its middle'),
     }),
     z.strictObject({ ...base, kind: kind('band-remove'), facet, band }),
     z.strictObject({ ...base, kind: kind('glint-move'), glint, by: shift }),
-    z.strictObject({ ...base, kind: kind('glint-add'), patch, anchor, radiusMm: mm(0.03, 2, 'half its width') }),
+    z.strictObject({
+      ...base,
+      kind: kind('glint-add'),
+      patch,
+      anchor,
+      radiusMm: mm(0.03, 2, 'half its width'),
+    }),
     z.strictObject({ ...base, kind: kind('glint-remove'), glint }),
     z.strictObject({
-      ...base, kind: kind('border-pull'), patch, anchor,
+      ...base,
+      kind: kind('border-pull'),
+      patch,
+      anchor,
       by: shift,
       reachMm: mm(0.1, 100, 'how far round the place it pulls along'),
     }),
     z.strictObject({
-      ...base, kind: kind('zone-hold'), patch, anchor,
+      ...base,
+      kind: kind('zone-hold'),
+      patch,
+      anchor,
       radiusMm: mm(0.1, 200, 'how far round the place it holds'),
       value: ratio(0, 1, 'value held: 0 the darkest step, 1 the lightest'),
     }),
-    z.strictObject({ ...base, kind: kind('edge'), value: ratio(0, 1, 'value all edges of the part are painted at') }),
     z.strictObject({
-      ...base, kind: kind('bounce'),
+      ...base,
+      kind: kind('edge'),
+      value: ratio(0, 1, 'value all edges of the part are painted at'),
+    }),
+    z.strictObject({
+      ...base,
+      kind: kind('bounce'),
       peak: ratio(0, 1, 'value of the light from below'),
       gap: ratio(0, 1, 'how dark its gap is: 0 none, 0.6 as computed'),
     }),
     z.strictObject({
-      ...base, kind: kind('cut'), patch,
+      ...base,
+      kind: kind('cut'),
+      patch,
       points: list(anchor, 40, 'the stroke, in order').min(2, { error: () => 'a list of 2 to 40 points' }),
       mark: oneOf(['cut', 'dent'], 'a sharp cut, or a soft dent'),
       widthMm: mm(0.05, 5, 'of the dark line'),
@@ -71,7 +119,7 @@ export const adjustmentSchema = z.discriminatedUnion(
     }),
   ],
   { error: () => `an adjustment whose kind is one of ${ADJUSTMENT_KINDS.join(', ')}` },
-); // prettier-ignore
+);
 
 export type Adjustment = z.infer<typeof adjustmentSchema>;
 export type AdjustmentOf<K extends AdjustmentKind> = Extract<Adjustment, { kind: K }>;

@@ -91,14 +91,27 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
   const paints = paintsById(piece.paints);
   const metals = metalsOf(piece, sheets);
   const layers: OrderLayer[] = [];
-  const add = (ladder: Ladder, pass: Pass, title: string, taken: readonly (PartStep | null)[], words: string | null = pass.words) => {
+  const add = (
+    ladder: Ladder,
+    pass: Pass,
+    title: string,
+    taken: readonly (PartStep | null)[],
+    words: string | null = pass.words,
+  ) => {
     const parts = taken.filter((p) => p !== null);
     if (parts.length === 0) return;
     const { role, film, mix, water } = pass;
     const airbrush = pass.tool.kind === 'airbrush';
     const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
     layers.push({
-      role, step: parts[0].step, film, title: capital(title), mix, water, airbrush, parts,
+      role,
+      step: parts[0].step,
+      film,
+      title: capital(title),
+      mix,
+      water,
+      airbrush,
+      parts,
       ladder: ladder.id,
       mixText: words ?? mixText(mix, paints),
       thinning: thinning(water, pass.thinner),
@@ -113,7 +126,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       adds: addsText(parts),
       caution: CAUTIONS[role] ?? (airbrush ? SPRAY : null),
     });
-  }; // prettier-ignore
+  };
   const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
   const passesOf = (l: Ladder) => schools[l.school].passes({ ladder: l, paints: piece.paints });
   // The whole miniature is sprayed once, with the primer that most of it wants; any other is brushed on afterwards.
@@ -127,7 +140,12 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     const sprayed = passesOf(over[0]).find((p) => p.role === 'undercoat');
     if (!sprayed) return;
     const pass = i === 0 ? sprayed : { ...sprayed, ...BRUSHED_PRIMER };
-    add(over[0], pass, `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`, mine.map((m) => takenBy(m, pass))); // prettier-ignore
+    add(
+      over[0],
+      pass,
+      `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`,
+      mine.map((m) => takenBy(m, pass)),
+    );
   });
   for (const ladder of inUse) {
     const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
@@ -137,19 +155,39 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       if (pass.over === 'surroundings') {
         for (const source of tintSources(piece.rig)) {
           const glaze = tintPaint(source.hex, piece.paints);
-          add(ladder, { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] }, tintTitle(source.id, piece),
-            mine.map((m) => takenBy(m, pass, source.id)), glaze ? null : `a glaze of your own near ${source.hex}`); // prettier-ignore
+          add(
+            ladder,
+            { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] },
+            tintTitle(source.id, piece),
+            mine.map((m) => takenBy(m, pass, source.id)),
+            glaze ? null : `a glaze of your own near ${source.hex}`,
+          );
         }
       } else if (pass.over === 'dots') {
         const light = ladder.steps[Math.max(0, ladder.steps.length - 2)];
         const dots = (pale: boolean, as: Pass) =>
-          add(ladder, as, as.title, mine.filter((m) => m.sheet.paleGlints === pale).map((m) => takenBy(m, as))); // prettier-ignore
+          add(
+            ladder,
+            as,
+            as.title,
+            mine.filter((m) => m.sheet.paleGlints === pale).map((m) => takenBy(m, as)),
+          );
         dots(true, { ...pass, step: 'glints-pale', title: 'Glints, pale dots', mix: light.mix });
         dots(false, pass);
       } else {
         const named =
           inUse.length > 1 && typeof pass.over !== 'string' ? `${ladder.name}, ${pass.title}` : pass.title;
-        add(ladder, pass, named, mine.map((m) => takenBy(m, m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!))); // prettier-ignore
+        add(
+          ladder,
+          pass,
+          named,
+          mine.map((m) =>
+            takenBy(
+              m,
+              m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!,
+            ),
+          ),
+        );
       }
     }
   }
@@ -160,12 +198,46 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
 
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {
   return {
-    role: 'matte', step: 'matte', ladder: null, title: 'Cloth, leather, wood and skin', film: null, mix: [], water: 0, share: 1, dryMin: DRY_MIN.layer, tool: '', airbrush: false,
-    begin: '', why: '', beyond: false, adds: '', mixText: 'your own paints', thinning: 'as you like', amount: '', caution: null,
+    role: 'matte',
+    step: 'matte',
+    ladder: null,
+    title: 'Cloth, leather, wood and skin',
+    film: null,
+    mix: [],
+    water: 0,
+    share: 1,
+    dryMin: DRY_MIN.layer,
+    tool: '',
+    airbrush: false,
+    begin: '',
+    why: '',
+    beyond: false,
+    adds: '',
+    mixText: 'your own paints',
+    thinning: 'as you like',
+    amount: '',
+    caution: null,
     how: 'Base, shade and light in your own way; keep it matt beside the metal.',
     parts: parts.map((part) => {
       const area = sheets.get(part.id)!.zones.areaMm2;
-      return { part: part.id, step: 'matte', role: 'matte', coats: 2, exactCoats: 2, covers: true, coverShare: 1, coverMm2: area, mixedMl: mixedMl(area, 2), activeMin: activeMinutes.layer(area, 2), where: 'all of it', border: '', values: null, change: null, reachesLights: false, number: 0 };
+      return {
+        part: part.id,
+        step: 'matte',
+        role: 'matte',
+        coats: 2,
+        exactCoats: 2,
+        covers: true,
+        coverShare: 1,
+        coverMm2: area,
+        mixedMl: mixedMl(area, 2),
+        activeMin: activeMinutes.layer(area, 2),
+        where: 'all of it',
+        border: '',
+        values: null,
+        change: null,
+        reachesLights: false,
+        number: 0,
+      };
     }),
-  }; // prettier-ignore
+  };
 }

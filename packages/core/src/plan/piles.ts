@@ -80,7 +80,10 @@ export function pilesOf(needs: readonly PileNeed[]): Pile[] {
     const unitMl = unit === 'drop' ? DROP_ML : TIP_ML;
     const parts = mix.reduce((s, m) => s + m.parts, 0);
     let over = NOTHING;
-    let added = mix.map((m) => ({ paint: m.paint, parts: m.parts * Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY)) }));
+    let added = mix.map((m) => ({
+      paint: m.paint,
+      parts: m.parts * Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY)),
+    }));
     const grows = paintIn(left.volume) > TINY ? growth(left.mix, mix) : null;
     if (grows) {
       const base = parts - grows.parts;
@@ -101,9 +104,19 @@ export function pilesOf(needs: readonly PileNeed[]): Pile[] {
     const madeMl = paint + whole.water;
     const usedMl = Math.min(madeMl, mixedMl);
     left = { volume: scaled(whole, (madeMl - usedMl) / madeMl), mix };
-    return { step, unit, unitMl, over, added, addedWaterMl, laidMl: usedMl / LOSSES, lostMl: usedMl - usedMl / LOSSES, leftMl: madeMl - usedMl };
+    return {
+      step,
+      unit,
+      unitMl,
+      over,
+      added,
+      addedWaterMl,
+      laidMl: usedMl / LOSSES,
+      lostMl: usedMl - usedMl / LOSSES,
+      leftMl: madeMl - usedMl,
+    };
   });
-} // prettier-ignore
+}
 
 /** What a pile is made of, in words: "2 brush tips Wet slate and 1 Lampsoot", or what is added to the pile before. */
 export function pileText({ unit, added, over, leftMl }: Pile, nameOf: (paint: string) => string): string {

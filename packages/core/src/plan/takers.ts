@@ -89,10 +89,25 @@ const whole = ({ sheet }: MetalPart): number => sheet.zones.areaMm2;
 function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>): PartStep {
   const coats = 'count' in pass.coats ? pass.coats.count : 1;
   return {
-    part: m.part.id, step: pass.step, role: pass.role, coats, exactCoats: coats, covers: true, coverShare: Math.min(1, mm2 / whole(m)), coverMm2: mm2,
-    mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED), activeMin: activeMinutes.layer(mm2, coats), where: 'all of it', border: '', values: null, change: null, reachesLights: false, number: 0, ...over,
+    part: m.part.id,
+    step: pass.step,
+    role: pass.role,
+    coats,
+    exactCoats: coats,
+    covers: true,
+    coverShare: Math.min(1, mm2 / whole(m)),
+    coverMm2: mm2,
+    mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED),
+    activeMin: activeMinutes.layer(mm2, coats),
+    where: 'all of it',
+    border: '',
+    values: null,
+    change: null,
+    reachesLights: false,
+    number: 0,
+    ...over,
   };
-} // prettier-ignore
+}
 
 /** What one minute of arc spans at half a metre, in mm: less is seen as part of what is around it. */
 const SEEN_MM = 0.145;
@@ -104,9 +119,11 @@ function changeAt(m: MetalPart, at: number): number {
   const before = at > 0 ? body[at - 1].after : after.map(() => m.palette.undercoat);
   const own = m.sheet.zones.zones;
   const covered = zones.reduce((sum, k) => sum + own[k].ownShare, 0);
-  const mean = zones.reduce((sum, k) => sum + own[k].ownShare * deltaE(before[k], after[k]), 0) / Math.max(1e-9, covered);
+  const mean =
+    zones.reduce((sum, k) => sum + own[k].ownShare * deltaE(before[k], after[k]), 0) /
+    Math.max(1e-9, covered);
   return mean * Math.min(1, own[zones[0]].openingMm / SEEN_MM);
-} // prettier-ignore
+}
 
 /** A pass over zones of the part. */
 function onZones(m: MetalPart, pass: Pass): PartStep | null {
@@ -121,7 +138,8 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   const mm2 = upward ? zones[first].coverMm2 : covered.reduce((sum, k) => sum + zones[k].ownMm2, 0);
   // A step that this light leaves nothing to paint with is no step.
   if (mm2 < LEAST_MM2) return null;
-  const names = covered.length > 1 ? `value steps ${first + 1} to ${first + covered.length}` : `value step ${first + 1}`;
+  const names =
+    covered.length > 1 ? `value steps ${first + 1} to ${first + covered.length}` : `value step ${first + 1}`;
   return stepOn(m, pass, mm2, {
     number: at + 1,
     values: body[at].values,
@@ -132,11 +150,16 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
     covers,
     coverShare: share,
     mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, coats, pass.share === GLAZED),
-    activeMin: pass.share === GLAZED ? activeMinutes.glaze(Math.sqrt(mm2) * 2, coats) : activeMinutes.layer(mm2, coats),
-    where: upward ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share) : `${names} of the map`,
+    activeMin:
+      pass.share === GLAZED
+        ? activeMinutes.glaze(Math.sqrt(mm2) * 2, coats)
+        : activeMinutes.layer(mm2, coats),
+    where: upward
+      ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
+      : `${names} of the map`,
     border: upward ? borderText(borders[first - 1]) : '',
   });
-} // prettier-ignore
+}
 
 function onLines(m: MetalPart, pass: Pass, mm: number, where: string): PartStep | null {
   if (mm <= 0) return null;
@@ -155,8 +178,14 @@ export function takenBy(m: MetalPart, pass: Pass, source: string | null = null):
       const { borders } = sheet.zones;
       const soft = borders.reduce((sum, b) => sum + b.softMm, 0);
       if (soft <= LEAST_SOFT_MM) return null;
-      const mm2 = Math.min(whole(m), borders.reduce((sum, b) => sum + b.softMm * Math.min(b.blendMm, 2), 0)); // prettier-ignore
-      return stepOn(m, pass, mm2, { activeMin: activeMinutes.glaze(soft, 1), where: `${plain(soft, 0)} mm of soft borders` }); // prettier-ignore
+      const mm2 = Math.min(
+        whole(m),
+        borders.reduce((sum, b) => sum + b.softMm * Math.min(b.blendMm, 2), 0),
+      );
+      return stepOn(m, pass, mm2, {
+        activeMin: activeMinutes.glaze(soft, 1),
+        where: `${plain(soft, 0)} mm of soft borders`,
+      });
     }
     case 'bounce':
       return sheet.bounce && whole(m) > LEAST_BOUNCE_MM2
@@ -174,10 +203,18 @@ export function takenBy(m: MetalPart, pass: Pass, source: string | null = null):
     case 'recesses':
       return onLines(m, pass, sheet.recessMm, 'recesses, joints and cuts');
     case 'edges':
-      return onLines(m, pass, sheet.edgeMm, `${plain(sheet.edgeMm, 0)} mm of rim; full where it faces the light, at most the mid step in shade`); // prettier-ignore
+      return onLines(
+        m,
+        pass,
+        sheet.edgeMm,
+        `${plain(sheet.edgeMm, 0)} mm of rim; full where it faces the light, at most the mid step in shade`,
+      );
     case 'dots':
       return sheet.glintShare > 0
-        ? stepOn(m, pass, sheet.glintShare * whole(m), { activeMin: activeMinutes.dots(3), where: 'the dots on the map' }) // prettier-ignore
+        ? stepOn(m, pass, sheet.glintShare * whole(m), {
+            activeMin: activeMinutes.dots(3),
+            where: 'the dots on the map',
+          })
         : null;
     default:
       if (pass.role === 'undercoat')

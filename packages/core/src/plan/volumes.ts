@@ -26,9 +26,23 @@ export function volumesOf(order: readonly OrderLayer[], copies: number): LayerVo
     const mixed = parts.reduce((s, p) => s + p.mixedMl, 0) * copies;
     const laidMl = mixed / LOSSES;
     const spread = parts.reduce((s, p) => s + (p.mixedMl / LOSSES) * 1000, 0) / filmMm;
-    const coats = parts.reduce((s, p) => s + p.coats * p.coverMm2, 0) / Math.max(1e-9, parts.reduce((s, p) => s + p.coverMm2, 0)); // prettier-ignore
+    const coats =
+      parts.reduce((s, p) => s + p.coats * p.coverMm2, 0) /
+      Math.max(
+        1e-9,
+        parts.reduce((s, p) => s + p.coverMm2, 0),
+      );
     const paintMl = mixed / (1 + water);
-    return { title, areaMm2: (spread / coats) * copies, coats, filmMm, laidMl, lostMl: mixed - laidMl, paintMl, waterMl: mixed - paintMl }; // prettier-ignore
+    return {
+      title,
+      areaMm2: (spread / coats) * copies,
+      coats,
+      filmMm,
+      laidMl,
+      lostMl: mixed - laidMl,
+      paintMl,
+      waterMl: mixed - paintMl,
+    };
   });
 }
 
@@ -37,7 +51,12 @@ export const ladderPiles = (ladder: Ladder, order: readonly OrderLayer[], copies
   pilesOf(
     order
       .filter((l) => l.ladder === ladder.id && (l.role === 'value' || l.role === 'base'))
-      .map((l) => ({ step: l.step, mix: l.mix, water: l.water, mixedMl: l.parts.reduce((s, p) => s + p.mixedMl, 0) * copies })), // prettier-ignore
+      .map((l) => ({
+        step: l.step,
+        mix: l.mix,
+        water: l.water,
+        mixedMl: l.parts.reduce((s, p) => s + p.mixedMl, 0) * copies,
+      })),
   );
 
 /** Paint that leaves the pots over a whole piece, in ml. */

@@ -24,14 +24,30 @@ function edges({ width, height, light }: Plane): Float32Array {
       for (let c = 1; c < width - 1; c++) {
         const i = r * width + c;
         out[i] =
-          (from[i - width - 1] + from[i - width] + from[i - width + 1] + from[i - 1] + from[i] + from[i + 1] + from[i + width - 1] + from[i + width] + from[i + width + 1]) / 9;
+          (from[i - width - 1] +
+            from[i - width] +
+            from[i - width + 1] +
+            from[i - 1] +
+            from[i] +
+            from[i + 1] +
+            from[i + width - 1] +
+            from[i + width] +
+            from[i + width + 1]) /
+          9;
       }
   }
   return out;
-} // prettier-ignore
+}
 
 /** Correlation of two edge pictures, the second read `dx`, `dy` further, -1..1. */
-function agreementAt(a: Float32Array, b: Float32Array, width: number, height: number, dx: number, dy: number): number {
+function agreementAt(
+  a: Float32Array,
+  b: Float32Array,
+  width: number,
+  height: number,
+  dx: number,
+  dy: number,
+): number {
   const pad = 3;
   const [c0, c1] = [pad + Math.max(0, -dx), width - pad - Math.max(0, dx)];
   const [r0, r1] = [pad + Math.max(0, -dy), height - pad - Math.max(0, dy)];
@@ -48,7 +64,7 @@ function agreementAt(a: Float32Array, b: Float32Array, width: number, height: nu
     }
   const [va, vb] = [saa - (sa * sa) / n, sbb - (sb * sb) / n];
   return n > 0 && va > 0 && vb > 0 ? (sab - (sa * sb) / n) / Math.sqrt(va * vb) : -1;
-} // prettier-ignore
+}
 
 /** The top of a parabola through three values at -1, 0, 1. */
 const peak = (l: number, m: number, r: number) => {

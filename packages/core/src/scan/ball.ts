@@ -17,7 +17,8 @@ export class NoBall extends Error {}
  * @throws NoBall for fewer than three, or taps on one line
  */
 export function circleThrough(taps: readonly (readonly [number, number])[]): Circle {
-  if (taps.length < 3) throw new NoBall(`taps: ${taps.length}; accepted: three or more on the ball's outline`);
+  if (taps.length < 3)
+    throw new NoBall(`taps: ${taps.length}; accepted: three or more on the ball's outline`);
   const rows = [0, 1, 2].map(() => [0, 0, 0]);
   const right = [0, 0, 0];
   for (const [x, y] of taps) {
@@ -29,9 +30,10 @@ export function circleThrough(taps: readonly (readonly [number, number])[]): Cir
   }
   const found = solveLinear(rows, right);
   const r2 = found && found[2] + (found[0] / 2) ** 2 + (found[1] / 2) ** 2;
-  if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5) throw new NoBall("taps: on one line; accepted: spread round the ball's outline");
+  if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5)
+    throw new NoBall("taps: on one line; accepted: spread round the ball's outline");
   return { x: found[0] / 2, y: found[1] / 2, r: Math.sqrt(r2) };
-} // prettier-ignore
+}
 
 const SEARCH = 320;
 
@@ -53,7 +55,13 @@ function slopes({ width, height, light }: Plane) {
 const MOST_SLOPE = 0.45;
 
 /** Mean slope outward along a circle: high where inside is dark and outside bright all round. */
-function rimOf(gx: Float32Array, gy: Float32Array, width: number, height: number, { x, y, r }: Circle): number {
+function rimOf(
+  gx: Float32Array,
+  gy: Float32Array,
+  width: number,
+  height: number,
+  { x, y, r }: Circle,
+): number {
   const n = Math.max(16, Math.round(2 * Math.PI * r));
   let sum = 0;
   for (let k = 0; k < n; k++) {
@@ -63,12 +71,13 @@ function rimOf(gx: Float32Array, gy: Float32Array, width: number, height: number
     if (c0 < 0 || r0 < 0 || c0 + 1 >= width || r0 + 1 >= height) continue;
     const [fc, fr] = [px - c0, py - r0];
     const i = r0 * width + c0;
-    const at = (g: Float32Array) => (g[i] * (1 - fc) + g[i + 1] * fc) * (1 - fr) + (g[i + width] * (1 - fc) + g[i + width + 1] * fc) * fr;
+    const at = (g: Float32Array) =>
+      (g[i] * (1 - fc) + g[i + 1] * fc) * (1 - fr) + (g[i + width] * (1 - fc) + g[i + width + 1] * fc) * fr;
     // No part of the rim may count for much more than the rest: a ball is dark all round.
     sum += Math.max(-MOST_SLOPE, Math.min(MOST_SLOPE, at(gx) * c + at(gy) * s));
   }
   return sum / n;
-} // prettier-ignore
+}
 
 /**
  * A circle nearby that fits a ball's rim best: dark inside, brighter outside, all round.
@@ -87,13 +96,17 @@ export function fittedBall(middle: Plane, near: Circle, reach = 0.2): Circle {
           for (const dr of [-step, 0, step]) {
             const tried = { x: from.x + dx, y: from.y + dy, r: Math.max(3, from.r + dr) };
             // A rim is steep over a point or two: the mean of neighbours tells fractions.
-            const rim = [-0.5, 0, 0.5].reduce((t, d) => t + rimOf(gx, gy, width, height, { ...tried, r: tried.r + d }), 0) / 3;
+            const rim =
+              [-0.5, 0, 0.5].reduce(
+                (t, d) => t + rimOf(gx, gy, width, height, { ...tried, r: tried.r + d }),
+                0,
+              ) / 3;
             if (rim > most + 1e-6) [most, best] = [rim, tried];
           }
       if (best === from) break;
     }
   return best;
-} // prettier-ignore
+}
 
 /**
  * A small dark shiny ball looked for in the photos' median: the circle of 2 to 16 % of the picture's width with the
@@ -117,16 +130,34 @@ export function foundBall(middle: Plane, photos: readonly Plane[]): Circle {
       const [c, row] = [(i % w) - (gx[i] / steep) * r, Math.floor(i / w) - (gy[i] / steep) * r];
       const [cc, rr] = [Math.round(c), Math.round(row)];
       if (cc > 0 && rr > 0 && cc < w - 1 && rr < h - 1)
-        for (const [d, v] of [[0, 1], [1, 0.6], [-1, 0.6], [w, 0.6], [-w, 0.6]]) votes[rr * w + cc + d] += v;
+        for (const [d, v] of [
+          [0, 1],
+          [1, 0.6],
+          [-1, 0.6],
+          [w, 0.6],
+          [-w, 0.6],
+        ])
+          votes[rr * w + cc + d] += v;
     }
     let at = 0;
     for (let i = 1; i < votes.length; i++) if (votes[i] > votes[at]) at = i;
-    tops.push({ at: { x: (at % w) + 0.5, y: Math.floor(at / w) + 0.5, r }, votes: votes[at] / (2 * Math.PI * r) });
+    tops.push({
+      at: { x: (at % w) + 0.5, y: Math.floor(at / w) + 0.5, r },
+      votes: votes[at] / (2 * Math.PI * r),
+    });
     // The second best of a size, away from the first.
     let second = -1;
     for (let i = 0; i < votes.length; i++)
-      if (Math.hypot((i % w) - (at % w), Math.floor(i / w) - Math.floor(at / w)) > r && (second < 0 || votes[i] > votes[second])) second = i;
-    if (second >= 0) tops.push({ at: { x: (second % w) + 0.5, y: Math.floor(second / w) + 0.5, r }, votes: votes[second] / (2 * Math.PI * r) });
+      if (
+        Math.hypot((i % w) - (at % w), Math.floor(i / w) - Math.floor(at / w)) > r &&
+        (second < 0 || votes[i] > votes[second])
+      )
+        second = i;
+    if (second >= 0)
+      tops.push({
+        at: { x: (second % w) + 0.5, y: Math.floor(second / w) + 0.5, r },
+        votes: votes[second] / (2 * Math.PI * r),
+      });
   }
   let best: { at: Circle; score: number } | null = null;
   for (const { at } of tops.sort((a, b) => b.votes - a.votes).slice(0, 12)) {
@@ -139,7 +170,7 @@ export function foundBall(middle: Plane, photos: readonly Plane[]): Circle {
   }
   if (!best) throw new NoBall('ball: none was found; tap three places on its outline');
   return fittedBall(middle, best.at, 0.06);
-} // prettier-ignore
+}
 
 /** A spot must be this much brighter than the rest of the ball, in light (1 white). */
 const LEAST_SPOT = 0.12;
@@ -151,8 +182,16 @@ export function highlightOf({ width, height, light }: Plane, ball: Circle): read
   const inside: number[] = [];
   const reach = ball.r * FARTHEST;
   const each = (visit: (i: number, dx: number, dy: number) => void) => {
-    for (let r = Math.max(0, Math.floor(ball.y - reach)); r <= Math.min(height - 1, Math.ceil(ball.y + reach)); r++)
-      for (let c = Math.max(0, Math.floor(ball.x - reach)); c <= Math.min(width - 1, Math.ceil(ball.x + reach)); c++) {
+    for (
+      let r = Math.max(0, Math.floor(ball.y - reach));
+      r <= Math.min(height - 1, Math.ceil(ball.y + reach));
+      r++
+    )
+      for (
+        let c = Math.max(0, Math.floor(ball.x - reach));
+        c <= Math.min(width - 1, Math.ceil(ball.x + reach));
+        c++
+      ) {
         const [dx, dy] = [c + 0.5 - ball.x, r + 0.5 - ball.y];
         if (dx * dx + dy * dy <= reach * reach) visit(r * width + c, dx, dy);
       }
@@ -176,7 +215,7 @@ export function highlightOf({ width, height, light }: Plane, ball: Circle): read
   });
   const spot = [sx / n / ball.r, -sy / n / ball.r] as const;
   return Math.hypot(...spot) > FARTHEST ? null : spot;
-} // prettier-ignore
+}
 
 /** The direction to the lamp, as a highlight on a mirroring ball tells it: the eye's direction thrown back at its normal. */
 export function lampOf([x, y]: readonly [number, number]): Vec3 {

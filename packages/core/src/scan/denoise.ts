@@ -6,7 +6,13 @@ const REACH = 2;
  * Normals with the sensor's noise taken out: each becomes the mean of those within two points that face about as it
  * does, weighed by how far they can be believed (a bilateral filter; Tomasi and Manduchi 1998).
  */
-export function denoised(width: number, height: number, nx: Float32Array, ny: Float32Array, trust: Uint8Array): { nx: Float32Array; ny: Float32Array } {
+export function denoised(
+  width: number,
+  height: number,
+  nx: Float32Array,
+  ny: Float32Array,
+  trust: Uint8Array,
+): { nx: Float32Array; ny: Float32Array } {
   const outX = nx.slice();
   const outY = ny.slice();
   const fall = 1 / (2 * APART * APART);
@@ -32,4 +38,4 @@ export function denoised(width: number, height: number, nx: Float32Array, ny: Fl
       outY[i] = sy / sum;
     }
   return { nx: outX, ny: outY };
-} // prettier-ignore
+}

@@ -46,8 +46,18 @@ interface Point {
 }
 
 /** What photo `k` shows on the surface that the photos of `use` make. */
-function pointsOf({ planes, samples, placed, awayMm }: Judging, use: readonly boolean[], k: number): { readonly points: readonly Point[]; readonly primer: number } {
-  const { lamps, ambient, primer } = settleLamps(planes, samples.filter((_, i) => i % THINNED === 0), placed, awayMm, use);
+function pointsOf(
+  { planes, samples, placed, awayMm }: Judging,
+  use: readonly boolean[],
+  k: number,
+): { readonly points: readonly Point[]; readonly primer: number } {
+  const { lamps, ambient, primer } = settleLamps(
+    planes,
+    samples.filter((_, i) => i % THINNED === 0),
+    placed,
+    awayMm,
+    use,
+  );
   const solver = pointSolver(planes.length);
   solver.ambient = ambient;
   const points: Point[] = [];
@@ -65,7 +75,7 @@ function pointsOf({ planes, samples, placed, awayMm }: Judging, use: readonly bo
     points.push({ b, albedo, light: v - ambient * albedo, clipped: v >= CLIPPED });
   }
   return { points, primer };
-} // prettier-ignore
+}
 
 const metBy = (points: readonly Point[], light: Vec3) =>
   points.reduce((n, p) => n + (Math.abs(p.light - Math.max(0, dot(light, p.b))) < MET * p.albedo ? 1 : 0), 0);
@@ -80,7 +90,10 @@ function freeLight(lit: readonly Point[]): Vec3 | null {
   let best: { met: number; light: Vec3 } | null = null;
   for (let i = 0; i < TRIES; i++) {
     const three = [0, 1, 2].map(() => some[Math.floor(random() * some.length)]);
-    const light = solveLinear(three.map((p) => [...p.b]), three.map((p) => p.light)) as Vec3 | null;
+    const light = solveLinear(
+      three.map((p) => [...p.b]),
+      three.map((p) => p.light),
+    ) as Vec3 | null;
     if (!light || !(Math.hypot(...light) < 4)) continue;
     const met = metBy(some, light);
     if (!best || met > best.met) best = { met, light };
@@ -99,7 +112,7 @@ function freeLight(lit: readonly Point[]): Vec3 | null {
     light = (solveLinear(rows, right) as Vec3 | null) ?? light;
   }
   return light;
-} // prettier-ignore
+}
 
 /** One of the photos in use, judged by the surface that the others make; null where they tell too little. */
 export function judgedAlone(judging: Judging, use: readonly boolean[], k: number): Judged | null {
@@ -126,7 +139,9 @@ export function judgedAlone(judging: Judging, use: readonly boolean[], k: number
   // Of the primer alone: cards and bases are of other paints, and shadows tell nothing.
   const facing = points.filter(
     (p) =>
-      p.albedo > 0.75 * primer && p.b[2] < CARD * p.albedo && p.light > 0.3 * dot(shown.light, p.b) &&
+      p.albedo > 0.75 * primer &&
+      p.b[2] < CARD * p.albedo &&
+      p.light > 0.3 * dot(shown.light, p.b) &&
       dot(half, p.b) > FACING * p.albedo * Math.hypot(...half),
   );
   const strength = Math.hypot(...free);
@@ -140,7 +155,7 @@ export function judgedAlone(judging: Judging, use: readonly boolean[], k: number
         ? 0
         : median(facing.map((p) => (p.light - Math.max(0, dot(shown.light, p.b))) / p.albedo)),
   };
-} // prettier-ignore
+}
 
 /** All photos in use, each judged by the others. */
 export const judgedAll = (
@@ -163,9 +178,14 @@ const TRIED = 3;
 
 /** Who spoils a scan: the photo, and all others judged without it. `unclear` where photos disagree and none can be named. */
 export type Doubt =
-  | { readonly photo: number; readonly how: 'glossy' | 'other light'; readonly judged: Judged; readonly rest: readonly (Judged | null)[] | null }
+  | {
+      readonly photo: number;
+      readonly how: 'glossy' | 'other light';
+      readonly judged: Judged;
+      readonly rest: readonly (Judged | null)[] | null;
+    }
   | 'unclear'
-  | null; // prettier-ignore
+  | null;
 
 /** A light far from where the ball shows it counts when it explains clearly more than the ball's: a flat sheet fits many. */
 const farOff = ({ offDeg, gain }: Judged) => offDeg > FAR_OFF_DEG && gain > LEAST_GAIN;
@@ -175,7 +195,12 @@ const anyFarOff = (judged: readonly (Judged | null)[]) => judged.some((j) => j !
  * The photo that misleads most. A false light bends the surface that the others are judged by, so they look false as
  * well; which one it is shows in that without it all agree.
  */
-export function doubted(judging: Judging, use: readonly boolean[], judged: readonly (Judged | null)[], onPhoto: (k: number) => void): Doubt {
+export function doubted(
+  judging: Judging,
+  use: readonly boolean[],
+  judged: readonly (Judged | null)[],
+  onPhoto: (k: number) => void,
+): Doubt {
   const known = judged.flatMap((j, photo) => (j ? [{ photo, judged: j }] : []));
   const far = known
     .filter(({ judged: j }) => farOff(j) && j.offDeg < 105 && j.strength > 0.5 && j.strength < 2)
@@ -188,7 +213,10 @@ export function doubted(judging: Judging, use: readonly boolean[], judged: reado
   const disagree = anyFarOff(judged);
   const [shiny, next] = known.sort((a, b) => b.judged.gloss - a.judged.gloss);
   // Where lights disagree, what seems to shine may be another's fault: then it must stand alone.
-  if (shiny?.judged.gloss > LEAST_GLOSS && (!disagree || shiny.judged.gloss > ALONE * (next?.judged.gloss ?? 0)))
+  if (
+    shiny?.judged.gloss > LEAST_GLOSS &&
+    (!disagree || shiny.judged.gloss > ALONE * (next?.judged.gloss ?? 0))
+  )
     return { ...shiny, how: 'glossy', rest: null };
   return disagree ? 'unclear' : null;
-} // prettier-ignore
+}

@@ -57,7 +57,11 @@ export function exposures(photos: number): Exposures {
       for (let p = 0; p < count; p++)
         for (let q = 0; q < count; q++) {
           const [k, l] = [mine[p], mine[q]];
-          const n = (p === q ? 1 : 0) - (lights[3 * k] * columns[3 * l] + lights[3 * k + 1] * columns[3 * l + 1] + lights[3 * k + 2] * columns[3 * l + 2]);
+          const n =
+            (p === q ? 1 : 0) -
+            (lights[3 * k] * columns[3 * l] +
+              lights[3 * k + 1] * columns[3 * l + 1] +
+              lights[3 * k + 2] * columns[3 * l + 2]);
           // Every point counts alike, dark or bright.
           m[k][l] += (n * seen[k] * seen[l]) / (size || 1);
         }
@@ -87,4 +91,4 @@ export function exposures(photos: number): Exposures {
       return strengths.map((v, k) => (m[k][k] > 0 ? v / mean : 1));
     },
   };
-} // prettier-ignore
+}

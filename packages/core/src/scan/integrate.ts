@@ -5,12 +5,18 @@
  * @param weight 0..1 a point
  * @returns heights in the unit of the slopes times a point, mean 0
  */
-export function integrated(width: number, height: number, gx: Float32Array, gy: Float32Array, weight: Float32Array): Float32Array {
+export function integrated(
+  width: number,
+  height: number,
+  gx: Float32Array,
+  gy: Float32Array,
+  weight: Float32Array,
+): Float32Array {
   const z = solveLevel(width, height, gx, gy, weight);
   let mean = 0;
   for (const v of z) mean += v / z.length;
   return z.map((v) => v - mean);
-} // prettier-ignore
+}
 
 const SMALLEST = 24;
 const SWEEPS = 20;

@@ -24,7 +24,14 @@ export function lampPlaced(fromBall: Vec3, ballMm: Vec3, awayMm: number | null):
 }
 
 /** Writes into `out` the light vector at a place in mm: its direction, as long as its light there is strong. */
-export function lightAt({ toward, awayMm, strength }: Lamp, x: number, y: number, z: number, out: Float64Array, at: number): void {
+export function lightAt(
+  { toward, awayMm, strength }: Lamp,
+  x: number,
+  y: number,
+  z: number,
+  out: Float64Array,
+  at: number,
+): void {
   if (awayMm === null) {
     out[at] = toward[0] * strength;
     out[at + 1] = toward[1] * strength;
@@ -38,4 +45,4 @@ export function lightAt({ toward, awayMm, strength }: Lamp, x: number, y: number
   out[at] = dx * f;
   out[at + 1] = dy * f;
   out[at + 2] = dz * f;
-} // prettier-ignore
+}

@@ -55,11 +55,12 @@ export function shifted({ width, height, light }: Plane, dx: number, dy: number)
     for (let c = 0; c < width; c++) {
       const [c0, c1] = [col(c + ix), col(c + ix + 1)];
       out[r * width + c] =
-        (light[r0 + c0] * (1 - fx) + light[r0 + c1] * fx) * (1 - fy) + (light[r1 + c0] * (1 - fx) + light[r1 + c1] * fx) * fy;
+        (light[r0 + c0] * (1 - fx) + light[r0 + c1] * fx) * (1 - fy) +
+        (light[r1 + c0] * (1 - fx) + light[r1 + c1] * fx) * fy;
     }
   }
   return { width, height, light: out };
-} // prettier-ignore
+}
 
 /** Point by point the middle value of several planes of one size. */
 export function medianOf(planes: readonly Plane[]): Plane {

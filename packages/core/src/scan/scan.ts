@@ -68,10 +68,15 @@ function samplesOf({ width, height }: Plane, ball: Circle, pxPerMm: number, coun
     for (let c = gap / 2; c < width; c += gap) {
       const [col, row] = [Math.floor(c), Math.floor(r)];
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < 1.25 * ball.r) continue;
-      samples.push({ i: row * width + col, x: (col + 0.5 - width / 2) / pxPerMm, y: (height / 2 - row - 0.5) / pxPerMm, z: 0 });
+      samples.push({
+        i: row * width + col,
+        x: (col + 0.5 - width / 2) / pxPerMm,
+        y: (height / 2 - row - 0.5) / pxPerMm,
+        z: 0,
+      });
     }
   return samples;
-} // prettier-ignore
+}
 
 /** Lamps by all photos that may be used, with the distance that explains them best. */
 function settledAt(
@@ -83,12 +88,18 @@ function settledAt(
   use: readonly boolean[],
 ): Settled {
   const at = (awayMm: number | null) =>
-    settleLamps(planes, samples, fromBall.map((d) => lampPlaced(d, ballMm, awayMm)), awayMm, use);
+    settleLamps(
+      planes,
+      samples,
+      fromBall.map((d) => lampPlaced(d, ballMm, awayMm)),
+      awayMm,
+      use,
+    );
   if (lampMm !== 'find') return at(lampMm === 'far' ? null : lampMm);
   const far = at(null);
   const away = foundDistance(planes, samples, fromBall, ballMm, far.ambient, use);
   return away === null ? far : at(away);
-} // prettier-ignore
+}
 
 /**
  * The miniature's own surface from photos that differ in where the lamp stood: photos are laid over each other, each
@@ -101,10 +112,14 @@ function settledAt(
 export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   const { onProgress: tell = () => undefined } = options;
   if (given.length < LEAST_PHOTOS || given.length > MOST_PHOTOS)
-    throw new NoScan(`photos: ${given.length}; accepted: ${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`);
+    throw new NoScan(
+      `photos: ${given.length}; accepted: ${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`,
+    );
   given.forEach((p, k) => {
     if (p.width !== given[0].width || p.height !== given[0].height)
-      throw new NoScan(`photo ${k + 1}: ${p.width} x ${p.height}; accepted: ${given[0].width} x ${given[0].height}, as the first`);
+      throw new NoScan(
+        `photo ${k + 1}: ${p.width} x ${p.height}; accepted: ${given[0].width} x ${given[0].height}, as the first`,
+      );
   });
   // Photos of many megapixels hold more points than a brush can tell apart: the mean of neighbours is truer.
   const worked = Math.max(1, Math.round(Math.sqrt((given[0].width * given[0].height) / WORKED_POINTS)));
@@ -119,20 +134,29 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   });
   movedFaults(found, width).forEach((f, k) => (faults[k] ??= f));
   // All of them into the frame of the first, on which the ball was shown.
-  const planes = photos.map((p, k) => (k === 0 ? p : shifted(p, found[0].dx - found[k].dx, found[0].dy - found[k].dy)));
+  const planes = photos.map((p, k) =>
+    k === 0 ? p : shifted(p, found[0].dx - found[k].dx, found[0].dy - found[k].dy),
+  );
   tell('looking at the ball', 0.24);
   const good = planes.filter((_, k) => !faults[k]?.leaveOut);
-  if (good.length < LEAST_PHOTOS) throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
+  if (good.length < LEAST_PHOTOS)
+    throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
   const middle = medianOf(good);
   const near = options.ball && scaled(options.ball, worked);
   const ball = near ? fittedBall(middle, near, 0.08) : foundBall(middle, good);
-  const pxPerMm = typeof options.pxPerMm === 'number' ? options.pxPerMm / worked : (2 * ball.r) / options.pxPerMm.ballMm;
+  const pxPerMm =
+    typeof options.pxPerMm === 'number' ? options.pxPerMm / worked : (2 * ball.r) / options.pxPerMm.ballMm;
   const fromBall = planes.map((p) => {
     const spot = highlightOf(p, ball);
     return spot && lampOf(spot);
   });
   fromBall.forEach((d, k) => {
-    if (!d) faults[k] ??= { fault: 'ball lost', says: 'no highlight is seen on the ball; turn it or move the lamp to the front, and take it again', leaveOut: true };
+    if (!d)
+      faults[k] ??= {
+        fault: 'ball lost',
+        says: 'no highlight is seen on the ball; turn it or move the lamp to the front, and take it again',
+        leaveOut: true,
+      };
   });
   sameLights(fromBall).forEach((f, k) => (faults[k] ??= f));
   const ballMm: Vec3 = [(ball.x - width / 2) / pxPerMm, (height / 2 - ball.y) / pxPerMm, 0];
@@ -143,7 +167,8 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   const samples = samplesOf(planes[0], ball, pxPerMm, SAMPLES);
   tell('weighing the lamps', 0.28);
   let settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
-  const asked = (share: number) => (k: number) => tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / planes.length);
+  const asked = (share: number) => (k: number) =>
+    tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / planes.length);
   let doubt: Doubt = null;
   let judged: readonly (Judged | null)[] | null = null;
   for (let round = 0; round < MOST_DOUBTED; round++) {
@@ -164,19 +189,37 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   const by = Math.max(1, Math.round(Math.sqrt((width * height) / 60_000)));
   const small = planes.map((p) => reduced(p, by));
   const { width: w, height: h } = small[0];
-  const coarse = normalsOf(small, settled, use, scaled(ball, by), pxPerMm / by, null, (s) => tell('a first surface', 0.4 + 0.04 * s));
+  const coarse = normalsOf(small, settled, use, scaled(ball, by), pxPerMm / by, null, (s) =>
+    tell('a first surface', 0.4 + 0.04 * s),
+  );
   const rise = enlarged(riseOf(coarse, w, h, pxPerMm / by), w, h, width, height);
-  const whole = normalsOf(planes, settled, use, ball, pxPerMm, rise, (s) => tell('reading the normal of every point', 0.44 + 0.44 * s));
+  const whole = normalsOf(planes, settled, use, ball, pxPerMm, rise, (s) =>
+    tell('reading the normal of every point', 0.44 + 0.44 * s),
+  );
   tell('taking out the noise', 0.88);
   const calm = { ...whole, ...denoised(width, height, whole.nx, whole.ny, whole.trust) };
   tell('building the heights', 0.92);
-  const sculpt: Sculpt = { width, height, pxPerMm, ...calm, rise: riseOf(calm, width, height, pxPerMm), open: null };
+  const sculpt: Sculpt = {
+    width,
+    height,
+    pxPerMm,
+    ...calm,
+    rise: riseOf(calm, width, height, pxPerMm),
+    open: null,
+  };
   fillAround(sculpt);
   tell('done', 1);
   return {
-    sculpt, ball: scaled(ball, 1 / worked), lamps: settled.lamps, ambient: settled.ambient, lampMm: settled.lamps[0].awayMm,
-    faults, used: use.flatMap((u, k) => (u ? [k] : [])), spread: settled.spread, unclear: doubt === 'unclear',
+    sculpt,
+    ball: scaled(ball, 1 / worked),
+    lamps: settled.lamps,
+    ambient: settled.ambient,
+    lampMm: settled.lamps[0].awayMm,
+    faults,
+    used: use.flatMap((u, k) => (u ? [k] : [])),
+    spread: settled.spread,
+    unclear: doubt === 'unclear',
   };
-} // prettier-ignore
+}
 
 export { NoBall };

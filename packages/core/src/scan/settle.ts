@@ -50,7 +50,16 @@ export function settleLamps(
   const lit = new Uint8Array(n);
   for (let round = 0; round < ROUNDS; round++) {
     const last = round === ROUNDS - 1;
-    const sums = planes.map(() => ({ up: 0, down: 0, m: [[0, 0, 0], [0, 0, 0], [0, 0, 0]], v: [0, 0, 0] })); // prettier-ignore
+    const sums = planes.map(() => ({
+      up: 0,
+      down: 0,
+      m: [
+        [0, 0, 0],
+        [0, 0, 0],
+        [0, 0, 0],
+      ],
+      v: [0, 0, 0],
+    }));
     const shaded: number[] = [];
     const exposed = exposures(n);
     spreads = [];
@@ -88,7 +97,13 @@ export function settleLamps(
         sum.down += falls * falls;
         // Light is linear in the lamp's place while its fall-off is held.
         const [tx, ty, tz] = lamps[k].toward;
-        const f = awayMm === null ? lamps[k].strength : Math.sqrt((lx * lx + ly * ly + lz * lz) / ((tx * awayMm - s.x) ** 2 + (ty * awayMm - s.y) ** 2 + (tz * awayMm - s.z) ** 2));
+        const f =
+          awayMm === null
+            ? lamps[k].strength
+            : Math.sqrt(
+                (lx * lx + ly * ly + lz * lz) /
+                  ((tx * awayMm - s.x) ** 2 + (ty * awayMm - s.y) ** 2 + (tz * awayMm - s.z) ** 2),
+              );
         const here = awayMm === null ? 0 : f * (s.x * b[0] + s.y * b[1] + s.z * b[2]);
         for (let i = 0; i < 3; i++) {
           sum.v[i] += f * b[i] * (v - room + here);
@@ -99,7 +114,9 @@ export function settleLamps(
     if (last) break;
     solver.ambient = shaded.length > 40 ? Math.min(MOST_AMBIENT, median(shaded)) : solver.ambient;
     const strengths = exposed.solve();
-    lamps = lamps.map((lamp, k) => (use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp));
+    lamps = lamps.map((lamp, k) =>
+      use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp,
+    );
     const known = lamps.filter((_, k) => use[k]);
     const mean = known.reduce((t, l) => t + l.strength, 0) / Math.max(1, known.length);
     lamps = lamps.map((l) => ({ ...l, strength: l.strength / mean }));
@@ -110,7 +127,7 @@ export function settleLamps(
     primer: albedos.sort((a, b) => a - b)[Math.floor(0.85 * albedos.length)] ?? 1,
     spread: median(spreads),
   };
-} // prettier-ignore
+}
 
 interface Sums {
   readonly up: number;

@@ -115,4 +115,4 @@ export function pointSolver(photos: number): PointSolver {
   }
 
   return self;
-} // prettier-ignore
+}

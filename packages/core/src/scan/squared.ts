@@ -24,7 +24,12 @@ function turnedToEye(v: Vec3, from: Vec3): Vec3 {
  * The board behind the miniature stands square to the camera. If its normal comes out otherwise, all lamps were read
  * askew by that much, and are turned back: what errors of ball and exposure have in common goes.
  */
-export function squared(settled: Settled, planes: readonly Plane[], samples: readonly Sample[], use: readonly boolean[]): Settled {
+export function squared(
+  settled: Settled,
+  planes: readonly Plane[],
+  samples: readonly Sample[],
+  use: readonly boolean[],
+): Settled {
   const board = boardOf(planes, samples, use);
   const solver = pointSolver(planes.length);
   solver.ambient = settled.ambient;
@@ -44,5 +49,8 @@ export function squared(settled: Settled, planes: readonly Plane[], samples: rea
   const [x, y] = [median(xs), median(ys)];
   const normal = normalise([x, y, Math.sqrt(Math.max(0, 1 - x * x - y * y))]);
   if (normal[2] < MOST_TILT) return settled;
-  return { ...settled, lamps: settled.lamps.map((l) => ({ ...l, toward: normalise(turnedToEye(l.toward, normal)) })) };
-} // prettier-ignore
+  return {
+    ...settled,
+    lamps: settled.lamps.map((l) => ({ ...l, toward: normalise(turnedToEye(l.toward, normal)) })),
+  };
+}

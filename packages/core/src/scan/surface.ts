@@ -57,7 +57,7 @@ export function normalsOf(
     }
   }
   return out;
-} // prettier-ignore
+}
 
 /** Heights are built on so many points and filled in between. */
 const RISE_POINTS = 160_000;
@@ -90,15 +90,26 @@ function risen({ nx, ny, trust }: Normals, width: number, height: number, pxPerM
 }
 
 /** The raster `by` times finer in each direction, as the eye would fill it. */
-export function enlarged(plane: Float32Array, w: number, h: number, width: number, height: number): Float32Array {
+export function enlarged(
+  plane: Float32Array,
+  w: number,
+  h: number,
+  width: number,
+  height: number,
+): Float32Array {
   const out = new Float32Array(width * height);
   for (let r = 0, i = 0; r < height; r++)
     for (let c = 0; c < width; c++, i++) {
-      const [fc, fr] = [clamp(((c + 0.5) * w) / width - 0.5, 0, w - 1.001), clamp(((r + 0.5) * h) / height - 0.5, 0, h - 1.001)];
+      const [fc, fr] = [
+        clamp(((c + 0.5) * w) / width - 0.5, 0, w - 1.001),
+        clamp(((r + 0.5) * h) / height - 0.5, 0, h - 1.001),
+      ];
       const [c0, r0] = [Math.floor(fc), Math.floor(fr)];
       const [tc, tr] = [fc - c0, fr - r0];
       const j = r0 * w + c0;
-      out[i] = (plane[j] * (1 - tc) + plane[j + 1] * tc) * (1 - tr) + (plane[j + w] * (1 - tc) + plane[j + w + 1] * tc) * tr;
+      out[i] =
+        (plane[j] * (1 - tc) + plane[j + 1] * tc) * (1 - tr) +
+        (plane[j + w] * (1 - tc) + plane[j + w + 1] * tc) * tr;
     }
   return out;
-} // prettier-ignore
+}

@@ -32,13 +32,21 @@ export function exposureFault({ light }: Plane): PhotoFault | null {
   }
   const share = clipped / light.length;
   if (share > MOST_CLIPPED)
-    return { fault: 'overexposed', says: `${Math.round(share * 100)} % of it is burnt out; take it again darker, at most ${MOST_CLIPPED * 100} %`, leaveOut: true };
+    return {
+      fault: 'overexposed',
+      says: `${Math.round(share * 100)} % of it is burnt out; take it again darker, at most ${MOST_CLIPPED * 100} %`,
+      leaveOut: true,
+    };
   some.sort((a, b) => a - b);
   const bright = some[Math.floor(0.95 * some.length)] ?? 0;
   if (bright < LEAST_LIGHT)
-    return { fault: 'too dark', says: `its lights reach only ${Math.round(bright * 100)} % of white; take it again brighter`, leaveOut: true };
+    return {
+      fault: 'too dark',
+      says: `its lights reach only ${Math.round(bright * 100)} % of white; take it again brighter`,
+      leaveOut: true,
+    };
   return null;
-} // prettier-ignore
+}
 
 /** What a photo shows beside the others: the camera or the miniature moved. */
 export function movedFaults(offsets: readonly Offset[], widthPx: number): (PhotoFault | null)[] {
@@ -47,26 +55,56 @@ export function movedFaults(offsets: readonly Offset[], widthPx: number): (Photo
   return offsets.map(({ dx, dy, agreement }) => {
     const off = Math.hypot(dx - mx, dy - my);
     if (off > MOST_OFF * widthPx + 3)
-      return { fault: 'moved', says: `it lies ${Math.round(off)} px off the others; camera or miniature moved, take it again`, leaveOut: true };
+      return {
+        fault: 'moved',
+        says: `it lies ${Math.round(off)} px off the others; camera or miniature moved, take it again`,
+        leaveOut: true,
+      };
     if (agreement < Math.min(LEAST_AGREEMENT, 0.5 * usual))
-      return { fault: 'moved', says: 'its edges do not lie over those of the others; camera or miniature turned, take it again', leaveOut: true };
+      return {
+        fault: 'moved',
+        says: 'its edges do not lie over those of the others; camera or miniature turned, take it again',
+        leaveOut: true,
+      };
     return null;
-  }); // prettier-ignore
+  });
 }
 
 /** Two lamps in one place tell one thing. */
 export function sameLights(lamps: readonly (Vec3 | null)[]): (PhotoFault | null)[] {
   return lamps.map((lamp, k) => {
-    const twin = lamp ? lamps.findIndex((other, j) => j < k && other !== null && dot(lamp, other) > Math.cos((SAME_DEG * Math.PI) / 180)) : -1;
+    const twin = lamp
+      ? lamps.findIndex(
+          (other, j) => j < k && other !== null && dot(lamp, other) > Math.cos((SAME_DEG * Math.PI) / 180),
+        )
+      : -1;
     return twin < 0
       ? null
-      : { fault: 'same light', says: `its lamp stood where that of photo ${twin + 1} did; move the lamp farther between photos`, leaveOut: false };
+      : {
+          fault: 'same light',
+          says: `its lamp stood where that of photo ${twin + 1} did; move the lamp farther between photos`,
+          leaveOut: false,
+        };
   });
-} // prettier-ignore
+}
 
 /** What is said of a photo that the others contradict. */
-export function doubtFault({ how, judged }: { readonly how: 'glossy' | 'other light'; readonly judged: Judged }): PhotoFault {
+export function doubtFault({
+  how,
+  judged,
+}: {
+  readonly how: 'glossy' | 'other light';
+  readonly judged: Judged;
+}): PhotoFault {
   if (how === 'glossy')
-    return { fault: 'glossy', says: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`, leaveOut: true };
-  return { fault: 'other light', says: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`, leaveOut: true };
-} // prettier-ignore
+    return {
+      fault: 'glossy',
+      says: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`,
+      leaveOut: true,
+    };
+  return {
+    fault: 'other light',
+    says: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`,
+    leaveOut: true,
+  };
+}

@@ -40,7 +40,13 @@ export function flakeLadder(
     ? [one(dark.p), one(between.p), equal(between.p, bright.p), one(bright.p)]
     : [one(dark.p), equal(dark.p, bright.p), one(bright.p)];
   const shares = stepShares(mixes.length, metal.coverShares);
-  const steps = mixes.map((mix, k): LadderStep => ({ id: `${ladder.id}-flake-${k + 1}`.slice(-60), mix, water: WATER, aimedShare: shares[k], ...FREE })); // prettier-ignore
+  const steps = mixes.map((mix, k): LadderStep => ({
+    id: `${ladder.id}-flake-${k + 1}`.slice(-60),
+    mix,
+    water: WATER,
+    aimedShare: shares[k],
+    ...FREE,
+  }));
   return underSchool({ ...ladder, name: metal.label, metal: metal.id, steps }, school, paints);
 }
 

@@ -21,16 +21,40 @@ export const flakeLitAsPainted: School = {
   passes: (desk) => {
     const mid = midOf(desk);
     const white = pickPaint(desk.paints, '#ffffff', ['paint'], 15);
-    const whiteMix = white ? { mix: [{ paint: white.id, parts: 1 }], film: 'paint' as const } : { film: 'flake' as const };
+    const whiteMix = white
+      ? { mix: [{ paint: white.id, parts: 1 }], film: 'paint' as const }
+      : { film: 'flake' as const };
     return [
       undercoat(desk),
       flakeBase(desk, { step: desk.ladder.steps[mid].id, mix: desk.ladder.steps[mid].mix }),
-      ...Array.from({ length: mid }, (_, i) => runs(desk, { role: 'glaze', step: `dark-${i + 1}`, title: `forced dark ${i + 1} of ${mid}`, over: { from: 0, to: mid - 1 - i }, tool: BRUSH.glaze, stroke: STROKES.lower, coats: { count: 2 }, why: 'A matt dark does not answer room light, so shade stays shade.' }, DEEP)),
+      ...Array.from({ length: mid }, (_, i) =>
+        runs(
+          desk,
+          {
+            role: 'glaze',
+            step: `dark-${i + 1}`,
+            title: `forced dark ${i + 1} of ${mid}`,
+            over: { from: 0, to: mid - 1 - i },
+            tool: BRUSH.glaze,
+            stroke: STROKES.lower,
+            coats: { count: 2 },
+            why: 'A matt dark does not answer room light, so shade stays shade.',
+          },
+          DEEP,
+        ),
+      ),
       ...flakeClimb(desk, mid + 1),
-      lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' }, DEEP)),
+      lining(
+        desk,
+        runs(
+          desk,
+          { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
+          DEEP,
+        ),
+      ),
       edges(desk, { ...FLAKE }),
       top(desk, { ...FLAKE }),
       dots(desk, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),
     ];
   },
-}; // prettier-ignore
+};

@@ -20,12 +20,33 @@ export const goldOverUndertone: School = {
   },
   passes: (desk) => [
     undercoat(desk),
-    flakeBase(desk, { title: 'copper over the undertone', stroke: 'Over all but the crevices: they stay red.', why: 'Copper between keeps gold from looking harsh on red.' }),
+    flakeBase(desk, {
+      title: 'copper over the undertone',
+      stroke: 'Over all but the crevices: they stay red.',
+      why: 'Copper between keeps gold from looking harsh on red.',
+    }),
     ...flakeClimb(desk, 1),
-    runs(desk, { role: 'wash', step: 'deepen', title: 'violet-brown deepening', over: { from: 0, to: Math.max(0, midOf(desk)) }, why: 'The hue of gold is settled before silver touches it.' }, VIOLET_BROWN),
-    lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' }, VIOLET_BROWN)),
+    runs(
+      desk,
+      {
+        role: 'wash',
+        step: 'deepen',
+        title: 'violet-brown deepening',
+        over: { from: 0, to: Math.max(0, midOf(desk)) },
+        why: 'The hue of gold is settled before silver touches it.',
+      },
+      VIOLET_BROWN,
+    ),
+    lining(
+      desk,
+      runs(
+        desk,
+        { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
+        VIOLET_BROWN,
+      ),
+    ),
     edges(desk, { ...FLAKE }),
     top(desk, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
     dots(desk, { film: 'flake' }),
   ],
-}; // prettier-ignore
+};

@@ -111,7 +111,9 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
     } else if (pigment) {
       const { until, most } = pass.coats;
       const needed = below
-        .map((g) => coatsNeeded(pigment, look(g, 1), { water: pass.water, share: pass.share, until, most: most + 7 }))
+        .map((g) =>
+          coatsNeeded(pigment, look(g, 1), { water: pass.water, share: pass.share, until, most: most + 7 }),
+        )
         .reduce((a, b) => (b.exact > a.exact ? b : a));
       exactCoats = needed.exact;
       coats = Math.min(most, needed.coats);
@@ -125,15 +127,21 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
       grounds = under.map((g, k) => (zones.includes(k) ? next.get(g)! : g));
     }
     const valueAt = (off: number) => {
-      const ground = pigment ? covered(before, pigment, thicknessOf(coats, pass.water, pass.share) * off, pass.film === 'flake') : before;
+      const ground = pigment
+        ? covered(before, pigment, thicknessOf(coats, pass.water, pass.share) * off, pass.film === 'flake')
+        : before;
       return spectrumToLab(look(ground, gains[zones[0]])).l;
     };
     const [thin, thick] = [valueAt(1 - THICKNESS_OFF), valueAt(1 + THICKNESS_OFF)];
     laid.push({
-      pass, zones, coats, exactCoats, covers,
+      pass,
+      zones,
+      coats,
+      exactCoats,
+      covers,
       values: [Math.min(thin, thick), Math.max(thin, thick)],
       after: grounds.map((g, k) => spectrumToLab(look(g, gains[k]))),
     });
   }
   return { undercoat: spectrumToLab(undercoatOf(desk)), passes: laid };
-} // prettier-ignore
+}

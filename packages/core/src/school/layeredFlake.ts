@@ -20,9 +20,18 @@ export const layeredFlake: School = {
     undercoat(desk),
     flakeBase(desk),
     ...flakeClimb(desk, 1),
-    lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses', why: 'Lines keep a plate clean where a wash would dull it.' })),
+    lining(
+      desk,
+      runs(desk, {
+        role: 'lining',
+        step: 'lining',
+        title: 'lining in recesses and joints',
+        over: 'recesses',
+        why: 'Lines keep a plate clean where a wash would dull it.',
+      }),
+    ),
     edges(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
     top(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
     dots(desk, { film: 'flake' }),
   ],
-}; // prettier-ignore
+};

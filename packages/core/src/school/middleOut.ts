@@ -19,8 +19,12 @@ function base(desk: PaintDesk): Pass {
 const shadeDown = (desk: PaintDesk): Pass[] =>
   Array.from({ length: midOf(desk) }, (_, i) => {
     const k = midOf(desk) - 1 - i;
-    return valueStep(desk, k, { over: { from: 0, to: k }, stroke: STROKES.lower, why: 'Shade shrinks step by step, as the lights will.' });
-  }); // prettier-ignore
+    return valueStep(desk, k, {
+      over: { from: 0, to: k },
+      stroke: STROKES.lower,
+      why: 'Shade shrinks step by step, as the lights will.',
+    });
+  });
 
 export const middleOut: School = {
   id: 'middle-out',

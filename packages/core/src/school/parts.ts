@@ -138,45 +138,111 @@ export const undercoat = ({ ladder, paints }: PaintDesk): Pass =>
 export function smoothing(desk: PaintDesk, more: Partial<Pass> = {}): Pass {
   const mid = stepAt(desk, midOf(desk));
   return pass({
-    role: 'smoothing', step: 'smoothing', title: 'smoothing glaze over the soft borders', film: 'glaze', over: 'soft-borders', mix: mid.mix, water: 4,
-    coats: { count: 3 }, share: GLAZED, tool: BRUSH.glaze, stroke: STROKES.glaze, begin: 'fully dry', waitMin: DRY_MIN.glaze, level: 'display',
-    why: 'Joins the steps; hard borders stay as they are.', ...more,
+    role: 'smoothing',
+    step: 'smoothing',
+    title: 'smoothing glaze over the soft borders',
+    film: 'glaze',
+    over: 'soft-borders',
+    mix: mid.mix,
+    water: 4,
+    coats: { count: 3 },
+    share: GLAZED,
+    tool: BRUSH.glaze,
+    stroke: STROKES.glaze,
+    begin: 'fully dry',
+    waitMin: DRY_MIN.glaze,
+    level: 'display',
+    why: 'Joins the steps; hard borders stay as they are.',
+    ...more,
   });
-} // prettier-ignore
+}
 
 export function bounce(desk: PaintDesk): Pass {
   const mid = stepAt(desk, midOf(desk));
   return pass({
-    role: 'bounce', step: 'bounce', title: 'bounce, light from below', over: 'bounce', mix: mid.mix, water: 1.5, coats: { count: 1 },
-    tool: BRUSH.point, stroke: STROKES.bounce, waitMin: DRY_MIN.layer, level: 'display', why: 'Turns the form; never above the mid step.',
+    role: 'bounce',
+    step: 'bounce',
+    title: 'bounce, light from below',
+    over: 'bounce',
+    mix: mid.mix,
+    water: 1.5,
+    coats: { count: 1 },
+    tool: BRUSH.point,
+    stroke: STROKES.bounce,
+    waitMin: DRY_MIN.layer,
+    level: 'display',
+    why: 'Turns the form; never above the mid step.',
   });
-} // prettier-ignore
+}
 
 /** Reflections of sky, ground and neighbours: one pass for each source that the light has. */
 export const surroundings = (): Pass =>
   pass({
-    role: 'tint', step: 'tint', title: 'tint from the surroundings', film: 'glaze', over: 'surroundings', mix: [], water: 5, coats: { count: 1 }, share: GLAZED,
-    tool: BRUSH.glaze, stroke: STROKES.surroundings, begin: 'fully dry', waitMin: DRY_MIN.tint, level: 'display',
+    role: 'tint',
+    step: 'tint',
+    title: 'tint from the surroundings',
+    film: 'glaze',
+    over: 'surroundings',
+    mix: [],
+    water: 5,
+    coats: { count: 1 },
+    share: GLAZED,
+    tool: BRUSH.glaze,
+    stroke: STROKES.surroundings,
+    begin: 'fully dry',
+    waitMin: DRY_MIN.tint,
+    level: 'display',
     why: 'Metal shows what stands around it; before white, since a glaze dirties it.',
-  }); // prettier-ignore
+  });
 
 export const lining = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
   pass({
-    role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses', mix: stepAt(desk, 0).mix, water: 1.5, coats: { count: 1 },
-    tool: BRUSH.point, stroke: STROKES.lining, waitMin: dryOf(more.mix ?? stepAt(desk, 0).mix, desk.paints, DRY_MIN.line), why: 'Parts one plate from the next.', ...more,
-  }); // prettier-ignore
+    role: 'lining',
+    step: 'lining',
+    title: 'lining in recesses and joints',
+    over: 'recesses',
+    mix: stepAt(desk, 0).mix,
+    water: 1.5,
+    coats: { count: 1 },
+    tool: BRUSH.point,
+    stroke: STROKES.lining,
+    waitMin: dryOf(more.mix ?? stepAt(desk, 0).mix, desk.paints, DRY_MIN.line),
+    why: 'Parts one plate from the next.',
+    ...more,
+  });
 
 export const edges = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
   pass({
-    role: 'edges', step: 'edges', title: 'edges', over: 'edges', mix: stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, water: 0.5, coats: { count: 1 },
-    tool: BRUSH.side, stroke: STROKES.edges, waitMin: dryOf(stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, desk.paints, DRY_MIN.line), why: 'Edges sell the effect: full where they face the light, mid step in shade.', ...more,
-  }); // prettier-ignore
+    role: 'edges',
+    step: 'edges',
+    title: 'edges',
+    over: 'edges',
+    mix: stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix,
+    water: 0.5,
+    coats: { count: 1 },
+    tool: BRUSH.side,
+    stroke: STROKES.edges,
+    waitMin: dryOf(stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, desk.paints, DRY_MIN.line),
+    why: 'Edges sell the effect: full where they face the light, mid step in shade.',
+    ...more,
+  });
 
 export const dots = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
   pass({
-    role: 'glints', step: 'glints', title: 'glints, the last dots', over: 'dots', mix: stepAt(desk, lastOf(desk)).mix, water: 0, coats: { count: 1 },
-    tool: BRUSH.point, stroke: STROKES.dots, begin: 'fully dry', waitMin: dryOf(stepAt(desk, lastOf(desk)).mix, desk.paints, DRY_MIN.line), why: 'The brightest places of all; nothing goes over them.', ...more,
-  }); // prettier-ignore
+    role: 'glints',
+    step: 'glints',
+    title: 'glints, the last dots',
+    over: 'dots',
+    mix: stepAt(desk, lastOf(desk)).mix,
+    water: 0,
+    coats: { count: 1 },
+    tool: BRUSH.point,
+    stroke: STROKES.dots,
+    begin: 'fully dry',
+    waitMin: dryOf(stepAt(desk, lastOf(desk)).mix, desk.paints, DRY_MIN.line),
+    why: 'The brightest places of all; nothing goes over them.',
+    ...more,
+  });
 
 /** What a pass wants of the paints at hand: the nearest in colour among the kinds, first kind first. */
 export function pickPaint(

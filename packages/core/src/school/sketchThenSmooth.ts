@@ -19,7 +19,7 @@ export const sketchThenSmooth: School = {
   smooth: 'pass',
   texture: false,
   stop: {
-    table: 'the sketch, edges and dots: from arm\'s length it reads',
+    table: "the sketch, edges and dots: from arm's length it reads",
     display: 'smoothing, the tones between, bounce and reflections',
     competition: 'glaze each join twice more, from both sides',
   },
@@ -29,10 +29,18 @@ export const sketchThenSmooth: School = {
     const between = Array.from({ length: last }, (_, k) => k).filter((k) => !sketched(k));
     return [
       undercoat(desk),
-      ...Array.from({ length: last }, (_, k) => k).filter(sketched).map((k) => valueStep(desk, k, SKETCH)),
+      ...Array.from({ length: last }, (_, k) => k)
+        .filter(sketched)
+        .map((k) => valueStep(desk, k, SKETCH)),
       smoothing(desk),
-      ...between.map((k) => valueStep(desk, k, { over: { from: k, to: k }, level: 'table', why: 'The tone between two of the sketch, over their join.' })),
+      ...between.map((k) =>
+        valueStep(desk, k, {
+          over: { from: k, to: k },
+          level: 'table',
+          why: 'The tone between two of the sketch, over their join.',
+        }),
+      ),
       ...finish(desk),
     ];
   },
-}; // prettier-ignore
+};

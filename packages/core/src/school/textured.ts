@@ -36,9 +36,47 @@ export const textured: School = {
     const middle = desk.ladder.steps[mid];
     return [
       undercoat(desk),
-      ...climb(desk, 0, (k) => (k === 0 ? {} : { water: 0.75, coats: { until: 6, most: 3 }, tool: BRUSH.stiff, stroke: STROKES.stipple, why: 'Broken tone looks beaten; even tone looks new.' })),
-      valueStep(desk, mid, { role: 'glaze', step: 'restore', title: 'glaze that brings the colour back', film: 'glaze', over: { from: 1, to: Math.max(1, last - 1) }, needs: null, mix: middle.mix, water: 4, coats: { count: 1 }, share: GLAZED, tool: BRUSH.glaze, stroke: 'Over most of it at once; leave the deepest shade.', begin: 'fully dry', waitMin: DRY_MIN.glaze, why: 'Pale dots have bleached the hue; one glaze returns it.' }),
-      valueStep(desk, last - 1, { role: 'glaze', step: 'lights-again', title: 'lights again, smaller', over: { from: last - 1, to: last }, needs: last - 1, water: 0.5, coats: { count: 1 }, tool: BRUSH.point, stroke: STROKES.stipple, begin: 'fully dry', why: 'Glaze and lights in turn build the sheen.' }),
+      ...climb(desk, 0, (k) =>
+        k === 0
+          ? {}
+          : {
+              water: 0.75,
+              coats: { until: 6, most: 3 },
+              tool: BRUSH.stiff,
+              stroke: STROKES.stipple,
+              why: 'Broken tone looks beaten; even tone looks new.',
+            },
+      ),
+      valueStep(desk, mid, {
+        role: 'glaze',
+        step: 'restore',
+        title: 'glaze that brings the colour back',
+        film: 'glaze',
+        over: { from: 1, to: Math.max(1, last - 1) },
+        needs: null,
+        mix: middle.mix,
+        water: 4,
+        coats: { count: 1 },
+        share: GLAZED,
+        tool: BRUSH.glaze,
+        stroke: 'Over most of it at once; leave the deepest shade.',
+        begin: 'fully dry',
+        waitMin: DRY_MIN.glaze,
+        why: 'Pale dots have bleached the hue; one glaze returns it.',
+      }),
+      valueStep(desk, last - 1, {
+        role: 'glaze',
+        step: 'lights-again',
+        title: 'lights again, smaller',
+        over: { from: last - 1, to: last },
+        needs: last - 1,
+        water: 0.5,
+        coats: { count: 1 },
+        tool: BRUSH.point,
+        stroke: STROKES.stipple,
+        begin: 'fully dry',
+        why: 'Glaze and lights in turn build the sheen.',
+      }),
       surroundings(),
       lining(desk),
       edges(desk, { why: 'Hard and rubbed edges only: an even rim looks new.' }),
@@ -46,4 +84,4 @@ export const textured: School = {
       dots(desk),
     ];
   },
-}; // prettier-ignore
+};

@@ -10,11 +10,15 @@ export const thinGlazes: School = {
   metal: 'painted',
   says: 'Build every step out of many thin coats, each a little smaller, so that borders never form.',
   suits: 'large smooth plates, cloaks of steel, competition; slow',
-  undercoat: { hex: '#161616', words: 'black', why: 'Thin coats let it through, which is where the depth comes from.' },
+  undercoat: {
+    hex: '#161616',
+    words: 'black',
+    why: 'Thin coats let it through, which is where the depth comes from.',
+  },
   smooth: 'while-laying',
   texture: false,
   stop: {
-    table: 'not meant for the table: dark first is quicker and looks the same at arm\'s length',
+    table: "not meant for the table: dark first is quicker and looks the same at arm's length",
     display: 'half the coats, then edges and dots',
     competition: 'all coats, edges drawn midway and drawn again at the end',
   },
@@ -31,9 +35,13 @@ export const thinGlazes: School = {
     })),
     bounce(desk),
     surroundings(),
-    lining(desk, { water: 3, coats: { count: 4 }, why: 'Deep translucent dark, four thin lines over each other.' }),
+    lining(desk, {
+      water: 3,
+      coats: { count: 4 },
+      why: 'Deep translucent dark, four thin lines over each other.',
+    }),
     edges(desk),
     top(desk),
     dots(desk),
   ],
-}; // prettier-ignore
+};

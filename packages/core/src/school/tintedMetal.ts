@@ -26,10 +26,19 @@ function tint(desk: PaintDesk, more: Pick<Pass, 'step' | 'title' | 'over' | 'wai
   const mid = stepColour(desk, midOf(desk));
   const found = pickPaint(desk.paints, mid, ['ink', 'contrast', 'wash'], NEAR_ENOUGH);
   return pass({
-    role: 'glaze', film: 'tint', mix: found ? [{ paint: found.id, parts: 1 }] : [], words: found ? null : `a transparent ink near ${mid}`, water: 1, thinner: 'medium',
-    coats: { count: hexToLab(mid).l < 35 ? 2 : 1 }, tool: AIRBRUSH, stroke: STROKES.dust, begin: 'fully dry', ...more,
+    role: 'glaze',
+    film: 'tint',
+    mix: found ? [{ paint: found.id, parts: 1 }] : [],
+    words: found ? null : `a transparent ink near ${mid}`,
+    water: 1,
+    thinner: 'medium',
+    coats: { count: hexToLab(mid).l < 35 ? 2 : 1 },
+    tool: AIRBRUSH,
+    stroke: STROKES.dust,
+    begin: 'fully dry',
+    ...more,
   });
-} // prettier-ignore
+}
 
 export const tintedMetal: School = {
   id: 'tinted-metal',
@@ -53,14 +62,48 @@ export const tintedMetal: School = {
     return [
       undercoat(desk),
       flakeBase(desk, spray),
-      ...Array.from({ length: Math.max(0, last - 1) }, (_, i) => valueStep(desk, i + 1, { ...FLAKE, ...spray, coats: { count: 1 }, why: 'Bright flake on the lit places: the tint shows what lies under it.' })),
-      tint(desk, { step: 'tint-1', title: 'first tint', over: { from: 0, to: last }, waitMin: DRY_MIN.tint, why: 'One even veil of colour.' }),
-      tint(desk, { step: 'tint-2', title: 'second tint, in the shade', over: { from: 0, to: mid }, waitMin: 2 * DRY_MIN.tint, why: 'A second pass deepens the shade. Overnight before varnish is best.' }),
-      pass({ role: 'varnish', step: 'seal', title: 'varnish over the tints', film: 'varnish', over: { from: 0, to: last }, mix: seal ? [{ paint: seal.id, parts: 1 }] : [], words: seal ? null : 'a clear varnish of your own', water: 0, coats: { count: 1 }, tool: AIRBRUSH, stroke: STROKES.even, begin: 'not tacky any more', waitMin: Math.max(DRY_MIN.varnish, seal?.dryMin ?? 0), why: 'Unsealed tint bleeds into whatever is painted over it.' }),
+      ...Array.from({ length: Math.max(0, last - 1) }, (_, i) =>
+        valueStep(desk, i + 1, {
+          ...FLAKE,
+          ...spray,
+          coats: { count: 1 },
+          why: 'Bright flake on the lit places: the tint shows what lies under it.',
+        }),
+      ),
+      tint(desk, {
+        step: 'tint-1',
+        title: 'first tint',
+        over: { from: 0, to: last },
+        waitMin: DRY_MIN.tint,
+        why: 'One even veil of colour.',
+      }),
+      tint(desk, {
+        step: 'tint-2',
+        title: 'second tint, in the shade',
+        over: { from: 0, to: mid },
+        waitMin: 2 * DRY_MIN.tint,
+        why: 'A second pass deepens the shade. Overnight before varnish is best.',
+      }),
+      pass({
+        role: 'varnish',
+        step: 'seal',
+        title: 'varnish over the tints',
+        film: 'varnish',
+        over: { from: 0, to: last },
+        mix: seal ? [{ paint: seal.id, parts: 1 }] : [],
+        words: seal ? null : 'a clear varnish of your own',
+        water: 0,
+        coats: { count: 1 },
+        tool: AIRBRUSH,
+        stroke: STROKES.even,
+        begin: 'not tacky any more',
+        waitMin: Math.max(DRY_MIN.varnish, seal?.dryMin ?? 0),
+        why: 'Unsealed tint bleeds into whatever is painted over it.',
+      }),
       lining(desk),
       edges(desk),
       top(desk, { coats: { until: 4, most: 3 } }),
       dots(desk),
     ];
   },
-}; // prettier-ignore
+};

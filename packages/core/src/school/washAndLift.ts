@@ -20,11 +20,31 @@ export const washAndLift: School = {
     undercoat(desk),
     flakeBase(desk),
     runs(desk, { step: 'wash', title: 'wash over all of it' }),
-    runs(desk, { step: 'wash-low', title: 'second wash, low down', over: { from: 0, to: Math.max(0, midOf(desk) - 1) }, level: 'display', why: 'Shade gathers where light does not come.' }),
+    runs(desk, {
+      step: 'wash-low',
+      title: 'second wash, low down',
+      over: { from: 0, to: Math.max(0, midOf(desk) - 1) },
+      level: 'display',
+      why: 'Shade gathers where light does not come.',
+    }),
     ...flakeClimb(desk, 1),
-    lining(desk, runs(desk, { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses', coats: { count: 1 } })),
+    lining(
+      desk,
+      runs(desk, {
+        role: 'lining',
+        step: 'lining',
+        title: 'lining in recesses and joints',
+        over: 'recesses',
+        coats: { count: 1 },
+      }),
+    ),
     edges(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
-    top(desk, { film: 'flake', water: 0.25, thinner: 'medium', why: 'Bright flake on the highest places alone: a wash never follows it.' }),
+    top(desk, {
+      film: 'flake',
+      water: 0.25,
+      thinner: 'medium',
+      why: 'Bright flake on the highest places alone: a wash never follows it.',
+    }),
     dots(desk, { film: 'flake' }),
   ],
-}; // prettier-ignore
+};

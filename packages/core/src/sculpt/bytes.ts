@@ -58,18 +58,27 @@ export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
 }
 
 /** Head of a sculpt, checked. */
-export function sculptHead(bytes: Uint8Array): { width: number; height: number; pxPerMm: number; low: number; count: number; open: boolean } {
+export function sculptHead(bytes: Uint8Array): {
+  width: number;
+  height: number;
+  pxPerMm: number;
+  low: number;
+  count: number;
+  open: boolean;
+} {
   if (bytes.length < HEAD || MAGIC.some((m, i) => bytes[i] !== m))
     throw new BadSculpt('file: not a sculpt of this program; accepted: one that a scan or a 3D file gave');
   const head = new DataView(bytes.buffer, bytes.byteOffset + MAGIC.length, HEAD - MAGIC.length);
   const [width, height] = [head.getUint32(0, true), head.getUint32(4, true)];
   const [pxPerMm, low, count] = [8, 12, 16].map((o) => head.getFloat32(o, true));
   if (!(width >= 2 && height >= 2 && width * height <= MOST_SCULPT_POINTS))
-    throw new BadSculpt(`sculpt: ${width} x ${height} points; accepted: at least 2 x 2, at most ${MOST_SCULPT_POINTS} in all`);
+    throw new BadSculpt(
+      `sculpt: ${width} x ${height} points; accepted: at least 2 x 2, at most ${MOST_SCULPT_POINTS} in all`,
+    );
   if (!(pxPerMm > 0.01 && pxPerMm < 1000) || !Number.isFinite(low) || !(count > 0 && Number.isFinite(count)))
     throw new BadSculpt(`sculpt: ${pxPerMm} points per mm; accepted: 0.01 to 1000, and finite heights`);
   return { width, height, pxPerMm, low, count, open: head.getUint8(20) === 1 };
-} // prettier-ignore
+}
 
 /** Unpacks no more than `size` bytes, whatever the stream claims. */
 export function unpacked(body: Uint8Array, size: number): Uint8Array {
@@ -82,13 +91,14 @@ export function unpacked(body: Uint8Array, size: number): Uint8Array {
   });
   try {
     // Fed in small pieces, so that a bomb is noticed before it has burst.
-    for (let i = 0; i < body.length; i += 16384) stream.push(body.subarray(i, i + 16384), i + 16384 >= body.length);
+    for (let i = 0; i < body.length; i += 16384)
+      stream.push(body.subarray(i, i + 16384), i + 16384 >= body.length);
   } catch (e) {
     throw e instanceof BadSculpt ? e : new BadSculpt('sculpt: its data is broken');
   }
   if (at !== size) throw new BadSculpt(`sculpt: ${at} bytes of data; accepted: ${size}`);
   return out;
-} // prettier-ignore
+}
 
 /** Reads what `writeSculpt` wrote. @throws BadSculpt */
 export function readSculpt(bytes: Uint8Array): Sculpt {
@@ -118,5 +128,14 @@ export function readSculpt(bytes: Uint8Array): Sculpt {
     const long = Math.hypot(nx[i], ny[i]);
     if (long > 1) [nx[i], ny[i]] = [nx[i] / long, ny[i] / long];
   }
-  return { width, height, pxPerMm, nx, ny, rise: wide((c) => low + c * count, false), trust: narrow(), open: open ? narrow() : null };
-} // prettier-ignore
+  return {
+    width,
+    height,
+    pxPerMm,
+    nx,
+    ny,
+    rise: wide((c) => low + c * count, false),
+    trust: narrow(),
+    open: open ? narrow() : null,
+  };
+}

@@ -32,13 +32,17 @@ const LIMITS: CreaseLimits = { overMm: 0.6, beginDeg: 34, goOnDeg: 20, sharper: 
 function blurred(plane: Float32Array, w: number, h: number, reach: number): Float32Array {
   let from = plane;
   for (let pass = 0; pass < 2; pass++) {
-    for (const [step, line, count, lines] of [[1, w, w, h], [w, 1, h, w]]) {
+    for (const [step, line, count, lines] of [
+      [1, w, w, h],
+      [w, 1, h, w],
+    ]) {
       const to = new Float32Array(from.length);
       for (let l = 0; l < lines; l++) {
         const start = l * line;
         for (let i = 0; i < count; i++) {
           let [sum, n] = [0, 0];
-          for (let k = Math.max(0, i - reach); k <= Math.min(count - 1, i + reach); k++, n++) sum += from[start + k * step];
+          for (let k = Math.max(0, i - reach); k <= Math.min(count - 1, i + reach); k++, n++)
+            sum += from[start + k * step];
           to[start + i * step] = sum / n;
         }
       }
@@ -46,13 +50,14 @@ function blurred(plane: Float32Array, w: number, h: number, reach: number): Floa
     }
   }
   return from;
-} // prettier-ignore
+}
 
 /** How strongly each point folds (signed: + over a ridge), in radians over the width, and across which direction. */
 function foldsOf(s: Sculpt, c0: number, r0: number, w: number, h: number, overMm: number) {
   const cut = (plane: Float32Array) => {
     const out = new Float32Array(w * h);
-    for (let r = 0; r < h; r++) out.set(plane.subarray((r0 + r) * s.width + c0, (r0 + r) * s.width + c0 + w), r * w);
+    for (let r = 0; r < h; r++)
+      out.set(plane.subarray((r0 + r) * s.width + c0, (r0 + r) * s.width + c0 + w), r * w);
     return out;
   };
   const reach = Math.max(1, Math.round((overMm * s.pxPerMm) / 4));
@@ -78,7 +83,7 @@ function foldsOf(s: Sculpt, c0: number, r0: number, w: number, h: number, overMm
       dirY[i] = -Math.sin(along);
     }
   return { fold, dirX, dirY, d };
-} // prettier-ignore
+}
 
 /** Chains of marked points, eight neighbours each, as lists of indices. */
 function chains(marked: Uint8Array, w: number): number[][] {
@@ -109,8 +114,12 @@ const SMOOTH = 3;
 export function creasesOf(s: Sculpt, box: Box, over: Partial<CreaseLimits> = {}): Crease[] {
   const limits = { ...LIMITS, ...over };
   const pad = Math.ceil(limits.overMm * s.pxPerMm) + 2;
-  const [c0, c1] = [box.left, box.right].map((x, k) => Math.round(s.width / 2 + x * s.pxPerMm) + (k ? pad : -pad));
-  const [r0, r1] = [box.top, box.bottom].map((y, k) => Math.round(s.height / 2 - y * s.pxPerMm) + (k ? pad : -pad));
+  const [c0, c1] = [box.left, box.right].map(
+    (x, k) => Math.round(s.width / 2 + x * s.pxPerMm) + (k ? pad : -pad),
+  );
+  const [r0, r1] = [box.top, box.bottom].map(
+    (y, k) => Math.round(s.height / 2 - y * s.pxPerMm) + (k ? pad : -pad),
+  );
   const [ca, ra] = [Math.max(0, c0), Math.max(0, r0)];
   const [w, h] = [Math.min(s.width, c1) - ca, Math.min(s.height, r1) - ra];
   if (w < 8 || h < 8) return [];
@@ -141,10 +150,16 @@ export function creasesOf(s: Sculpt, box: Box, over: Partial<CreaseLimits> = {})
       ]);
       const points = raw.map((_, k): readonly [number, number] => {
         const near = raw.slice(Math.max(0, k - SMOOTH), k + SMOOTH + 1);
-        return [near.reduce((t, p) => t + p[0], 0) / near.length, near.reduce((t, p) => t + p[1], 0) / near.length];
+        return [
+          near.reduce((t, p) => t + p[0], 0) / near.length,
+          near.reduce((t, p) => t + p[1], 0) / near.length,
+        ];
       });
-      out.push({ kind: sign > 0 ? 'crease' : 'recess', points: points.filter((_, k) => k % 3 === 0 || k === points.length - 1) });
+      out.push({
+        kind: sign > 0 ? 'crease' : 'recess',
+        points: points.filter((_, k) => k % 3 === 0 || k === points.length - 1),
+      });
     }
   }
   return out;
-} // prettier-ignore
+}

@@ -22,7 +22,10 @@ const LEAST_MM2 = 1;
 /** Points with one of `by` within a square of `reach` round them take it on: rows first, then columns. */
 function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1): Uint8Array {
   let from = mask;
-  for (const [step, count, line, lines] of [[1, w, w, h], [w, h, 1, w]]) {
+  for (const [step, count, line, lines] of [
+    [1, w, w, h],
+    [w, h, 1, w],
+  ]) {
     const to = from.slice();
     for (let l = 0; l < lines; l++) {
       const start = l * line;
@@ -39,7 +42,7 @@ function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1)
     from = to;
   }
   return from;
-} // prettier-ignore
+}
 
 /** A tap is answered from so many points; an outline drawn by hand is no finer. */
 const LOOKED_AT = 100_000;
@@ -59,8 +62,14 @@ function thinned(whole: Sculpt): Thin {
   const [width, height] = [Math.floor(whole.width / by), Math.floor(whole.height / by)];
   const n = width * height;
   const s: Sculpt = {
-    width, height, pxPerMm: whole.pxPerMm / by, open: null,
-    nx: new Float32Array(n), ny: new Float32Array(n), rise: new Float32Array(n), trust: new Uint8Array(n),
+    width,
+    height,
+    pxPerMm: whole.pxPerMm / by,
+    open: null,
+    nx: new Float32Array(n),
+    ny: new Float32Array(n),
+    rise: new Float32Array(n),
+    trust: new Uint8Array(n),
   };
   const nz = new Float32Array(n);
   for (let r = 0, i = 0; r < height; r++)
@@ -75,7 +84,7 @@ function thinned(whole: Sculpt): Thin {
   const made = { s, nz };
   thin.set(whole, made);
   return made;
-} // prettier-ignore
+}
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
 function reaches(ring: readonly number[][], x: number, y: number, far: number): boolean {
@@ -95,7 +104,11 @@ function reaches(ring: readonly number[][], x: number, y: number, far: number): 
  * @returns a closed outline in mm from the sculpt's middle
  * @throws NoRegion where nothing is, or too little, or where regions lie apart
  */
-export function regionAt(whole: Sculpt, places: readonly (readonly [number, number])[], over: Partial<RegionLimits> = {}): (readonly [number, number])[] {
+export function regionAt(
+  whole: Sculpt,
+  places: readonly (readonly [number, number])[],
+  over: Partial<RegionLimits> = {},
+): (readonly [number, number])[] {
   const { s, nz } = thinned(whole);
   const { turnDeg, stepMm } = { ...LIMITS, ...over };
   const { width: w, height: h } = s;
@@ -143,15 +156,27 @@ export function regionAt(whole: Sculpt, places: readonly (readonly [number, numb
   const close = Math.max(1, Math.round(0.25 * s.pxPerMm));
   const joined = grown(grown(mask, w, h, close + 1, 1), w, h, close, 0);
   const smooth = grown(grown(joined, w, h, close, 0), w, h, close, 1);
-  const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(Array.from(smooth)).map((m) => m.coordinates);
+  const [shape] = contours()
+    .size([w, h])
+    .smooth(true)
+    .thresholds([0.5])(Array.from(smooth))
+    .map((m) => m.coordinates);
   const rings = (shape ?? []).map((polygon) => polygon[0]);
   const area = (ring: readonly number[][]) =>
-    Math.abs(ring.reduce((t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1], 0)) / 2;
+    Math.abs(
+      ring.reduce(
+        (t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1],
+        0,
+      ),
+    ) / 2;
   const ring = rings.sort((a, b) => area(b) - area(a))[0];
-  if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2) throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
+  if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2)
+    throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
   // A hand taps near an edge as well: a place counts as inside up to 1 mm beside the outline.
-  const apart = seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
-  if (apart) throw new NoRegion('places: their regions do not touch; tap the ones between as well, or make two parts');
+  const apart =
+    seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
+  if (apart)
+    throw new NoRegion('places: their regions do not touch; tap the ones between as well, or make two parts');
   // The mask follows noise from point to point; a hand would not.
   const open = ring.slice(0, -1);
   const near = Math.max(2, Math.round(0.3 * s.pxPerMm));
@@ -167,4 +192,4 @@ export function regionAt(whole: Sculpt, places: readonly (readonly [number, numb
   let kept = simplify(points, 0.5, true);
   for (let t = 0.8; kept.length > MOST_POINTS; t *= 1.4) kept = simplify(points, t, true);
   return kept.map((p) => sculptPlace(s, p.x, p.y));
-} // prettier-ignore
+}

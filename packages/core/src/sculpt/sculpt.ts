@@ -32,9 +32,13 @@ export function sculptCell(
 }
 
 /** The place in mm from the middle of a column and row (fractional). */
-export function sculptPlace({ width, height, pxPerMm }: Sculpt, column: number, row: number): readonly [number, number] {
+export function sculptPlace(
+  { width, height, pxPerMm }: Sculpt,
+  column: number,
+  row: number,
+): readonly [number, number] {
   return [(column - width / 2) / pxPerMm, (height / 2 - row) / pxPerMm];
-} // prettier-ignore
+}
 
 /** Writes normal, rise (mm), trust and openness (0..1) at a place in mm from the middle; past its border the border's. */
 export function sampleSculpt(s: Sculpt, x: number, y: number, out: Float64Array): void {
@@ -59,7 +63,7 @@ export function sampleSculpt(s: Sculpt, x: number, y: number, out: Float64Array)
   out[SCULPT_SAMPLE.trust] = (a * s.trust[i] + b * s.trust[ib] + d * s.trust[j] + e * s.trust[je]) / 255;
   const o = s.open;
   out[SCULPT_SAMPLE.open] = o ? (a * o[i] + b * o[ib] + d * o[j] + e * o[je]) / 255 : 1;
-} // prettier-ignore
+}
 
 /** Normal of one point. */
 export const normalAt = (s: Sculpt, i: number): Vec3 => [

@@ -47,18 +47,22 @@ export function writeShape({ positions, index, up }: Triangles): Uint8Array<Arra
 
 /** Reads what `writeShape` wrote; every index is checked. @throws BadSculpt */
 export function readShape(bytes: Uint8Array): Triangles {
-  if (bytes.length < HEAD || !isShape(bytes))
-    throw new BadSculpt('file: not a shape that this program kept');
+  if (bytes.length < HEAD || !isShape(bytes)) throw new BadSculpt('file: not a shape that this program kept');
   const head = new DataView(bytes.buffer, bytes.byteOffset + MAGIC.length, HEAD - MAGIC.length);
   const [places, triangles] = [head.getUint32(0, true), head.getUint32(4, true)];
   if (!(triangles >= 1 && triangles <= MOST_SHAPE_TRIANGLES && places >= 3 && places <= 3 * triangles))
-    throw new BadSculpt(`shape: ${triangles} triangles of ${places} places; accepted: 1 to ${MOST_SHAPE_TRIANGLES}`);
+    throw new BadSculpt(
+      `shape: ${triangles} triangles of ${places} places; accepted: 1 to ${MOST_SHAPE_TRIANGLES}`,
+    );
   const data = unpacked(bytes.subarray(HEAD), 12 * places + 12 * triangles);
   const view = new DataView(data.buffer);
   const positions = Float32Array.from({ length: 3 * places }, (_, i) => view.getFloat32(4 * i, true));
   if (!positions.every((v) => Number.isFinite(v))) throw new BadSculpt('shape: a place that is no number');
   let before = 0;
-  const index = Uint32Array.from({ length: 3 * triangles }, (_, i) => (before += view.getInt32(4 * (3 * places + i), true)));
+  const index = Uint32Array.from(
+    { length: 3 * triangles },
+    (_, i) => (before += view.getInt32(4 * (3 * places + i), true)),
+  );
   if (!index.every((v) => v < places)) throw new BadSculpt('shape: a triangle of places it does not hold');
   return { positions, index, up: head.getUint8(8) === 1 ? 'z' : 'y' };
-} // prettier-ignore
+}

@@ -190,18 +190,28 @@ function castWords(white: Rgb, known: Rgb): string {
 export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
   const whiteReach = Math.max(3, photo.width * 0.01);
   const white = discMean(photo, marks.white, whiteReach);
-  if (white.clipped) throw new CardTrouble('The white of the card is burnt out. Take the photo again, a little darker.');
-  if (Math.max(...white.mean) < DARK) throw new CardTrouble('The photo is too dark to tell colours. Take it again with more light, or tap the white of the card.');
+  if (white.clipped)
+    throw new CardTrouble('The white of the card is burnt out. Take the photo again, a little darker.');
+  if (Math.max(...white.mean) < DARK)
+    throw new CardTrouble(
+      'The photo is too dark to tell colours. Take it again with more light, or tap the white of the card.',
+    );
   const field = cardField(photo, marks.white, white.mean);
   const known = hexToLinear(marks.whiteHex);
-  const at = (mark: Pixel, radius: number) => ({ ...discMean(photo, mark, radius), light: field(mark[0], mark[1]) });
+  const at = (mark: Pixel, radius: number) => ({
+    ...discMean(photo, mark, radius),
+    light: field(mark[0], mark[1]),
+  });
   // Haze lies evenly over the photo, whatever falls on the card: grey and white at one place tell it.
   let haze: Rgb = [0, 0, 0];
   if (marks.grey) {
     const { mean, light } = at(marks.grey, reachOf(photo, marks.grey));
     const grey = hexToLinear(marks.greyHex);
-    if (CHANNELS.some((c) => mean[c] > 0.97 * light[c])) throw new CardTrouble('The grey you tapped is as bright as the card. Tap the grey.');
-    haze = CHANNELS.map((c) => clamp(light[c] - ((light[c] - mean[c]) * known[c]) / (known[c] - grey[c]), -0.01, 0.15 * light[c])) as unknown as Rgb;
+    if (CHANNELS.some((c) => mean[c] > 0.97 * light[c]))
+      throw new CardTrouble('The grey you tapped is as bright as the card. Tap the grey.');
+    haze = CHANNELS.map((c) =>
+      clamp(light[c] - ((light[c] - mean[c]) * known[c]) / (known[c] - grey[c]), -0.01, 0.15 * light[c]),
+    ) as unknown as Rgb;
   }
   const dots = marks.dots.map((mark): DotRead => {
     // A dot almost as pale as the card has no rim to be found: a small disc must do.
@@ -209,7 +219,11 @@ export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
     const pale = CHANNELS.every((c) => Math.abs(small.mean[c] / small.light[c] - 1) < PALE);
     const radiusPx = pale ? photo.width * PALE_RADIUS : reachOf(photo, mark);
     const { mean, light, spread, clipped } = pale ? small : at(mark, radiusPx);
-    const lab = linearToLab(CHANNELS.map((c) => clamp(((mean[c] - haze[c]) * known[c]) / (light[c] - haze[c]), 0.0005, 1)) as unknown as Rgb);
+    const lab = linearToLab(
+      CHANNELS.map((c) =>
+        clamp(((mean[c] - haze[c]) * known[c]) / (light[c] - haze[c]), 0.0005, 1),
+      ) as unknown as Rgb,
+    );
     const bare = CHANNELS.every((c) => Math.abs(mean[c] / light[c] - 1) < BARE);
     const says = clipped
       ? 'part of it is burnt out: take the photo darker'
@@ -221,7 +235,7 @@ export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
     return { hex: labToHex(lab), lab, radiusPx, spread, says };
   });
   return { dots, cast: castWords(white.mean, known) };
-} // prettier-ignore
+}
 
 /** Share of a photo's width over which a colour is taken where somebody taps on metal. */
 const SAMPLE = 0.006;

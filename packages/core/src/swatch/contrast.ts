@@ -41,7 +41,8 @@ export const opacityOf = (contrast: number): Opacity =>
  * @throws RangeError without a pair
  */
 export function contrastFrom(paint: PaintRecord, { pairs, water, blackHex, whiteHex }: CoatTest): Contrast {
-  if (pairs.length === 0) throw new RangeError('pairs: 0; accepted: one to three counts of coats over black and over white');
+  if (pairs.length === 0)
+    throw new RangeError('pairs: 0; accepted: one to three counts of coats over black and over white');
   const y = (hex: string) => luminanceOf(hexToLab(hex).l);
   const [black, white] = [paintSpectrum(blackHex), paintSpectrum(whiteHex)];
   const off = (contrast: number) => {
@@ -70,4 +71,4 @@ export function contrastFrom(paint: PaintRecord, { pairs, water, blackHex, white
   }
   const contrast = at((a + b) / 2);
   return { contrast, opacity: opacityOf(contrast) };
-} // prettier-ignore
+}

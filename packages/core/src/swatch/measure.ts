@@ -30,11 +30,21 @@ export interface CardGrounds {
 }
 
 const meanHex = (hexes: readonly string[]): string =>
-  labToHex(linearToLab([0, 1, 2].map((c) => hexes.reduce((s, h) => s + hexToLinear(h)[c], 0) / hexes.length) as unknown as readonly [number, number, number])); // prettier-ignore
+  labToHex(
+    linearToLab(
+      [0, 1, 2].map(
+        (c) => hexes.reduce((s, h) => s + hexToLinear(h)[c], 0) / hexes.length,
+      ) as unknown as readonly [number, number, number],
+    ),
+  );
 const two = (v: number): number => Number(v.toPrecision(3));
 
 /** What the dots of a card tell of each paint: colour first, then strength and opacity with that colour. Shares are rounded to three figures. */
-export function measurePaints(dots: readonly UsedDot[], paints: readonly Paint[], grounds: CardGrounds): Measured[] {
+export function measurePaints(
+  dots: readonly UsedDot[],
+  paints: readonly Paint[],
+  grounds: CardGrounds,
+): Measured[] {
   const byId = new Map(paints.map((p) => [p.id, p]));
   const hexOf = new Map<string, string>();
   for (const id of new Set(dots.map((d) => d.paint))) {
@@ -56,7 +66,17 @@ export function measurePaints(dots: readonly UsedDot[], paints: readonly Paint[]
       const off = deltaE(hexToLab(paint.hex), hexToLab(byId.get(id)!.hex));
       says.push(off < 1 ? 'as it is written' : `${off.toFixed(1)} away from what is written`);
     }
-    const mixes = mine.flatMap(({ use, hex }) => (use.kind === 'mix' ? [strengthFrom(paint, { drops: use.drops, with: { paint: measuredAs(use.with), drops: use.withDrops }, hex })] : []));
+    const mixes = mine.flatMap(({ use, hex }) =>
+      use.kind === 'mix'
+        ? [
+            strengthFrom(paint, {
+              drops: use.drops,
+              with: { paint: measuredAs(use.with), drops: use.withDrops },
+              hex,
+            }),
+          ]
+        : [],
+    );
     if (mixes.length > 0) {
       const strength = two(Math.exp(mixes.reduce((s, m) => s + Math.log(m.strength), 0) / mixes.length));
       if (mixes.every((m) => m.reached)) {
@@ -64,7 +84,10 @@ export function measurePaints(dots: readonly UsedDot[], paints: readonly Paint[]
         says.push(`tints ${strength} times as far as a normal paint of its darkness`);
       } else says.push('no strength gives this mix: look at the parts, and whether it is dry');
     }
-    const coats = (ground: 'black' | 'white') => mine.flatMap(({ use, hex }) => (use.kind === 'coats' && use.over === ground ? [{ coats: use.coats, hex }] : []));
+    const coats = (ground: 'black' | 'white') =>
+      mine.flatMap(({ use, hex }) =>
+        use.kind === 'coats' && use.over === ground ? [{ coats: use.coats, hex }] : [],
+      );
     const pairs = coats('black').flatMap(({ coats: n, hex }): CoatPair[] => {
       const white = coats('white').find((w) => w.coats === n);
       return white ? [{ coats: n, overBlack: hex, overWhite: white.hex }] : [];
@@ -72,8 +95,11 @@ export function measurePaints(dots: readonly UsedDot[], paints: readonly Paint[]
     if (pairs.length > 0) {
       const { contrast, opacity } = contrastFrom(paint, { pairs, ...grounds });
       over = { ...over, contrast: two(contrast), opacity };
-      says.push(`one coat hides ${Math.round(contrast * 100)} % of the difference between black and white: ${opacity}`);
-    } else if (coats('black').length + coats('white').length > 0) says.push('coats want the same number over black and over white');
+      says.push(
+        `one coat hides ${Math.round(contrast * 100)} % of the difference between black and white: ${opacity}`,
+      );
+    } else if (coats('black').length + coats('white').length > 0)
+      says.push('coats want the same number over black and over white');
     return { paint: id, over, says };
   });
-} // prettier-ignore
+}

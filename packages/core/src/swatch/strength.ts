@@ -28,7 +28,8 @@ export const tintOf = (strength: number): Tint =>
 
 /** Strength of a paint in mixes from one test mix with a known paint, by bisection on its logarithm for the luminance that came out. */
 export function strengthFrom(paint: PaintRecord, mix: TestMix): Strength {
-  const at = (ln: number) => luminanceOf(mixLabOf([{ paint: { ...paint, strength: Math.exp(ln) }, drops: mix.drops }, mix.with]).l);
+  const at = (ln: number) =>
+    luminanceOf(mixLabOf([{ paint: { ...paint, strength: Math.exp(ln) }, drops: mix.drops }, mix.with]).l);
   const wanted = luminanceOf(hexToLab(mix.hex).l);
   let [low, high] = [-LN_MOST, LN_MOST];
   const rises = at(high) > at(low);
@@ -40,4 +41,4 @@ export function strengthFrom(paint: PaintRecord, mix: TestMix): Strength {
   }
   const strength = Math.exp((low + high) / 2);
   return { strength, tint: tintOf(strength), reached };
-} // prettier-ignore
+}

@@ -30,7 +30,10 @@ const STEP = 1e-5;
  * differences). For a handful of parameters and some dozen residuals.
  * @param start where to begin
  */
-export function leastSquares(residuals: (p: readonly number[]) => number[], start: readonly number[]): number[] {
+export function leastSquares(
+  residuals: (p: readonly number[]) => number[],
+  start: readonly number[],
+): number[] {
   let p = [...start];
   let r = residuals(p);
   const cost = (list: readonly number[]) => list.reduce((s, v) => s + v * v, 0);
@@ -44,11 +47,16 @@ export function leastSquares(residuals: (p: readonly number[]) => number[], star
     });
     let moved = false;
     for (let tries = 0; tries < 8 && !moved; tries++) {
-      const rows = slopes.map((a, i) => slopes.map((b, k) => {
-        const sum = a.reduce((s, v, m) => s + v * b[m], 0);
-        return i === k ? sum * (1 + damping) + 1e-12 : sum;
-      }));
-      const step = solveLinear(rows, slopes.map((a) => -a.reduce((s, v, m) => s + v * r[m], 0)));
+      const rows = slopes.map((a, i) =>
+        slopes.map((b, k) => {
+          const sum = a.reduce((s, v, m) => s + v * b[m], 0);
+          return i === k ? sum * (1 + damping) + 1e-12 : sum;
+        }),
+      );
+      const step = solveLinear(
+        rows,
+        slopes.map((a) => -a.reduce((s, v, m) => s + v * r[m], 0)),
+      );
       if (step) {
         const next = p.map((v, i) => v + step[i]);
         const then = residuals(next);
@@ -65,4 +73,4 @@ export function leastSquares(residuals: (p: readonly number[]) => number[], star
     if (!moved) break;
   }
   return p;
-} // prettier-ignore
+}

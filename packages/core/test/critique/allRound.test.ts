@@ -1,5 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
-import { allRound, keyDirection, normalise, partAllRound, remediesFor, rigAt, SEATS, survivalText, upDirection, dot, type Piece } from '../../src/index.js'; // prettier-ignore
+import {
+  allRound,
+  keyDirection,
+  normalise,
+  partAllRound,
+  remediesFor,
+  rigAt,
+  SEATS,
+  survivalText,
+  upDirection,
+  dot,
+  type Piece,
+} from '../../src/index.js';
 import { alone, shape } from './planted.js';
 
 const dome = shape('dome', { widthMm: 12, heightMm: 12 });
@@ -30,9 +42,13 @@ describe('how much of the reading survives', () => {
   });
 
   test('less under light from the other side, and told in words with its parts', () => {
-    const piece = alone(dome, { polish: 'mirror', rig: { keyClockHours: 9, keyHeightDeg: 15, viewElevationDeg: 20 } });
+    const piece = alone(dome, {
+      polish: 'mirror',
+      rig: { keyClockHours: 9, keyHeightDeg: 15, viewElevationDeg: 20 },
+    });
     const { share, bySeat } = allRound(piece, one);
-    const of = (lamp: string) => bySeat.filter((s) => s.seat.lamp === lamp).reduce((n, s) => n + s.share, 0) / 2;
+    const of = (lamp: string) =>
+      bySeat.filter((s) => s.seat.lamp === lamp).reduce((n, s) => n + s.share, 0) / 2;
     expect(of('left')).toBeGreaterThan(of('right') + 0.03);
     expect(share).toBeCloseTo(bySeat.reduce((n, s) => n + s.share, 0) / 8, 9);
     expect(survivalText({ share, bySeat })).toMatch(/^\d+ % of the metal still reads/);
@@ -45,6 +61,10 @@ describe('how much of the reading survives', () => {
     const overhead = remedies.find((r) => r.says.includes('overhead'))!;
     expect(overhead.piece.rig.keyClockHours).toBe(0);
     expect(allRound(overhead.piece, one).share).toBeGreaterThan(allRound(piece, one).share);
-    expect(remediesFor({ ...overhead.piece, approach: { ...piece.approach, bounce: 'none' } }).map((r) => r.says).join()).toMatch(/^paint it satin/); // prettier-ignore
+    expect(
+      remediesFor({ ...overhead.piece, approach: { ...piece.approach, bounce: 'none' } })
+        .map((r) => r.says)
+        .join(),
+    ).toMatch(/^paint it satin/);
   });
-}); // prettier-ignore
+});

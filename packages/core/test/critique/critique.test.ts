@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  applyFix, computed, critique, findingDefinitions, FINDINGS, loud, pathsOf, readPiece, settle, writePiece,
-  type Fix, type Part, type Piece,
-} from '../../src/index.js'; // prettier-ignore
+  applyFix,
+  computed,
+  critique,
+  findingDefinitions,
+  FINDINGS,
+  loud,
+  pathsOf,
+  readPiece,
+  settle,
+  writePiece,
+  type Fix,
+  type Part,
+  type Piece,
+} from '../../src/index.js';
 import { alone, planted, shape, sound } from './planted.js';
 
 /** Zones drawn coarser than on the screen: three times as fast. */
@@ -88,22 +99,32 @@ describe('what the painter says to a finding', () => {
 
   test('another limit, with a note, takes the place of the first', () => {
     const limits = [{ finding: 'even-edges' as const, limit: 0, note: 'drawn look' }];
-    expect(look({ ...piece, critique: { ...piece.critique, limits } }).map((f) => f.id)).not.toContain('even-edges');
+    expect(look({ ...piece, critique: { ...piece.critique, limits } }).map((f) => f.id)).not.toContain(
+      'even-edges',
+    );
     const strict = alone(shape('dome', { widthMm: 12, heightMm: 12 }));
     expect(look(strict)).toEqual([]);
     const harder = [{ finding: 'washed-out' as const, limit: 0.01, note: 'dark piece' }];
-    expect(look({ ...strict, critique: { ...strict.critique, limits: harder } }).map((f) => f.id)).toContain('washed-out');
+    expect(look({ ...strict, critique: { ...strict.critique, limits: harder } }).map((f) => f.id)).toContain(
+      'washed-out',
+    );
   });
 
   test('an approach that makes a finding pointless silences it', () => {
     const worn = { ...piece, approach: { ...piece.approach, edges: 'worn' as const } };
     expect(look(worn).map((f) => f.id)).not.toContain('even-edges');
   });
-}); // prettier-ignore
+});
 
 test('a fix whose path does not exist is refused, not half applied', () => {
   const piece = alone(shape('dome'));
-  const bad: Fix = { says: '', changes: [{ path: ['parts', 'it', 'form', 'widthMm'], to: 9 }, { path: ['name', 'x', 'y'], to: 1 }] }; // prettier-ignore
+  const bad: Fix = {
+    says: '',
+    changes: [
+      { path: ['parts', 'it', 'form', 'widthMm'], to: 9 },
+      { path: ['name', 'x', 'y'], to: 1 },
+    ],
+  };
   expect(() => applyFix(piece, bad)).toThrow(/name/);
   expect(piece.parts[0].form).toMatchObject({ widthMm: 9 });
 });

@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  brassHeron, computed, critique, FORM_KINDS, forms, lockMilitia, newPart, newPiece, pieceFindings, POLISHES, sluiceWarden,
-  type Form, type Piece,
-} from '../../src/index.js'; // prettier-ignore
+  brassHeron,
+  computed,
+  critique,
+  FORM_KINDS,
+  forms,
+  lockMilitia,
+  newPart,
+  newPiece,
+  pieceFindings,
+  POLISHES,
+  sluiceWarden,
+  type Form,
+  type Piece,
+} from '../../src/index.js';
 
 /** Zones drawn coarser than on the screen. */
 const POINTS = 5000;

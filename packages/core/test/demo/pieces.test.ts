@@ -2,9 +2,30 @@ import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import {
-  angleBetween, benchOf, benchSculpt, brassHeron, droppedSteps, focalRank, FOCAL_AMONG, lightPresets, HERON_PHOTO, HERON_SURFACE, lockMilitia, normalAt, partSheet, presetOf, readPhoto, readPiece, readSculpt, sluiceWarden, squintOrder, starterSets, trueNormal, writePiece,
+  angleBetween,
+  benchOf,
+  benchSculpt,
+  brassHeron,
+  droppedSteps,
+  focalRank,
+  FOCAL_AMONG,
+  lightPresets,
+  HERON_PHOTO,
+  HERON_SURFACE,
+  lockMilitia,
+  normalAt,
+  partSheet,
+  presetOf,
+  readPhoto,
+  readPiece,
+  readSculpt,
+  sluiceWarden,
+  squintOrder,
+  starterSets,
+  trueNormal,
+  writePiece,
   type Piece,
-} from '../../src/index.js'; // prettier-ignore
+} from '../../src/index.js';
 
 const sheetsOf = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
 
@@ -52,14 +73,21 @@ describe('the warden at a squint', () => {
 });
 
 test('the heron’s wing is what the stand-in camera and the scan gave, and is true to the sculpt', () => {
-  const file = (name: string) => new Uint8Array(readFileSync(new URL(`../../../../demo/${name}`, import.meta.url)));
+  const file = (name: string) =>
+    new Uint8Array(readFileSync(new URL(`../../../../demo/${name}`, import.meta.url)));
   const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
   const [surface, photo] = [file('heron-wing.surface'), file('heron-wing.jpg')];
   expect([hash(surface), hash(photo)]).toEqual([HERON_SURFACE, HERON_PHOTO]);
-  expect(readPhoto(photo)).toMatchObject({ widthPx: brassHeron.underlay!.widthPx, heightPx: brassHeron.underlay!.heightPx });
+  expect(readPhoto(photo)).toMatchObject({
+    widthPx: brassHeron.underlay!.widthPx,
+    heightPx: brassHeron.underlay!.heightPx,
+  });
   const sculpt = readSculpt(surface);
   const [{ widthMm, heightMm }] = brassHeron.sculpts;
-  expect([sculpt.width / sculpt.pxPerMm, sculpt.height / sculpt.pxPerMm]).toEqual([expect.closeTo(widthMm, 3), expect.closeTo(heightMm, 3)]);
+  expect([sculpt.width / sculpt.pxPerMm, sculpt.height / sculpt.pxPerMm]).toEqual([
+    expect.closeTo(widthMm, 3),
+    expect.closeTo(heightMm, 3),
+  ]);
   const wing = benchSculpt('heron-wing');
   const { middle } = benchOf(wing, 12, 0);
   const off: number[] = [];
@@ -70,7 +98,7 @@ test('the heron’s wing is what the stand-in camera and the scan gave, and is t
     if (truth) off.push(angleBetween(truth, normalAt(sculpt, i)));
   }
   expect(off.reduce((t, v) => t + v, 0) / off.length).toBeLessThan(5);
-}); // prettier-ignore
+});
 
 test('no two greaves are alike', () => {
   const [left, right] = ['greave-left', 'greave-right'].map((id) =>

@@ -74,7 +74,15 @@ test('copies have ids of their own, moved and in order', () => {
 
 describe('what was changed by hand goes along with copies', () => {
   const p = part(dome(9), { id: 'knee' });
-  const hold = { id: 'hold-1', part: 'knee', kind: 'zone-hold', patch: 0, anchor: { u: 0.7, v: 0.4 }, radiusMm: 1.2, value: 0.9 } as const;
+  const hold = {
+    id: 'hold-1',
+    part: 'knee',
+    kind: 'zone-hold',
+    patch: 0,
+    anchor: { u: 0.7, v: 0.4 },
+    radiusMm: 1.2,
+    value: 0.9,
+  } as const;
 
   test('to a duplicate as it is, under ids of its own', () => {
     const [copy] = copiesOf([p], ['knee'], 2, 0);
@@ -98,7 +106,19 @@ describe('what was changed by hand goes along with copies', () => {
     const all: Adjustment[] = [
       { id: 'a', part: 'b', kind: 'band-centre', facet: 0, band: 1, by: 0.1 },
       { id: 'b', part: 'b', kind: 'glint-move', glint: 'e1-0', by: { u: 0.1, v: 0 } },
-      { id: 'c', part: 'b', kind: 'cut', patch: 1, points: [{ u: 0.2, v: 0.3 }, { u: 0.5, v: 0.6 }], mark: 'cut', widthMm: 0.3, lip: 'left' },
+      {
+        id: 'c',
+        part: 'b',
+        kind: 'cut',
+        patch: 1,
+        points: [
+          { u: 0.2, v: 0.3 },
+          { u: 0.5, v: 0.6 },
+        ],
+        mark: 'cut',
+        widthMm: 0.3,
+        lip: 'left',
+      },
       { id: 'd', part: 'b', kind: 'edge', value: 0.5 },
     ];
     const once = all.map((x) => mirroredAdjustment(x, blade));
@@ -106,7 +126,18 @@ describe('what was changed by hand goes along with copies', () => {
     expect(once[1]).toMatchObject({ glint: 'e0-0' });
     expect(once[2]).toMatchObject({ patch: 0, lip: 'right' });
     expect(once.map((x) => mirroredAdjustment(x, blade))).toEqual(all);
-    const onDome: Adjustment = { id: 'e', part: 'b', kind: 'border-pull', patch: 0, anchor: { u: 0.2, v: 0.5 }, by: { u: 0.1, v: 0.2 }, reachMm: 1 };
-    expect(mirroredAdjustment(onDome, forms.dome.defaults)).toMatchObject({ anchor: { u: 0.8 }, by: { u: -0.1, v: 0.2 } });
+    const onDome: Adjustment = {
+      id: 'e',
+      part: 'b',
+      kind: 'border-pull',
+      patch: 0,
+      anchor: { u: 0.2, v: 0.5 },
+      by: { u: 0.1, v: 0.2 },
+      reachMm: 1,
+    };
+    expect(mirroredAdjustment(onDome, forms.dome.defaults)).toMatchObject({
+      anchor: { u: 0.8 },
+      by: { u: -0.1, v: 0.2 },
+    });
   });
-}); // prettier-ignore
+});

@@ -1,12 +1,31 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  cutFromSculpt, forms, heldPoints, isOutlined, keepSculpt, MOST_HELD, outlinePulled, preparePart, newPart, newPiece, readPiece, turn, writePiece, rad,
-  type Outlined, type Place, type Point, type Sculpt,
-} from '../../src/index.js'; // prettier-ignore
+  cutFromSculpt,
+  forms,
+  heldPoints,
+  isOutlined,
+  keepSculpt,
+  MOST_HELD,
+  outlinePulled,
+  preparePart,
+  newPart,
+  newPiece,
+  readPiece,
+  turn,
+  writePiece,
+  rad,
+  type Outlined,
+  type Place,
+  type Point,
+  type Sculpt,
+} from '../../src/index.js';
 
 const SURFACE = 'f'.repeat(64);
 const ring = (n: number, r: number, [cx, cy]: Point = [0, 0]) =>
-  Array.from({ length: n }, (_, i): Point => [cx + r * Math.cos((2 * Math.PI * i) / n), cy + r * Math.sin((2 * Math.PI * i) / n)]); // prettier-ignore
+  Array.from({ length: n }, (_, i): Point => [
+    cx + r * Math.cos((2 * Math.PI * i) / n),
+    cy + r * Math.sin((2 * Math.PI * i) / n),
+  ]);
 
 /** Points of the outline in the piece's mm. */
 function seen({ form, place }: { form: Outlined; place: Place }): Point[] {
@@ -18,23 +37,31 @@ function seen({ form, place }: { form: Outlined; place: Place }): Point[] {
 /** Where in the sculpt each of them lies. */
 const inSculpt = (form: Outlined) =>
   form.kind === 'sculpt'
-    ? form.outline.map((p) => [form.fromXMm + ((form.mirrored === 'yes' ? -1 : 1) * p.x * form.widthMm) / 2, form.fromYMm + (p.y * form.heightMm) / 2])
-    : []; // prettier-ignore
+    ? form.outline.map((p) => [
+        form.fromXMm + ((form.mirrored === 'yes' ? -1 : 1) * p.x * form.widthMm) / 2,
+        form.fromYMm + (p.y * form.heightMm) / 2,
+      ])
+    : [];
 const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 describe('a place of an outline pulled by hand', () => {
-  test.each([0, 37, -120])('goes where the hand is and leaves all others, on the piece and on the sculpt, at a roll of %d degrees', (rollDeg) => {
-    for (const mirrored of ['no', 'yes'] as const) {
-      const cut = cutFromSculpt(ring(12, 5, [20, 30]), SURFACE, [18, 29]);
-      const before = { form: { ...cut.form, mirrored }, place: { ...cut.place, rollDeg } };
-      const to: Point = [7.5, 1];
-      const after = outlinePulled(before.form, before.place, 0, to);
-      const [tx, ty] = turn(to[0], to[1], rad(rollDeg));
-      expect(apart(seen(after)[0], [before.place.xMm + tx, before.place.yMm + ty])).toBeLessThan(0.02);
-      seen(before).forEach((p, i) => i > 0 && expect(apart(p, seen(after)[i])).toBeLessThan(0.02));
-      inSculpt(before.form).forEach((p, i) => i > 0 && expect(apart(p, inSculpt(after.form)[i])).toBeLessThan(0.02));
-    }
-  });
+  test.each([0, 37, -120])(
+    'goes where the hand is and leaves all others, on the piece and on the sculpt, at a roll of %d degrees',
+    (rollDeg) => {
+      for (const mirrored of ['no', 'yes'] as const) {
+        const cut = cutFromSculpt(ring(12, 5, [20, 30]), SURFACE, [18, 29]);
+        const before = { form: { ...cut.form, mirrored }, place: { ...cut.place, rollDeg } };
+        const to: Point = [7.5, 1];
+        const after = outlinePulled(before.form, before.place, 0, to);
+        const [tx, ty] = turn(to[0], to[1], rad(rollDeg));
+        expect(apart(seen(after)[0], [before.place.xMm + tx, before.place.yMm + ty])).toBeLessThan(0.02);
+        seen(before).forEach((p, i) => i > 0 && expect(apart(p, seen(after)[i])).toBeLessThan(0.02));
+        inSculpt(before.form).forEach(
+          (p, i) => i > 0 && expect(apart(p, inSculpt(after.form)[i])).toBeLessThan(0.02),
+        );
+      }
+    },
+  );
 
   test('of a fine outline takes its neighbours along in a bell, and none beyond the next held places', () => {
     const { form, place } = cutFromSculpt(ring(100, 10), SURFACE, [0, 0], 'as drawn');
@@ -54,7 +81,11 @@ describe('a place of an outline pulled by hand', () => {
     const relief = forms.relief.defaults;
     const place = { xMm: 3, yMm: 4, rollDeg: 10, yawDeg: 0, pitchDeg: 0, depthMm: 0 };
     const { form } = outlinePulled(relief, place, 1, [400, 400]);
-    expect(form).toMatchObject({ bumps: relief.bumps, widthMm: relief.widthMm, outline: { 1: { x: 1.5, y: 1.5 } } });
+    expect(form).toMatchObject({
+      bumps: relief.bumps,
+      widthMm: relief.widthMm,
+      outline: { 1: { x: 1.5, y: 1.5 } },
+    });
     expect(() => readPiece(writePiece(newPiece('x', 'X', [newPart('p', form)])))).not.toThrow();
   });
 
@@ -65,12 +96,26 @@ describe('a place of an outline pulled by hand', () => {
 
   test('pulled onto itself it still makes a part', () => {
     const n = 400;
-    const flat: Sculpt = { width: 20, height: 20, pxPerMm: 1, nx: new Float32Array(n), ny: new Float32Array(n), rise: new Float32Array(n), trust: new Uint8Array(n).fill(255), open: null };
+    const flat: Sculpt = {
+      width: 20,
+      height: 20,
+      pxPerMm: 1,
+      nx: new Float32Array(n),
+      ny: new Float32Array(n),
+      rise: new Float32Array(n),
+      trust: new Uint8Array(n).fill(255),
+      open: null,
+    };
     keepSculpt(SURFACE, flat);
     let made = cutFromSculpt(ring(4, 4), SURFACE, [0, 0]);
-    for (const [i, p] of [[0, [-3.9, 0]], [1, [0, -3.9]], [2, [3, 3]]] as const) made = outlinePulled(made.form, made.place, i, p);
+    for (const [i, p] of [
+      [0, [-3.9, 0]],
+      [1, [0, -3.9]],
+      [2, [3, 3]],
+    ] as const)
+      made = outlinePulled(made.form, made.place, i, p);
     expect(made.form.widthMm).toBeGreaterThan(0);
     const part = { ...newPart('p', made.form), place: made.place };
     expect(() => preparePart(part, newPiece('x', 'X', [part]))).not.toThrow();
   });
-}); // prettier-ignore
+});

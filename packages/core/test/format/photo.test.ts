@@ -45,12 +45,32 @@ const exif = (orientation: number, little: boolean): number[] => {
     ...chars('CAMERA 52.37 N 4.89 E'),
   ];
 };
-const jpegOf = (width: number, height: number, before: readonly number[] = [], between: readonly number[] = []) =>
+const jpegOf = (
+  width: number,
+  height: number,
+  before: readonly number[] = [],
+  between: readonly number[] = [],
+) =>
   Uint8Array.from([
-    0xff, 0xd8, ...before, ...segment(0xdb, new Array<number>(65).fill(1)),
+    0xff,
+    0xd8,
+    ...before,
+    ...segment(0xdb, new Array<number>(65).fill(1)),
     ...segment(0xc2, [8, height >> 8, height & 255, width >> 8, width & 255, 1, 1, 0x11, 0]),
-    ...segment(0xda, [1, 1, 0, 0, 63, 0]), 9, 8, 0xff, 0, 7, ...between, ...segment(0xda, [1, 1, 0, 0, 63, 0]), 5, 4, 0xff, 0xd9, ...chars('a second picture behind'),
-  ]); // prettier-ignore
+    ...segment(0xda, [1, 1, 0, 0, 63, 0]),
+    9,
+    8,
+    0xff,
+    0,
+    7,
+    ...between,
+    ...segment(0xda, [1, 1, 0, 0, 63, 0]),
+    5,
+    4,
+    0xff,
+    0xd9,
+    ...chars('a second picture behind'),
+  ]);
 
 const crcOf = (bytes: readonly number[]) => {
   let c = 0xffffffff;

@@ -2,8 +2,26 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import {
-  ADJUSTMENT_KINDS, APPROACHES, AS_THE_PIECE, coldSteel, FINDINGS, FORMAT, LAMPS, lockKeepersArm, pieceJsonSchema, POLISHES, SCULPT_SOURCES, readPiece, RefusedInput, towline, VERSION, writePiece, type Adjustment, type Form, type Piece,
-} from '../../src/index.js'; // prettier-ignore
+  ADJUSTMENT_KINDS,
+  APPROACHES,
+  AS_THE_PIECE,
+  coldSteel,
+  FINDINGS,
+  FORMAT,
+  LAMPS,
+  lockKeepersArm,
+  pieceJsonSchema,
+  POLISHES,
+  SCULPT_SOURCES,
+  readPiece,
+  RefusedInput,
+  towline,
+  VERSION,
+  writePiece,
+  type Adjustment,
+  type Form,
+  type Piece,
+} from '../../src/index.js';
 
 const id = fc.stringMatching(/^[a-z0-9][a-z0-9-]{0,12}$/);
 const size = fc.double({ min: 0.2, max: 400, noNaN: true });

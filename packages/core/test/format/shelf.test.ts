@@ -1,8 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  EMPTY_SHELF, MOST_TYPED, paintId, readPaintList, readPalette, readShelf, readTypedPaints, RefusedInput, shelfOf, shelved, towline, writePaintList, writePalette, writeShelf,
-} from '../../src/index.js'; // prettier-ignore
+  EMPTY_SHELF,
+  MOST_TYPED,
+  paintId,
+  readPaintList,
+  readPalette,
+  readShelf,
+  readTypedPaints,
+  RefusedInput,
+  shelfOf,
+  shelved,
+  towline,
+  writePaintList,
+  writePalette,
+  writeShelf,
+} from '../../src/index.js';
 
 const shelf = shelfOf(towline);
 
@@ -16,22 +29,69 @@ Lamp oil, d8862a, ink, very strong tint
 Fir 2 #abc translucent matte
 Tin #b4b8bb metal`);
     expect(lines.map((l) => l.paint)).toEqual([
-      { name: 'Wet slate', hex: '#424f5c', kind: 'paint', opacity: 'opaque', tint: 'normal', finish: 'matt', more: {} },
-      { name: 'Lamp oil', hex: '#d8862a', kind: 'ink', opacity: 'transparent', tint: 'very strong', finish: 'matt', more: {} },
-      { name: 'Ferry ochre', hex: '#c08a34', kind: 'paint', opacity: 'semi-opaque', tint: 'normal', finish: 'satin', more: {} },
-      { name: 'Fir 2', hex: '#aabbcc', kind: 'paint', opacity: 'semi-transparent', tint: 'normal', finish: 'matt', more: {} },
-      { name: 'Tin', hex: '#b4b8bb', kind: 'metallic', opacity: 'semi-opaque', tint: 'normal', finish: 'matt', more: {} },
+      {
+        name: 'Wet slate',
+        hex: '#424f5c',
+        kind: 'paint',
+        opacity: 'opaque',
+        tint: 'normal',
+        finish: 'matt',
+        more: {},
+      },
+      {
+        name: 'Lamp oil',
+        hex: '#d8862a',
+        kind: 'ink',
+        opacity: 'transparent',
+        tint: 'very strong',
+        finish: 'matt',
+        more: {},
+      },
+      {
+        name: 'Ferry ochre',
+        hex: '#c08a34',
+        kind: 'paint',
+        opacity: 'semi-opaque',
+        tint: 'normal',
+        finish: 'satin',
+        more: {},
+      },
+      {
+        name: 'Fir 2',
+        hex: '#aabbcc',
+        kind: 'paint',
+        opacity: 'semi-transparent',
+        tint: 'normal',
+        finish: 'matt',
+        more: {},
+      },
+      {
+        name: 'Tin',
+        hex: '#b4b8bb',
+        kind: 'metallic',
+        opacity: 'semi-opaque',
+        tint: 'normal',
+        finish: 'matt',
+        more: {},
+      },
     ]);
     expect(lines.map((l) => l.line)).toEqual([2, 3, 4, 6, 7]);
     expect(lines[4].says).toBe('taken as semi-opaque');
   });
 
   test('says of each line it does not understand why, and goes on with the next', () => {
-    const lines = readTypedPaints('Chalk\n#ffffff\nSoot #111 sparkling\nSoot #111111\nSOOT #222222\nReed #6f7c3c', new Set(['reed']));
+    const lines = readTypedPaints(
+      'Chalk\n#ffffff\nSoot #111 sparkling\nSoot #111111\nSOOT #222222\nReed #6f7c3c',
+      new Set(['reed']),
+    );
     expect(lines.map((l) => l.paint?.name ?? null)).toEqual([null, null, null, 'Soot', null, 'Reed']);
     expect(lines.map((l) => l.says)).toEqual([
-      expect.stringMatching(/no colour in it.*#3a4550/), expect.stringMatching(/no name before/), expect.stringMatching(/"sparkling" is no word/),
-      'taken as semi-opaque', expect.stringMatching(/stands in this list already/), expect.stringMatching(/on the shelf already/),
+      expect.stringMatching(/no colour in it.*#3a4550/),
+      expect.stringMatching(/no name before/),
+      expect.stringMatching(/"sparkling" is no word/),
+      'taken as semi-opaque',
+      expect.stringMatching(/stands in this list already/),
+      expect.stringMatching(/on the shelf already/),
     ]);
   });
 
@@ -43,11 +103,13 @@ Tin #b4b8bb metal`);
   });
 
   test('never fails, whatever is typed', () => {
-    fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 400 }), (text) => {
-      for (const { paint } of readTypedPaints(text)) if (paint) expect(paint.hex).toMatch(/^#[0-9a-f]{6}$/);
-    }));
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary', maxLength: 400 }), (text) => {
+        for (const { paint } of readTypedPaints(text)) if (paint) expect(paint.hex).toMatch(/^#[0-9a-f]{6}$/);
+      }),
+    );
   });
-}); // prettier-ignore
+});
 
 describe('a shelf', () => {
   test('is read as it was written', () => {
@@ -56,8 +118,22 @@ describe('a shelf', () => {
   });
 
   test('leaves as a paint list and comes back from it, with code, notes and what is left', () => {
-    const noted = { ...shelf, paints: shelf.paints.map((p, i) => ({ ...p, code: `T${i}`, left: 'little' as const, notes: i % 2 ? 'thin, =SUM(A1)' : '' })) };
-    const back = shelved({ ...noted, paints: noted.paints.map((p) => ({ ...p, hex: '#000000', left: 'none' as const, code: '' })) }, readPaintList(writePaintList(noted.paints)));
+    const noted = {
+      ...shelf,
+      paints: shelf.paints.map((p, i) => ({
+        ...p,
+        code: `T${i}`,
+        left: 'little' as const,
+        notes: i % 2 ? 'thin, =SUM(A1)' : '',
+      })),
+    };
+    const back = shelved(
+      {
+        ...noted,
+        paints: noted.paints.map((p) => ({ ...p, hex: '#000000', left: 'none' as const, code: '' })),
+      },
+      readPaintList(writePaintList(noted.paints)),
+    );
     expect(back.added).toEqual([]);
     expect(back.shelf).toEqual(noted);
     expect(writePaintList([{ ...shelf.paints[0], notes: '=1+1' }])).toContain("'=1+1");
@@ -66,16 +142,31 @@ describe('a shelf', () => {
   test('leaves as a palette and comes back from it, names and colours', () => {
     const back = readPalette(writePalette('Towline', shelf.paints));
     expect(back.map((p) => [p.name, p.hex])).toEqual(shelf.paints.map((p) => [p.name, p.hex]));
-    expect(readPalette('GIMP Palette\nName: x\n#\n  1 2 3 A\n4 5 6 a\n7 8 9').map((p) => p.name)).toEqual(['A', 'a 2', 'Colour #070809']);
+    expect(readPalette('GIMP Palette\nName: x\n#\n  1 2 3 A\n4 5 6 a\n7 8 9').map((p) => p.name)).toEqual([
+      'A',
+      'a 2',
+      'Colour #070809',
+    ]);
     expect(() => readPalette('1 2 3 A')).toThrow(RefusedInput);
     expect(() => readPalette('GIMP Palette\n1 2 300 A')).toThrow(RefusedInput);
   });
 
   test('takes paints by name: new ones are added, known ones brought up to date, all else stays', () => {
-    const { shelf: next, added, changed, same } = shelved(shelf, [
-      ...readTypedPaints('Chalk #f6f6f2 opaque\nlampsoot #101010 opaque\nPond skin #3a4a30 ink').map((l) => l.paint!),
+    const {
+      shelf: next,
+      added,
+      changed,
+      same,
+    } = shelved(shelf, [
+      ...readTypedPaints('Chalk #f6f6f2 opaque\nlampsoot #101010 opaque\nPond skin #3a4a30 ink').map(
+        (l) => l.paint!,
+      ),
     ]);
-    expect({ added, changed, same }).toEqual({ added: ['Pond skin'], changed: ['Lampsoot'], same: ['Chalk'] });
+    expect({ added, changed, same }).toEqual({
+      added: ['Pond skin'],
+      changed: ['Lampsoot'],
+      same: ['Chalk'],
+    });
     expect(next.paints.find((p) => p.id === 'lampsoot')).toMatchObject({ name: 'Lampsoot', hex: '#101010' });
     expect(next.paints.at(-1)).toMatchObject({ id: 'pond-skin', left: 'plenty', kind: 'ink' });
     expect(shelved(EMPTY_SHELF, towline).shelf).toEqual(shelf);
@@ -86,7 +177,7 @@ describe('a shelf', () => {
     expect(paintId('Ferry ochre', new Set(['ferry-ochre']))).toBe('ferry-ochre-2');
     expect(paintId('赤', new Set())).toBe('paint');
   });
-}); // prettier-ignore
+});
 
 test('a shelf of version 1 is read: nothing of its paints was measured', () => {
   const now = JSON.parse(writeShelf(shelfOf(towline))) as {
@@ -101,5 +192,8 @@ test('a shelf of version 1 is read: nothing of its paints was measured', () => {
 test('measured figures go out with the list and come back', () => {
   const shelf = shelfOf([{ ...towline[1], contrast: 0.912, strength: 2.4 }, towline[2]]);
   const back = shelved(EMPTY_SHELF, readPaintList(writePaintList(shelf.paints))).shelf.paints;
-  expect(back.map((p) => [p.contrast, p.strength])).toEqual([[0.912, 2.4], [null, null]]); // prettier-ignore
+  expect(back.map((p) => [p.contrast, p.strength])).toEqual([
+    [0.912, 2.4],
+    [null, null],
+  ]);
 });

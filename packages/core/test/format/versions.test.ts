@@ -26,10 +26,21 @@ test('a piece of version 1 is read, keeps all it held, and looks as it did', () 
 test('a piece of version 4 keeps its surfaces; none has a kept shape', () => {
   const old = JSON.parse(writePiece(readPiece(kept))) as { version: number; sculpts: object[] };
   old.version = 4;
-  const surface = { id: 's', name: 'S', from: 'mesh', surface: 'a'.repeat(64), widthMm: 9, heightMm: 8, xMm: 1, yMm: 2, trust: 1, photos: [] };
+  const surface = {
+    id: 's',
+    name: 'S',
+    from: 'mesh',
+    surface: 'a'.repeat(64),
+    widthMm: 9,
+    heightMm: 8,
+    xMm: 1,
+    yMm: 2,
+    trust: 1,
+    photos: [],
+  };
   old.sculpts = [surface];
   expect(readPiece(JSON.stringify(old)).sculpts).toEqual([{ ...surface, shape: null }]);
-}); // prettier-ignore
+});
 
 test('a ladder of version 5 is laid as it was: dark first', () => {
   const old = JSON.parse(writePiece(readPiece(kept))) as {

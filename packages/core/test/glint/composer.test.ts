@@ -1,9 +1,27 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  arranged, bandValue, brightBands, endsRatio, forms, gapBetween, lightsInside, modelOf, overlapAtRidge, POLISHES, polishModels, preparePart, seenBands, valuesOn, widthOf, widthRatio,
-  type FacetBands, type Form, type FormOf, type Polish,
-} from '../../src/index.js'; // prettier-ignore
+  arranged,
+  bandValue,
+  brightBands,
+  endsRatio,
+  forms,
+  gapBetween,
+  lightsInside,
+  modelOf,
+  overlapAtRidge,
+  POLISHES,
+  polishModels,
+  preparePart,
+  seenBands,
+  valuesOn,
+  widthOf,
+  widthRatio,
+  type FacetBands,
+  type Form,
+  type FormOf,
+  type Polish,
+} from '../../src/index.js';
 import { composed } from '../critique/planted.js';
 import { part, rigged } from '../support.js';
 
@@ -54,12 +72,18 @@ test('whatever the blade, the light and the seed, every rule of bands holds or t
         }
         expect(widthMm).toBeGreaterThanOrEqual(1.5);
         if (f.bands.length < most)
-          expect(composition.says.filter((s) => s.includes(i === 0 ? 'left facet' : 'right facet'))).toHaveLength(most - f.bands.length); // prettier-ignore
+          expect(
+            composition.says.filter((s) => s.includes(i === 0 ? 'left facet' : 'right facet')),
+          ).toHaveLength(most - f.bands.length);
         counts.add(f.bands.length);
         const bands = there(f);
         bands.slice(1).forEach((b, k) => expect(widthRatio(bands[k], b)).toBeGreaterThanOrEqual(1.3));
         const gaps = bands.slice(1).map((b, k) => gapBetween(bands[k], b));
-        gaps.slice(1).forEach((g, k) => expect(Math.max(g, gaps[k]) / Math.max(1e-9, Math.min(g, gaps[k]))).toBeGreaterThanOrEqual(1.15)); // prettier-ignore
+        gaps
+          .slice(1)
+          .forEach((g, k) =>
+            expect(Math.max(g, gaps[k]) / Math.max(1e-9, Math.min(g, gaps[k]))).toBeGreaterThanOrEqual(1.15),
+          );
         gaps.forEach((g) => expect(g).toBeGreaterThan(0));
         for (const b of f.bands) {
           expect(endsRatio(b)).toBeGreaterThanOrEqual(1.6);
@@ -123,26 +147,33 @@ test('along a drag of the light all round, in steps of one degree, no band that 
 
 test('bands are arranged with no two gaps alike, also without the last one', () => {
   fc.assert(
-    fc.property(fc.array(number(0, 0.999), { minLength: 8, maxLength: 8 }), fc.integer({ min: 2, max: 4 }), (draws, n) => {
-      const halves = Array.from({ length: n }, (_, b) => 0.09 / 1.45 ** b);
-      const places = arranged(halves, draws);
-      expect(places[0]).toBe(0);
-      const unlike = (count: number) => {
-        const some = places.slice(0, count).map((at, b) => ({ at, half: halves[b] })).sort((a, b) => a.at - b.at);
-        // Round the circle: the last meets the first one turn later.
-        const gaps = some.map((s, i) => {
-          const next = i + 1 < some.length ? some[i + 1] : { ...some[0], at: some[0].at + 1.24 };
-          return next.at - s.at - s.half - next.half;
-        });
-        const sorted = gaps.sort((a, b) => a - b);
-        sorted.slice(1).forEach((g, i) => expect(g / sorted[i]).toBeGreaterThan(1.3));
-      };
-      unlike(n);
-      if (n > 2) unlike(n - 1);
-    }),
+    fc.property(
+      fc.array(number(0, 0.999), { minLength: 8, maxLength: 8 }),
+      fc.integer({ min: 2, max: 4 }),
+      (draws, n) => {
+        const halves = Array.from({ length: n }, (_, b) => 0.09 / 1.45 ** b);
+        const places = arranged(halves, draws);
+        expect(places[0]).toBe(0);
+        const unlike = (count: number) => {
+          const some = places
+            .slice(0, count)
+            .map((at, b) => ({ at, half: halves[b] }))
+            .sort((a, b) => a.at - b.at);
+          // Round the circle: the last meets the first one turn later.
+          const gaps = some.map((s, i) => {
+            const next = i + 1 < some.length ? some[i + 1] : { ...some[0], at: some[0].at + 1.24 };
+            return next.at - s.at - s.half - next.half;
+          });
+          const sorted = gaps.sort((a, b) => a - b);
+          sorted.slice(1).forEach((g, i) => expect(g / sorted[i]).toBeGreaterThan(1.3));
+        };
+        unlike(n);
+        if (n > 2) unlike(n - 1);
+      },
+    ),
     { numRuns: 300 },
   );
-}); // prettier-ignore
+});
 
 describe('another composition', () => {
   test('comes when asked for, and the same number gives the same one', () => {
@@ -159,8 +190,10 @@ describe('another composition', () => {
 
   test('lit freely, lights stay where they are while the light moves', () => {
     const centres = (keyClockHours: number) =>
-      preparePart(part(blade(40, 7)), { ...rigged({ keyClockHours }), approach: { ...rigged().approach, blade: 'free' } })
-        .metal!.body.composition.facets.map((f) => f.bands.find((b) => b.number === 0)!.centre); // prettier-ignore
+      preparePart(part(blade(40, 7)), {
+        ...rigged({ keyClockHours }),
+        approach: { ...rigged().approach, blade: 'free' },
+      }).metal!.body.composition.facets.map((f) => f.bands.find((b) => b.number === 0)!.centre);
     expect(centres(8)).toEqual(centres(10.75));
   });
 });
@@ -186,12 +219,46 @@ describe.each<readonly [string, Form, readonly number[]]>([
 
 describe('what a blade cannot have is drawn as it can, and told', () => {
   test.each([
-    ['a hollow wider than its blade', blade(30, 4, { fullerMm: 9 }), /hollow is wider than the blade: drawn 2\.8 mm instead of 9 mm/],
-    ['a notch deeper than the face', blade(30, 4, { notches: [{ side: 'right', at: 0.5, widthMm: 2, depthMm: 9 }] }), /notch 1 is drawn 1\.6 mm deep/],
-    ['two notches in one place', blade(30, 6, { notches: [{ side: 'right', at: 0.5, widthMm: 2, depthMm: 1 }, { side: 'right', at: 0.52, widthMm: 2, depthMm: 1 }] }), /notch 2 is left out/],
-    ['an outline that crosses itself', { ...forms.relief.defaults, bumps: [], outline: [{ x: -1, y: -1 }, { x: 1, y: 1 }, { x: 1, y: -1 }, { x: -1, y: 1 }] } as Form, /crosses itself/],
-    ['heads that do not fit', { ...forms.rivets.defaults, count: 9, lengthMm: 4, headMm: 2 } as Form, /9 heads fit only 0\.5 mm/],
+    [
+      'a hollow wider than its blade',
+      blade(30, 4, { fullerMm: 9 }),
+      /hollow is wider than the blade: drawn 2\.8 mm instead of 9 mm/,
+    ],
+    [
+      'a notch deeper than the face',
+      blade(30, 4, { notches: [{ side: 'right', at: 0.5, widthMm: 2, depthMm: 9 }] }),
+      /notch 1 is drawn 1\.6 mm deep/,
+    ],
+    [
+      'two notches in one place',
+      blade(30, 6, {
+        notches: [
+          { side: 'right', at: 0.5, widthMm: 2, depthMm: 1 },
+          { side: 'right', at: 0.52, widthMm: 2, depthMm: 1 },
+        ],
+      }),
+      /notch 2 is left out/,
+    ],
+    [
+      'an outline that crosses itself',
+      {
+        ...forms.relief.defaults,
+        bumps: [],
+        outline: [
+          { x: -1, y: -1 },
+          { x: 1, y: 1 },
+          { x: 1, y: -1 },
+          { x: -1, y: 1 },
+        ],
+      } as Form,
+      /crosses itself/,
+    ],
+    [
+      'heads that do not fit',
+      { ...forms.rivets.defaults, count: 9, lengthMm: 4, headMm: 2 } as Form,
+      /9 heads fit only 0\.5 mm/,
+    ],
   ])('%s', (_, form, says) => {
     expect(modelOf(form).says?.join()).toMatch(says);
   });
-}); // prettier-ignore
+});

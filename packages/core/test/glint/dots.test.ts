@@ -1,7 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  add, boundsOf, dot, inside, normalise, SAMPLE, TO_EYE, type Form, type FormOf, type Patch, type Point, type PreparedPart, type Vec3,
-} from '../../src/index.js'; // prettier-ignore
+  add,
+  boundsOf,
+  dot,
+  inside,
+  normalise,
+  SAMPLE,
+  TO_EYE,
+  type Form,
+  type FormOf,
+  type Patch,
+  type Point,
+  type PreparedPart,
+  type Vec3,
+} from '../../src/index.js';
 import { dome } from '../support.js';
 import { prepared } from './metalSheet.js';
 
@@ -30,10 +42,14 @@ function towardLight(patch: Patch, at: Point, key: Vec3): number {
   if (!patch.grain) return dot(r, key);
   const square = (v: Vec3): Vec3 => {
     const along = dot(v, patch.grain!);
-    return normalise([v[0] - along * patch.grain![0], v[1] - along * patch.grain![1], v[2] - along * patch.grain![2]]);
+    return normalise([
+      v[0] - along * patch.grain![0],
+      v[1] - along * patch.grain![1],
+      v[2] - along * patch.grain![2],
+    ]);
   };
   return dot(square(r), square(key));
-} // prettier-ignore
+}
 
 const LATTICE = 7;
 
@@ -59,8 +75,16 @@ function bruteForce(patch: Patch, key: Vec3, from: Point): Point {
 }
 
 const tube: FormOf<'tube'> = {
-  kind: 'tube', lengthMm: 18, startWidthMm: 10, endWidthMm: 10, endCurve: 0.1, section: 'round', bowMm: 0, swell: 0, swellAt: 0.5,
-}; // prettier-ignore
+  kind: 'tube',
+  lengthMm: 18,
+  startWidthMm: 10,
+  endWidthMm: 10,
+  endCurve: 0.1,
+  section: 'round',
+  bowMm: 0,
+  swell: 0,
+  swellAt: 0.5,
+};
 const disc: Form = { kind: 'disc', widthMm: 10, heightMm: 10, surface: 'cast', rimMm: 1.5 };
 
 /** How far each dot of a part lies from its lobe's maximum, in mm; across the grain where there is one. */
@@ -82,9 +106,11 @@ describe.each([
   ['tube', tube],
   ['disc', disc],
 ] as const)('the dot of a %s of 10 mm', (kind, form) => {
-  test.each(ELEVATIONS)('lies within 0.05 mm of where it mirrors the light best, seen from %p degrees', (viewElevationDeg) => {
-    let judged = 0;
-    LIGHTS.forEach((light, i) => {
+  test.each(ELEVATIONS)(
+    'lies within 0.05 mm of where it mirrors the light best, seen from %p degrees',
+    (viewElevationDeg) => {
+      let judged = 0;
+      LIGHTS.forEach((light, i) => {
         const place = POSES[kind === 'disc' ? 0 : i % POSES.length];
         const p = prepared(form, { polish: 'mirror', place, rig: { ...light, viewElevationDeg } });
         // A light that comes along a tube has no side.
@@ -94,10 +120,11 @@ describe.each([
           judged++;
           expect(miss).toBeLessThan(TOLERANCE_MM);
         }
-    });
-    expect(judged).toBeGreaterThan(12);
-  });
-}); // prettier-ignore
+      });
+      expect(judged).toBeGreaterThan(12);
+    },
+  );
+});
 
 test('the place that mirrors the light best on a curved surface faces midway between light and eye', () => {
   for (const rig of LIGHTS) {

@@ -1,9 +1,29 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  add, areaOf, canonicalGrid, dot, gridAround, keyDirection, layersOf, lineBetween, normalise, placeOf, preparePart, rad, RIM, shapeOf, surfaceOf, TO_EYE,
-  upDirection, valuesOn, zonesOf, type Form, type Grid, type PreparedPart,
-} from '../../src/index.js'; // prettier-ignore
+  add,
+  areaOf,
+  canonicalGrid,
+  dot,
+  gridAround,
+  keyDirection,
+  layersOf,
+  lineBetween,
+  normalise,
+  placeOf,
+  preparePart,
+  rad,
+  RIM,
+  shapeOf,
+  surfaceOf,
+  TO_EYE,
+  upDirection,
+  valuesOn,
+  zonesOf,
+  type Form,
+  type Grid,
+  type PreparedPart,
+} from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
 const clock = fc.double({ min: 0, max: 12, noNaN: true });

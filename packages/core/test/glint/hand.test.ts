@@ -1,15 +1,48 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  anchorAt, approachOf, boundsOf, FINISHED, forms, FORM_KINDS, gridAround, layersOf, mapReport, modelOf, MOST_ADDED, MOST_SHARE, areaOf, paintPart, placeAt, pose, preparePart, rigFor, SAMPLE, shapeOf, valuesOn, zonesOf,
-  type Adjustment, type Form, type Part, type Piece, type Polish,
-} from '../../src/index.js'; // prettier-ignore
+  anchorAt,
+  approachOf,
+  boundsOf,
+  FINISHED,
+  forms,
+  FORM_KINDS,
+  gridAround,
+  layersOf,
+  mapReport,
+  modelOf,
+  MOST_ADDED,
+  MOST_SHARE,
+  areaOf,
+  paintPart,
+  placeAt,
+  pose,
+  preparePart,
+  rigFor,
+  SAMPLE,
+  shapeOf,
+  valuesOn,
+  zonesOf,
+  type Adjustment,
+  type Form,
+  type Part,
+  type Piece,
+  type Polish,
+} from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
 type Bare<A = Adjustment> = A extends Adjustment ? Omit<A, 'id' | 'part'> : never;
 
 /** A part prepared with changes by hand under a light. */
-function handled(form: Form, by: readonly Bare[], { hours = 10.75, polish = 'mirror', approach }: { hours?: number; polish?: Polish; approach?: Partial<Part['approach']> } = {}) {
+function handled(
+  form: Form,
+  by: readonly Bare[],
+  {
+    hours = 10.75,
+    polish = 'mirror',
+    approach,
+  }: { hours?: number; polish?: Polish; approach?: Partial<Part['approach']> } = {},
+) {
   const base = part(form, { polish, steps: 7 });
   const p = { ...base, approach: { ...base.approach, ...approach } };
   const piece: Piece = {
@@ -18,7 +51,7 @@ function handled(form: Form, by: readonly Bare[], { hours = 10.75, polish = 'mir
     adjustments: by.map((a, i) => ({ id: `by-${i + 1}`, part: p.id, ...a }) as Adjustment),
   };
   return preparePart(p, piece);
-} // prettier-ignore
+}
 
 const bandOf = (p: ReturnType<typeof handled>, facet: number, number: number) =>
   p.metal!.body.composition.facets[facet].bands.find((b) => b.number === number)!;
@@ -32,20 +65,26 @@ describe('a place of a form', () => {
       model.patches.slice(0, 3).forEach((patch) => {
         const b = boundsOf(patch.rings);
         fc.assert(
-          fc.property(fc.double({ min: 0.2, max: 0.8, noNaN: true }), fc.double({ min: 0.2, max: 0.8, noNaN: true }), (s, t) => {
-            const [x, y] = [b.left + s * (b.right - b.left), b.bottom + t * (b.top - b.bottom)];
-            const there = anchorAt({ ...model, patches: [patch] }, [x, y]);
-            if (!there) return;
-            const back = placeAt(patch, there.anchor)!;
-            expect(back).not.toBeNull();
-            patch.at(back[0], back[1], out);
-            expect(Math.hypot(out[SAMPLE.u] - there.anchor.u, out[SAMPLE.v] - there.anchor.v)).toBeLessThan(0.02);
-          }),
+          fc.property(
+            fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+            fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+            (s, t) => {
+              const [x, y] = [b.left + s * (b.right - b.left), b.bottom + t * (b.top - b.bottom)];
+              const there = anchorAt({ ...model, patches: [patch] }, [x, y]);
+              if (!there) return;
+              const back = placeAt(patch, there.anchor)!;
+              expect(back).not.toBeNull();
+              patch.at(back[0], back[1], out);
+              expect(Math.hypot(out[SAMPLE.u] - there.anchor.u, out[SAMPLE.v] - there.anchor.v)).toBeLessThan(
+                0.02,
+              );
+            },
+          ),
           { numRuns: 12 },
         );
       });
     }
-  }); // prettier-ignore
+  });
 });
 
 describe('bands by hand', () => {
@@ -56,7 +95,10 @@ describe('bands by hand', () => {
       expect(after.centre - before.centre).toBeCloseTo(0.1, 9);
       expect(after.lean - before.lean).toBeCloseTo(-0.05, 9);
     }
-    const [a, b] = [9, 11].map((hours) => bandOf(handled(blade, [{ kind: 'band-centre', facet: 0, band: 0, by: 0.1 }], { hours }), 0, 0).centre); // prettier-ignore
+    const [a, b] = [9, 11].map(
+      (hours) =>
+        bandOf(handled(blade, [{ kind: 'band-centre', facet: 0, band: 0, by: 0.1 }], { hours }), 0, 0).centre,
+    );
     expect(Math.abs(a - b)).toBeGreaterThan(0.02);
   });
 
@@ -80,7 +122,9 @@ describe('bands by hand', () => {
     );
     expect(none.metal!.body.composition.facets[0].bands).toEqual([]);
     const one = handled(blade, [{ kind: 'band-add', facet: 0, at: 0.3, width: 0.1, peak: 1 }]);
-    expect(one.metal!.body.composition.facets[0].bands.length).toBe(handled(blade, []).metal!.body.composition.facets[0].bands.length + 1); // prettier-ignore
+    expect(one.metal!.body.composition.facets[0].bands.length).toBe(
+      handled(blade, []).metal!.body.composition.facets[0].bands.length + 1,
+    );
     const s = none.shape.canonical;
     const left = (p: typeof none) => valuesOn(s, p).value.filter((_, i) => s.patch[i] === 0);
     expect(mean(left(none))).toBeLessThan(mean(left(handled(blade, []))) - 0.05);
@@ -90,12 +134,16 @@ describe('bands by hand', () => {
   test('sleep, with a reason, while their band or their face is not there', () => {
     const dull = handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }], { polish: 'dull' });
     expect(dull.asleep).toEqual([{ id: 'by-1', says: 'this face has no band 4 now' }]);
-    expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).asleep[0].says).toMatch(/no such flat face/);
-    const thin = handled({ ...blade, widthMm: 2, shoulderWidthMm: 2 }, [{ kind: 'band-centre', facet: 0, band: 0, by: 0.1 }]);
+    expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).asleep[0].says).toMatch(
+      /no such flat face/,
+    );
+    const thin = handled({ ...blade, widthMm: 2, shoulderWidthMm: 2 }, [
+      { kind: 'band-centre', facet: 0, band: 0, by: 0.1 },
+    ]);
     expect(thin.asleep[0].says).toMatch(/too narrow for bands/);
     // Polished again it wakes by itself.
     expect(handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }]).asleep).toEqual([]);
-  }); // prettier-ignore
+  });
 
   test('that contradict each other: the later holds, the earlier sleeps, nothing is lost', () => {
     const p = handled(blade, [
@@ -115,7 +163,9 @@ describe('dots by hand', () => {
     const first = handled(dome(9), []).metal!.glints[0];
     for (const hours of [9, 10.75, 1]) {
       const [before] = handled(dome(9), [], { hours }).metal!.glints;
-      const [after] = handled(dome(9), [{ kind: 'glint-move', glint: first.key, by: { u: 0.1, v: 0 } }], { hours }).metal!.glints; // prettier-ignore
+      const [after] = handled(dome(9), [{ kind: 'glint-move', glint: first.key, by: { u: 0.1, v: 0 } }], {
+        hours,
+      }).metal!.glints;
       expect(after.at[0] - before.at[0]).toBeCloseTo(0.9, 1);
       expect(after.at[1]).toBeCloseTo(before.at[1], 1);
     }
@@ -125,7 +175,12 @@ describe('dots by hand', () => {
   });
 
   test('40 of them: the first few are laid, the others sleep and say why', () => {
-    const many = Array.from({ length: 40 }, (_, i): Bare => ({ kind: 'glint-add', patch: 0, anchor: { u: 0.3 + (i % 8) * 0.05, v: 0.3 + Math.floor(i / 8) * 0.08 }, radiusMm: 0.4 })); // prettier-ignore
+    const many = Array.from({ length: 40 }, (_, i): Bare => ({
+      kind: 'glint-add',
+      patch: 0,
+      anchor: { u: 0.3 + (i % 8) * 0.05, v: 0.3 + Math.floor(i / 8) * 0.08 },
+      radiusMm: 0.4,
+    }));
     const p = handled(dome(9), many);
     expect(p.metal!.glints.filter((g) => g.key.startsWith('by-'))).toHaveLength(MOST_ADDED);
     expect(p.asleep).toHaveLength(40 - MOST_ADDED);
@@ -144,8 +199,17 @@ describe('borders and places by hand', () => {
 
   test('a pulled border shows at its new place what was at its old one, and nothing far away changes', () => {
     const from = { u: 0.5, v: 0.6 };
-    const pull: Bare = { kind: 'border-pull', patch: 0, anchor: from, by: { u: 0.1, v: -0.05 }, reachMm: 1.2 };
-    const [plain, pulled] = [handled(dome(12), [], { polish: 'satin' }), handled(dome(12), [pull], { polish: 'satin' })];
+    const pull: Bare = {
+      kind: 'border-pull',
+      patch: 0,
+      anchor: from,
+      by: { u: 0.1, v: -0.05 },
+      reachMm: 1.2,
+    };
+    const [plain, pulled] = [
+      handled(dome(12), [], { polish: 'satin' }),
+      handled(dome(12), [pull], { polish: 'satin' }),
+    ];
     const patch = plain.shape.model.patches[0];
     const [a, b] = [placeAt(patch, from)!, placeAt(patch, { u: 0.6, v: 0.55 })!];
     expect(valueAt(pulled, ...b)).toBeCloseTo(valueAt(plain, ...a), 1);
@@ -153,10 +217,12 @@ describe('borders and places by hand', () => {
     // Areas are still those of whole, nested zones.
     const z = zonesOf(pulled, { points: 6000 });
     expect(z.zones.reduce((s, q) => s + q.ownShare, 0)).toBeCloseTo(1, 9);
-  }); // prettier-ignore
+  });
 
   test('one pulled past the rim is held at the rim and says so', () => {
-    const p = handled(dome(12), [{ kind: 'border-pull', patch: 0, anchor: { u: 0.8, v: 0.5 }, by: { u: 0.9, v: 0.6 }, reachMm: 1 }]); // prettier-ignore
+    const p = handled(dome(12), [
+      { kind: 'border-pull', patch: 0, anchor: { u: 0.8, v: 0.5 }, by: { u: 0.9, v: 0.6 }, reachMm: 1 },
+    ]);
     expect(p.asleep).toEqual([]);
     expect(p.hand.says).toEqual(['a border pulled past the rim is held at the rim']);
     expect(p.hand.pulls).toHaveLength(1);
@@ -166,15 +232,26 @@ describe('borders and places by hand', () => {
   test('however a border is pulled, the surface does not fold and values stay in 0..1', () => {
     const number = (a: number, b: number) => fc.double({ min: a, max: b, noNaN: true });
     fc.assert(
-      fc.property(number(0.2, 0.8), number(0.2, 0.8), number(-1, 1), number(-1, 1), number(0.1, 6), (u, v, du, dv, reachMm) => {
-        const p = handled(dome(10), [{ kind: 'border-pull', patch: 0, anchor: { u, v }, by: { u: du, v: dv }, reachMm }]);
-        const s = p.shape.canonical;
-        valuesOn(s, p).value.forEach((w) => expect(w >= 0 && w <= 1 + 1e-6).toBe(true));
-        s.nx.forEach((x, i) => s.patch[i] < 200 && expect(Math.hypot(x, s.ny[i], s.nz[i])).toBeCloseTo(1, 3));
-      }),
+      fc.property(
+        number(0.2, 0.8),
+        number(0.2, 0.8),
+        number(-1, 1),
+        number(-1, 1),
+        number(0.1, 6),
+        (u, v, du, dv, reachMm) => {
+          const p = handled(dome(10), [
+            { kind: 'border-pull', patch: 0, anchor: { u, v }, by: { u: du, v: dv }, reachMm },
+          ]);
+          const s = p.shape.canonical;
+          valuesOn(s, p).value.forEach((w) => expect(w >= 0 && w <= 1 + 1e-6).toBe(true));
+          s.nx.forEach(
+            (x, i) => s.patch[i] < 200 && expect(Math.hypot(x, s.ny[i], s.nz[i])).toBeCloseTo(1, 3),
+          );
+        },
+      ),
       { numRuns: 12 },
     );
-  }); // prettier-ignore
+  });
 
   test('a held place keeps its value under any light, softly let go beyond', () => {
     const hold: Bare = { kind: 'zone-hold', patch: 0, anchor: { u: 0.6, v: 0.4 }, radiusMm: 2, value: 0.8 };
@@ -214,20 +291,35 @@ describe('edges, bounce and cuts by hand', () => {
   });
 
   test('a cut is dark along its stroke and light on the lip farther from the light, wherever the light stands', () => {
-    const cut = (lip: 'by-light' | 'left' | 'right' | 'both'): Bare => ({ kind: 'cut', patch: 0, points: [{ u: 0.3, v: 0.5 }, { u: 0.7, v: 0.5 }], mark: 'cut', widthMm: 0.5, lip }); // prettier-ignore
+    const cut = (lip: 'by-light' | 'left' | 'right' | 'both'): Bare => ({
+      kind: 'cut',
+      patch: 0,
+      points: [
+        { u: 0.3, v: 0.5 },
+        { u: 0.7, v: 0.5 },
+      ],
+      mark: 'cut',
+      widthMm: 0.5,
+      lip,
+    });
     const beside = (p: ReturnType<typeof handled>, above: boolean) => {
       const { lines, surface } = lined(p);
       const { grid } = surface;
       const row = Math.round((grid.topMm - (above ? 0.4 : -0.4)) * grid.pxPerMm);
       return lines!.edgeAlpha[row * grid.width + Math.round(-grid.leftMm * grid.pxPerMm)];
     };
-    const [top, low] = [handled(tube(10), [cut('by-light')], { hours: 0 }), handled(tube(10), [cut('by-light')], { hours: 6 })]; // prettier-ignore
+    const [top, low] = [
+      handled(tube(10), [cut('by-light')], { hours: 0 }),
+      handled(tube(10), [cut('by-light')], { hours: 6 }),
+    ];
     expect([beside(top, true), beside(top, false)].map((a) => a > 0.5)).toEqual([false, true]);
     expect([beside(low, true), beside(low, false)].map((a) => a > 0.5)).toEqual([true, false]);
     const both = handled(tube(10), [cut('both')]);
     expect([beside(both, true), beside(both, false)].map((a) => a > 0.5)).toEqual([true, true]);
     const { lines, surface } = lined(top);
-    const at = Math.round(surface.grid.topMm * surface.grid.pxPerMm) * surface.grid.width + Math.round(-surface.grid.leftMm * surface.grid.pxPerMm); // prettier-ignore
+    const at =
+      Math.round(surface.grid.topMm * surface.grid.pxPerMm) * surface.grid.width +
+      Math.round(-surface.grid.leftMm * surface.grid.pxPerMm);
     expect(lines!.liningAlpha[at]).toBeGreaterThan(0.7);
   });
 });
@@ -235,14 +327,20 @@ describe('edges, bounce and cuts by hand', () => {
 describe('approaches', () => {
   test('of a part go before those of its piece; a light of its own turns its key alone', () => {
     const base = part(dome(9));
-    const piece = { ...rigged({ keyClockHours: 2, tint: 0.5 }), approach: { ...rigged().approach, glints: 'pale' as const } };
-    const own = { ...base, approach: { ...base.approach, light: 'side' as const, surroundings: 'neutral' as const } };
+    const piece = {
+      ...rigged({ keyClockHours: 2, tint: 0.5 }),
+      approach: { ...rigged().approach, glints: 'pale' as const },
+    };
+    const own = {
+      ...base,
+      approach: { ...base.approach, light: 'side' as const, surroundings: 'neutral' as const },
+    };
     expect(approachOf(base, piece)).toMatchObject({ light: null, glints: 'pale', surroundings: 'coloured' });
     expect(approachOf(own, piece)).toMatchObject({ light: 'side', glints: 'pale', surroundings: 'neutral' });
     // The named light stands on the side the piece's light comes from.
     expect(rigFor(piece.rig, approachOf(own, piece))).toMatchObject({ keyClockHours: 3, tint: 0 });
     expect(rigFor(piece.rig, approachOf(base, piece))).toBe(piece.rig);
-  }); // prettier-ignore
+  });
 
   test('edges: hard leaves ridges out, worn breaks the rims, all is the most', () => {
     const painted = (edges: Part['approach']['edges']) => {
@@ -262,17 +360,27 @@ describe('approaches', () => {
     const piece = { ...rigged({ tint: 1, skyHex: '#3060ff', groundHex: '#a04010' }), parts: [base] };
     const bytes = (p: Part) => {
       const prepared = preparePart(p, piece);
-      return paintPart(prepared, layersOf(prepared, gridAround(prepared.shape.model.rings, 6, 1)), FINISHED, 'painted');
+      return paintPart(
+        prepared,
+        layersOf(prepared, gridAround(prepared.shape.model.rings, 6, 1)),
+        FINISHED,
+        'painted',
+      );
     };
-    const chroma = (b: Uint8ClampedArray) => b.reduce((s, v, i) => (i % 4 === 2 ? s + Math.abs(v - b[i - 2]) : s), 0);
+    const chroma = (b: Uint8ClampedArray) =>
+      b.reduce((s, v, i) => (i % 4 === 2 ? s + Math.abs(v - b[i - 2]) : s), 0);
     const neutral = { ...base, approach: { ...base.approach, surroundings: 'neutral' as const } };
     expect(chroma(bytes(base))).toBeGreaterThan(1.2 * chroma(bytes(neutral)));
-  }); // prettier-ignore
+  });
 });
 
 test('the map report names what sleeps and what was drawn otherwise', () => {
   const p = part({ ...blade, fullerMm: 40 });
-  const piece: Piece = { ...rigged({ focalPart: null }), parts: [p], adjustments: [{ id: 'a', part: p.id, kind: 'glint-remove', glint: 'p9-0' }] }; // prettier-ignore
+  const piece: Piece = {
+    ...rigged({ focalPart: null }),
+    parts: [p],
+    adjustments: [{ id: 'a', part: p.id, kind: 'glint-remove', glint: 'p9-0' }],
+  };
   const [report] = mapReport(piece, 4);
   expect(report.asleep).toEqual([{ id: 'a', says: 'this light gives no such dot' }]);
   expect(report.says.join()).toMatch(/hollow is wider/);

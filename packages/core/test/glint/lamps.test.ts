@@ -1,8 +1,30 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  addLamp, cross, dot, forms, KEY_SIZE_DEG, LAMP_LUMINANCE, lampAxes, lamps, LAMPS, modelOf, normalise, partLight, polishModels, polishOn, POLISHES, pose, rad, radiance, seededRandom, surfaceOf, canonicalGrid,
-  type LampKind, type Polish, type Vec3,
-} from '../../src/index.js'; // prettier-ignore
+  addLamp,
+  cross,
+  dot,
+  forms,
+  KEY_SIZE_DEG,
+  LAMP_LUMINANCE,
+  lampAxes,
+  lamps,
+  LAMPS,
+  modelOf,
+  normalise,
+  partLight,
+  polishModels,
+  polishOn,
+  POLISHES,
+  pose,
+  rad,
+  radiance,
+  seededRandom,
+  surfaceOf,
+  canonicalGrid,
+  type LampKind,
+  type Polish,
+  type Vec3,
+} from '../../src/index.js';
 import { rigged } from '../support.js';
 
 const SAMPLES = 2000;
@@ -62,7 +84,8 @@ function rms(lamp: LampKind, polish: Polish): number {
 
 describe('the image of the main light', () => {
   test.each(LAMPS)('%s: agrees with sampling of the lamp through the lobe on every polish', (lamp) => {
-    for (const polish of POLISHES) expect(rms(lamp, polish)).toBeLessThan(polishModels[polish].showsLamp ? 0.01 : 0.04);
+    for (const polish of POLISHES)
+      expect(rms(lamp, polish)).toBeLessThan(polishModels[polish].showsLamp ? 0.01 : 0.04);
   });
 
   test('has a border where the polish shows it: bright to its edge, dark beyond', () => {
@@ -90,7 +113,13 @@ describe('the image of the main light', () => {
     const { right, upright } = lampAxes(light.key, light.up);
     for (const axis of [right, upright]) expect(Math.abs(dot(axis, light.key))).toBeLessThan(1e-9);
     expect(Math.abs(dot(right, upright))).toBeLessThan(1e-9);
-    const bright = lampAt('window', true, light.key, light.up, normalise(add3(light.key, right, upright, 0.12)));
+    const bright = lampAt(
+      'window',
+      true,
+      light.key,
+      light.up,
+      normalise(add3(light.key, right, upright, 0.12)),
+    );
     expect(bright).toBe(LAMP_LUMINANCE);
     expect(lampAt('window', true, light.key, light.up, light.key)).toBe(0);
   });
@@ -99,16 +128,26 @@ describe('the image of the main light', () => {
     const surface = surfaceOf(dome, canonicalGrid(dome, 2000));
     const light = partLight({ ...rigged().rig, neighbours: [] }, 0);
     const metal = radiance(surface, dome.patches, light, polishOn('mirror', null));
-    const film = radiance(surface, dome.patches, light, { ...polishOn('mirror', null), filmReflectance: 0.04 });
-    const [top, median] = [metal, film].map((r) => r.slice().sort()).reduce(
-      (out, sorted) => [[...out[0], sorted[sorted.length - 1]], [...out[1], sorted[sorted.length >> 1]]],
-      [[], []] as number[][],
-    );
+    const film = radiance(surface, dome.patches, light, {
+      ...polishOn('mirror', null),
+      filmReflectance: 0.04,
+    });
+    const [top, median] = [metal, film]
+      .map((r) => r.slice().sort())
+      .reduce(
+        (out, sorted) => [
+          [...out[0], sorted[sorted.length - 1]],
+          [...out[1], sorted[sorted.length >> 1]],
+        ],
+        [[], []] as number[][],
+      );
     expect(top[1] / top[0]).toBeGreaterThan(0.6);
     expect(median[1] / median[0]).toBeLessThan(0.45);
   });
-}); // prettier-ignore
+});
 
 const add3 = (a: Vec3, b: Vec3, c: Vec3, by: number): Vec3 => [
-  a[0] + by * (b[0] + c[0]), a[1] + by * (b[1] + c[1]), a[2] + by * (b[2] + c[2]),
-]; // prettier-ignore
+  a[0] + by * (b[0] + c[0]),
+  a[1] + by * (b[1] + c[1]),
+  a[2] + by * (b[2] + c[2]),
+];

@@ -1,8 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  areaOf, besselI0Scaled, bounceTilt, fitTone, forms, gridAround, keyDirection, layersOf, MOST_SHARE, plannedCover, plannedValue, preparePart, thresholdOf, toned,
+  areaOf,
+  besselI0Scaled,
+  bounceTilt,
+  fitTone,
+  forms,
+  gridAround,
+  keyDirection,
+  layersOf,
+  MOST_SHARE,
+  plannedCover,
+  plannedValue,
+  preparePart,
+  thresholdOf,
+  toned,
   type Form,
-} from '../../src/index.js'; // prettier-ignore
+} from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
 const plan = [1, 0.78, 0.56, 0.36, 0.2, 0.08, 0.01];

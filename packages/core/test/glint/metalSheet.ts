@@ -1,7 +1,23 @@
 import {
-  colourAt, forms, labToHex, metalById, newPart, newPiece, NOTHING, preparePart, stepShares, targetsOf, valuesOn,
-  type Form, type Ladder, type Paint, type Piece, type Place, type Polish, type PreparedPart,
-} from '../../src/index.js'; // prettier-ignore
+  colourAt,
+  forms,
+  labToHex,
+  metalById,
+  newPart,
+  newPiece,
+  NOTHING,
+  preparePart,
+  stepShares,
+  targetsOf,
+  valuesOn,
+  type Form,
+  type Ladder,
+  type Paint,
+  type Piece,
+  type Place,
+  type Polish,
+  type PreparedPart,
+} from '../../src/index.js';
 
 const STEPS = 7;
 
@@ -24,13 +40,26 @@ function idealLadder(id: string): Ideal {
 function newIdeal(id: string): Ideal {
   const metal = metalById(id);
   const paints = targetsOf(metal, { steps: STEPS }).map((lab, k): Paint => ({
-    id: `${id}-${k + 1}`, name: `${metal.label} ${k + 1}`, hex: labToHex(lab), kind: 'paint', opacity: 'opaque',
-    tint: 'normal', finish: 'matt', dryMin: null, contrast: null, strength: null,
-  })); // prettier-ignore
+    id: `${id}-${k + 1}`,
+    name: `${metal.label} ${k + 1}`,
+    hex: labToHex(lab),
+    kind: 'paint',
+    opacity: 'opaque',
+    tint: 'normal',
+    finish: 'matt',
+    dryMin: null,
+    contrast: null,
+    strength: null,
+  }));
   const shares = stepShares(STEPS, metal.coverShares);
   const steps = paints.map((p, k): Ladder['steps'][number] => ({
-    id: p.id, mix: [{ paint: p.id, parts: 1 }], water: 1, aimedShare: shares[k], value: null, settled: 'no',
-  })); // prettier-ignore
+    id: p.id,
+    mix: [{ paint: p.id, parts: 1 }],
+    water: 1,
+    aimedShare: shares[k],
+    value: null,
+    settled: 'no',
+  }));
   return {
     paints,
     ladder: { id, name: metal.label, metal: id, school: 'dark-first', undercoat: 'black-primer', steps },
@@ -45,7 +74,10 @@ export interface Setting {
 }
 
 /** One part in a metal's own colours, alone under a light. */
-export function prepared(form: Form, { metal = 'cold-steel', polish = 'polished', place = {}, rig = {} }: Setting = {}): PreparedPart {
+export function prepared(
+  form: Form,
+  { metal = 'cold-steel', polish = 'polished', place = {}, rig = {} }: Setting = {},
+): PreparedPart {
   const base = newPart('it', form);
   const { ladder, paints } = idealLadder(metal);
   const piece = newPiece('sheet', 'Sheet', [
@@ -61,7 +93,7 @@ export function prepared(form: Form, { metal = 'cold-steel', polish = 'polished'
     paints: [...piece.paints, ...paints],
     rig: { ...piece.rig, fallOff: 0, tint: 0, ...rig },
   });
-} // prettier-ignore
+}
 
 /** Values 0..1 of a part's canonical points with the bounce, before edges and dots, rising. */
 export function valuesOf(p: PreparedPart): Float64Array {

@@ -1,9 +1,37 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  add, deg, dot, areaOf, droppedSteps, fallOffShare, FINISHED, forms, FORM_KINDS, gridAround, inside, keyDirection, layersOf, MOST_SHARE, normalise, paintPart, preparePart,
-  SAMPLE, shapeOf, sluiceWarden, stepsForSize, surfaceOf, tintTaken, TO_EYE, turnZ, rad, valuesOn, zonesOf, type Form, type Piece,
-} from '../../src/index.js'; // prettier-ignore
+  add,
+  deg,
+  dot,
+  areaOf,
+  droppedSteps,
+  fallOffShare,
+  FINISHED,
+  forms,
+  FORM_KINDS,
+  gridAround,
+  inside,
+  keyDirection,
+  layersOf,
+  MOST_SHARE,
+  normalise,
+  paintPart,
+  preparePart,
+  SAMPLE,
+  shapeOf,
+  sluiceWarden,
+  stepsForSize,
+  surfaceOf,
+  tintTaken,
+  TO_EYE,
+  turnZ,
+  rad,
+  valuesOn,
+  zonesOf,
+  type Form,
+  type Piece,
+} from '../../src/index.js';
 import { dome, part, rigged, tube } from '../support.js';
 
 const angle = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
@@ -143,9 +171,17 @@ describe('tint', () => {
         tint,
         skyHex: '#3060ff',
         groundHex: '#a04010',
-        neighbours: [{ id: 'lamp', name: 'Lamp', hex: '#ff8000', strength: 1, where: { kind: 'far', clockHours: 4, heightDeg: 10, sizeDeg: 30 } }],
+        neighbours: [
+          {
+            id: 'lamp',
+            name: 'Lamp',
+            hex: '#ff8000',
+            strength: 1,
+            where: { kind: 'far', clockHours: 4, heightDeg: 10, sizeDeg: 30 },
+          },
+        ],
       }),
-    ); // prettier-ignore
+    );
 
   test('is none in glints and in the lights, strongest in the mids, fading in shadow', () => {
     expect([tintTaken(0), tintTaken(1), tintTaken(0.9)]).toEqual([0, 0, 0]);

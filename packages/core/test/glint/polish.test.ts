@@ -1,8 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  bandValue, forms, newPart, newPiece, POLISHES, preparePart, trimSide, valuesOn,
-  type Form, type FormOf, type Part, type Piece, type Polish, type PreparedPart,
-} from '../../src/index.js'; // prettier-ignore
+  bandValue,
+  forms,
+  newPart,
+  newPiece,
+  POLISHES,
+  preparePart,
+  trimSide,
+  valuesOn,
+  type Form,
+  type FormOf,
+  type Part,
+  type Piece,
+  type Polish,
+  type PreparedPart,
+} from '../../src/index.js';
 import {
   defaultsOf,
   lightnessOf,
@@ -35,11 +47,21 @@ describe.each(['dome', 'tube', 'band'] as const)('on a %s', (kind) => {
 
 const blade: Form = { ...forms.blade.defaults, lengthMm: 30, widthMm: 5, shoulderWidthMm: 5 };
 
-test.each(['dome', 'tube', 'plate', 'blade', 'relief', 'band'] as const)('gloss black is black on a %s, at any polish', (kind) => {
-  for (const rig of twelveLights)
-    for (const polish of ['mirror', 'polished'] as const)
-      expect(shareBelow(lightnessOf(prepared(kind === 'blade' ? blade : defaultsOf(kind), { metal: 'gloss-black', polish, rig })), 20)).toBeGreaterThanOrEqual(0.65);
-}); // prettier-ignore
+test.each(['dome', 'tube', 'plate', 'blade', 'relief', 'band'] as const)(
+  'gloss black is black on a %s, at any polish',
+  (kind) => {
+    for (const rig of twelveLights)
+      for (const polish of ['mirror', 'polished'] as const)
+        expect(
+          shareBelow(
+            lightnessOf(
+              prepared(kind === 'blade' ? blade : defaultsOf(kind), { metal: 'gloss-black', polish, rig }),
+            ),
+            20,
+          ),
+        ).toBeGreaterThanOrEqual(0.65);
+  },
+);
 
 test('gloss black still has its light, and steel under the same light is no gloss black', () => {
   for (const rig of twelveLights) {
@@ -67,12 +89,18 @@ describe('a blade', () => {
   function borders(polish: Polish, rig: Partial<Piece['rig']>): { steepest: number; hard: number } {
     const p = prepared(blade, { polish, rig });
     const { lengthMm } = p.part.form as FormOf<'blade'>;
-    const { low, range } = { low: p.palette.colours[0].l, range: p.palette.colours[6].l - p.palette.colours[0].l };
+    const { low, range } = {
+      low: p.palette.colours[0].l,
+      range: p.palette.colours[6].l - p.palette.colours[0].l,
+    };
     const n = 6000;
     let steepest = 0;
     let [hard, all] = [0, 0];
     for (const f of p.metal!.body.composition.facets) {
-      const line = Float64Array.from({ length: n }, (_, i) => low + range * bandValue(f, 0.6, 0.8 * ((i + 0.5) / n)));
+      const line = Float64Array.from(
+        { length: n },
+        (_, i) => low + range * bandValue(f, 0.6, 0.8 * ((i + 0.5) / n)),
+      );
       const step = (0.8 * lengthMm) / n;
       for (let i = 1; i < n; i++) {
         const slope = Math.abs(line[i] - line[i - 1]) / step;
@@ -85,16 +113,19 @@ describe('a blade', () => {
     return { steepest, hard: hard / all };
   }
 
-  test.each(twelveLights)('has a crisp side and a long fade on every band, crisper the shinier, under %p', (rig) => {
-    const all = shiniestFirst((polish) => borders(polish, rig).steepest);
-    falls(all);
-    expect(all[0]).toBeGreaterThan(300);
-    const hard = POLISHES.map((polish) => borders(polish, rig).hard);
-    expect(hard[0]).toBeGreaterThan(0.3);
-    expect(hard[0]).toBeLessThan(0.75);
-    expect(hard[4]).toBeLessThan(0.05);
-  });
-}); // prettier-ignore
+  test.each(twelveLights)(
+    'has a crisp side and a long fade on every band, crisper the shinier, under %p',
+    (rig) => {
+      const all = shiniestFirst((polish) => borders(polish, rig).steepest);
+      falls(all);
+      expect(all[0]).toBeGreaterThan(300);
+      const hard = POLISHES.map((polish) => borders(polish, rig).hard);
+      expect(hard[0]).toBeGreaterThan(0.3);
+      expect(hard[0]).toBeLessThan(0.75);
+      expect(hard[4]).toBeLessThan(0.05);
+    },
+  );
+});
 
 describe('a plate', () => {
   const key = { keyClockHours: 12, keyHeightDeg: 50, viewElevationDeg: 20 };

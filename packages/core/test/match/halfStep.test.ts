@@ -1,10 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
-import { coldSteel, deltaE, halfStep, metalById, mixLab, paintsById, searchedLadder, stepLab, towline, wishedLadder } from '../../src/index.js'; // prettier-ignore
+import {
+  coldSteel,
+  deltaE,
+  halfStep,
+  metalById,
+  mixLab,
+  paintsById,
+  searchedLadder,
+  stepLab,
+  towline,
+  wishedLadder,
+} from '../../src/index.js';
 
 const byId = paintsById(towline);
 
 describe('a half step', () => {
-  const gold = searchedLadder(wishedLadder(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 }), towline, null)!.ladder;
+  const gold = searchedLadder(
+    wishedLadder(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 }),
+    towline,
+    null,
+  )!.ladder;
 
   test.each([0, 1, 2, 3, 4])('between steps %d and the next lies midway in value, near its aim', (k) => {
     const [a, b] = [gold.steps[k], gold.steps[k + 1]].map((s) => stepLab(s, byId));
@@ -21,11 +36,16 @@ describe('a half step', () => {
     const plainly = (k: number) => {
       const [a, b] = [gold.steps[k], gold.steps[k + 1]];
       const sum = (s: typeof a) => s.mix.reduce((t, m) => t + m.parts, 0);
-      const mix = [...a.mix.map((m) => ({ ...m, parts: m.parts * sum(b) })), ...b.mix.map((m) => ({ ...m, parts: m.parts * sum(a) }))];
+      const mix = [
+        ...a.mix.map((m) => ({ ...m, parts: m.parts * sum(b) })),
+        ...b.mix.map((m) => ({ ...m, parts: m.parts * sum(a) })),
+      ];
       return stepLab({ ...a, mix }, byId).l;
     };
-    const middle = (k: number) => mixLab(stepLab(gold.steps[k], byId), stepLab(gold.steps[k + 1], byId), 0.5).l;
-    const off = (l: (k: number) => number) => [0, 1, 2, 3, 4].reduce((t, k) => t + Math.abs(l(k) - middle(k)), 0);
+    const middle = (k: number) =>
+      mixLab(stepLab(gold.steps[k], byId), stepLab(gold.steps[k + 1], byId), 0.5).l;
+    const off = (l: (k: number) => number) =>
+      [0, 1, 2, 3, 4].reduce((t, k) => t + Math.abs(l(k) - middle(k)), 0);
     expect(off((k) => halfStep(gold, k, towline)!.lab.l)).toBeLessThan(off(plainly));
   });
 
@@ -36,4 +56,4 @@ describe('a half step', () => {
     for (const m of half.mix) expect(own).toContain(m.paint);
     expect(() => halfStep(coldSteel, 6, towline)).toThrow(/accepted: 0 to 5/);
   });
-}); // prettier-ignore
+});

@@ -2,14 +2,32 @@ import { describe, expect, test } from '@jest/globals';
 import { differenceCiede2000 } from 'culori/fn';
 import fc from 'fast-check';
 import {
-  addsTo, closeness, deltaE, follows, hexToLab, metalById, mixLabIn, mixLabOf, nearnessOf, paintTable, ratiosOf, searchLadder, searchMixes, seededRandom, targetsOf,
-  type Lab, type PaintRecord,
-} from '../../src/index.js'; // prettier-ignore
+  addsTo,
+  closeness,
+  deltaE,
+  follows,
+  hexToLab,
+  metalById,
+  mixLabIn,
+  mixLabOf,
+  nearnessOf,
+  paintTable,
+  ratiosOf,
+  searchLadder,
+  searchMixes,
+  seededRandom,
+  targetsOf,
+  type Lab,
+  type PaintRecord,
+} from '../../src/index.js';
 
 const OPACITIES = ['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const;
 function shelf(seed: number, count: number): PaintRecord[] {
   const random = seededRandom(seed);
-  const byte = () => Math.floor(256 * random()).toString(16).padStart(2, '0'); // prettier-ignore
+  const byte = () =>
+    Math.floor(256 * random())
+      .toString(16)
+      .padStart(2, '0');
   return Array.from({ length: count }, () => ({
     hex: `#${byte()}${byte()}${byte()}`,
     opacity: OPACITIES[Math.floor(4 * random())],
@@ -38,7 +56,10 @@ function plainly(paints: readonly PaintRecord[], target: Lab, most: number): num
       const sum = counts.reduce((a, b) => a + b, 0);
       const vivid = counts.reduce((t, d, i) => t + d * chroma[i], 0) / sum;
       const near = weighted({ mode: 'lab65', ...lab }, { mode: 'lab65', ...target });
-      best = Math.min(best, near + 0.6 * (used - 1) + 0.08 * (sum - 1) + 0.04 * Math.max(0, vivid - Math.hypot(lab.a, lab.b)));
+      best = Math.min(
+        best,
+        near + 0.6 * (used - 1) + 0.08 * (sum - 1) + 0.04 * Math.max(0, vivid - Math.hypot(lab.a, lab.b)),
+      );
     }
     if (used === 3) return;
     for (let i = from; i < n; i++)
@@ -50,7 +71,7 @@ function plainly(paints: readonly PaintRecord[], target: Lab, most: number): num
   };
   tryAll(0, most, 0);
   return best;
-} // prettier-ignore
+}
 
 describe('the search for a mix', () => {
   test('finds what plain enumeration finds, on fifty small shelves', () => {
@@ -74,13 +95,17 @@ describe('the search for a mix', () => {
       const slow = mixLabOf(set.map((p, k) => ({ paint: paints[p], drops: drops[k] })));
       expect(deltaE(lab, slow)).toBeLessThan(1e-6);
     }
-    const lab = fc.record({ l: fc.double({ min: 0, max: 100, noNaN: true }), a: fc.double({ min: -90, max: 90, noNaN: true }), b: fc.double({ min: -90, max: 90, noNaN: true }) });
+    const lab = fc.record({
+      l: fc.double({ min: 0, max: 100, noNaN: true }),
+      a: fc.double({ min: -90, max: 90, noNaN: true }),
+      b: fc.double({ min: -90, max: 90, noNaN: true }),
+    });
     fc.assert(
       fc.property(lab, lab, (p, q) => {
         expect(nearnessOf(p, q)).toBeCloseTo(weighted({ mode: 'lab65', ...p }, { mode: 'lab65', ...q }), 6);
       }),
     );
-  }); // prettier-ignore
+  });
 
   test('of a large shelf loses at most 0.3 by trying triples on the best pairs alone', () => {
     const paints = shelf(31, 34);
@@ -91,14 +116,18 @@ describe('the search for a mix', () => {
     for (let a = 0; a < 34; a += 6)
       for (let b = a; b < 34; b += 6)
         for (let c = b; c < 34; c += 6) {
-          const ids = [...new Set([a, b, c].flatMap((from) => [0, 1, 2, 3, 4, 5].map((i) => from + i)))].filter((i) => i < 34);
-          searchMixes(paintTable(ids.map((i) => paints[i])), targets, { keep: 1, mostDrops: 6 }).forEach(([best], k) => (exact[k] = Math.min(exact[k], best.cost)));
+          const ids = [
+            ...new Set([a, b, c].flatMap((from) => [0, 1, 2, 3, 4, 5].map((i) => from + i))),
+          ].filter((i) => i < 34);
+          searchMixes(paintTable(ids.map((i) => paints[i])), targets, { keep: 1, mostDrops: 6 }).forEach(
+            ([best], k) => (exact[k] = Math.min(exact[k], best.cost)),
+          );
         }
     quick.forEach(([best], k) => {
       expect(best.cost).toBeGreaterThanOrEqual(exact[k] - 1e-9);
       expect(best.cost).toBeLessThanOrEqual(exact[k] + 0.3);
     });
-  }); // prettier-ignore
+  });
 
   test('gives every ratio once', () => {
     // 1, 21 and 52 ratios of one, two and three paints in up to eight parts.
@@ -166,5 +195,11 @@ describe('a ladder from a shelf', () => {
 });
 
 test('closeness is said in words', () => {
-  expect([0.4, 2, 4, 7, 20].map(closeness)).toEqual(['same to the eye', 'close match', 'near', 'some way off', 'out of reach']);
-}); // prettier-ignore
+  expect([0.4, 2, 4, 7, 20].map(closeness)).toEqual([
+    'same to the eye',
+    'close match',
+    'near',
+    'some way off',
+    'out of reach',
+  ]);
+});

@@ -1,14 +1,34 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  bronze, coatsText, coldSteel, deltaE, fromOpposites, hexToLab, hueLink, metalById, mixText, paintsById, searchedLadder, standIns, stepLab, threePuddles, towline, wishedLadder,
-  type Ladder, type Mix,
-} from '../../src/index.js'; // prettier-ignore
+  bronze,
+  coatsText,
+  coldSteel,
+  deltaE,
+  fromOpposites,
+  hexToLab,
+  hueLink,
+  metalById,
+  mixText,
+  paintsById,
+  searchedLadder,
+  standIns,
+  stepLab,
+  threePuddles,
+  towline,
+  wishedLadder,
+  type Ladder,
+  type Mix,
+} from '../../src/index.js';
 
 const byId = paintsById(towline);
 const paint = (id: string) => byId.get(id)!;
 const labOf = (mix: Mix) => stepLab({ ...coldSteel.steps[0], mix }, byId);
 const ladderOf = (metal: string): Ladder =>
-  searchedLadder(wishedLadder({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }), towline, null)!.ladder; // prettier-ignore
+  searchedLadder(
+    wishedLadder({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }),
+    towline,
+    null,
+  )!.ladder;
 
 describe('stand-ins for a paint', () => {
   test('hold none of it and nothing that ran out, nearest first, and are what they say', () => {

@@ -1,8 +1,28 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  aimsOf, coldSteel, colouredMetal, deltaE, hexToLab, hueWord, labToHex, lackingPaint, metalAt, metalById, metalOfLadder, newPiece, otherMixes, paintsById, readPiece, searchedLadder, stepLab, stepShares, towline, wishedLadder, writePiece,
+  aimsOf,
+  coldSteel,
+  colouredMetal,
+  deltaE,
+  hexToLab,
+  hueWord,
+  labToHex,
+  lackingPaint,
+  metalAt,
+  metalById,
+  metalOfLadder,
+  newPiece,
+  otherMixes,
+  paintsById,
+  readPiece,
+  searchedLadder,
+  stepLab,
+  stepShares,
+  towline,
+  wishedLadder,
+  writePiece,
   type Paint,
-} from '../../src/index.js'; // prettier-ignore
+} from '../../src/index.js';
 
 const paints = paintsById(towline);
 
@@ -18,12 +38,18 @@ describe('a ladder asked for from a shelf', () => {
     });
     const piece = { ...newPiece('x', 'X', []), ladders: [gold], paints: [...towline] };
     expect(readPiece(writePiece(piece)).ladders).toEqual([gold]);
-    aimsOf(gold, towline).forEach((aim, k) => expect(deltaE(aim, metalAt(metalById('gold'), gold.steps[k].value!))).toBeLessThan(1e-9));
+    aimsOf(gold, towline).forEach((aim, k) =>
+      expect(deltaE(aim, metalAt(metalById('gold'), gold.steps[k].value!))).toBeLessThan(1e-9),
+    );
   });
 
   test('is found from the demo shelf: near everywhere, rising, read as what it is', () => {
     for (const id of ['gold', 'copper', 'silver', 'gunmetal']) {
-      const { ladder, steps, reading } = searchedLadder(wishedLadder(coldSteel, { metal: metalById(id), steps: 6, crowd: 0 }), towline, null)!;
+      const { ladder, steps, reading } = searchedLadder(
+        wishedLadder(coldSteel, { metal: metalById(id), steps: 6, crowd: 0 }),
+        towline,
+        null,
+      )!;
       expect(reading.metal.id).toBe(id);
       steps.forEach((s, k) => {
         expect(deltaE(s.lab, stepLab(ladder.steps[k], paints))).toBeLessThan(1e-6);
@@ -34,32 +60,59 @@ describe('a ladder asked for from a shelf', () => {
 
   test('with one step pulled to another value only that one is mixed anew', () => {
     const first = searchedLadder(gold, towline, null)!.ladder;
-    const pulled = { ...first, steps: first.steps.map((s, k) => (k === 2 ? { ...s, value: s.value! + 6 } : s)) };
+    const pulled = {
+      ...first,
+      steps: first.steps.map((s, k) => (k === 2 ? { ...s, value: s.value! + 6 } : s)),
+    };
     const { ladder } = searchedLadder(pulled, towline, [2])!;
-    ladder.steps.forEach((s, k) => (k === 2 ? expect(s.mix).not.toEqual(first.steps[k].mix) : expect(s.mix).toEqual(first.steps[k].mix)));
+    ladder.steps.forEach((s, k) =>
+      k === 2 ? expect(s.mix).not.toEqual(first.steps[k].mix) : expect(s.mix).toEqual(first.steps[k].mix),
+    );
     const l = (k: number, of = ladder) => stepLab(of.steps[k], paints).l;
     expect(l(2)).toBeGreaterThan(l(2, first));
   });
 
   test('leaves settled steps alone, and forgets them only where their number changes', () => {
-    const settled = { ...gold, steps: gold.steps.map((s, k) => (k === 4 ? { ...s, settled: 'yes' as const } : s)) };
+    const settled = {
+      ...gold,
+      steps: gold.steps.map((s, k) => (k === 4 ? { ...s, settled: 'yes' as const } : s)),
+    };
     expect(searchedLadder(settled, towline, null)!.ladder.steps[4].mix).toEqual(settled.steps[4].mix);
-    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe('yes');
-    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every((s) => s.settled === 'no')).toBe(true);
+    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe(
+      'yes',
+    );
+    expect(
+      wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every(
+        (s) => s.settled === 'no',
+      ),
+    ).toBe(true);
   });
 
   test('has other mixes for a step, of other paints each, cheap beside its neighbours, none of what ran out', () => {
     const first = searchedLadder(gold, towline, null)!.ladder;
     const others = otherMixes(first, towline, 3);
     expect(others).toHaveLength(6);
-    expect(new Set(others.map((o) => o.mix.map((m) => m.paint).sort().join())).size).toBe(6);
+    expect(
+      new Set(
+        others.map((o) =>
+          o.mix
+            .map((m) => m.paint)
+            .sort()
+            .join(),
+        ),
+      ).size,
+    ).toBe(6);
     const aim = aimsOf(first, towline)[3];
     for (const o of others) {
       expect(deltaE(o.lab, stepLab({ ...first.steps[3], mix: o.mix }, paints))).toBeLessThan(1e-6);
       expect(deltaE(o.lab, aim)).toBeLessThan(10);
     }
     // The best of all beside these neighbours is the one the ladder has.
-    const key = (mix: { paint: string; parts: number }[]) => mix.map((m) => `${m.parts} ${m.paint}`).sort().join();
+    const key = (mix: { paint: string; parts: number }[]) =>
+      mix
+        .map((m) => `${m.parts} ${m.paint}`)
+        .sort()
+        .join();
     expect(others.map((o) => key(o.mix))).toContain(key(first.steps[3].mix));
     const named = others.flatMap((o) => o.mix.map((m) => m.paint));
     const without = otherMixes(first, towline, 3, { out: new Set(named.slice(0, 2)) });
@@ -67,16 +120,36 @@ describe('a ladder asked for from a shelf', () => {
   });
 
   test('tells the one paint it lacks: a yellow where all yellows ran out, none where every step is near', () => {
-    const yellows = new Set(['lamp-yellow', 'primrose', 'straw', 'tallow', 'ferry-ochre', 'lamp-oil', 'tow-rope', 'bone-float']);
+    const yellows = new Set([
+      'lamp-yellow',
+      'primrose',
+      'straw',
+      'tallow',
+      'ferry-ochre',
+      'lamp-oil',
+      'tow-rope',
+      'bone-float',
+    ]);
     const lacking = lackingPaint(gold, towline, { out: yellows, mostDrops: 6, keep: 200 })!;
     expect(hueWord(lacking.lab)).toMatch(/yellows|oranges/);
     expect(lacking.steps.length).toBeGreaterThan(0);
     for (const s of lacking.steps) expect(s.then).toBeLessThan(s.now);
     const steel = wishedLadder(coldSteel, { metal: metalById('cold-steel'), steps: 4, crowd: 0 });
-    const own = aimsOf(steel, towline).map((lab, i): Paint => ({ ...paints.get('chalk')!, id: `own-${i}`, name: `Own ${i}`, hex: labToHex(lab) }));
+    const own = aimsOf(steel, towline).map((lab, i): Paint => ({
+      ...paints.get('chalk')!,
+      id: `own-${i}`,
+      name: `Own ${i}`,
+      hex: labToHex(lab),
+    }));
     expect(lackingPaint(steel, [...own, ...towline], { mostDrops: 4, keep: 200 })).toBeNull();
     let last = 0;
-    lackingPaint(steel, [...own, ...towline], { mostDrops: 3, onProgress: (share) => { expect(share).toBeGreaterThanOrEqual(last); last = share; } });
+    lackingPaint(steel, [...own, ...towline], {
+      mostDrops: 3,
+      onProgress: (share) => {
+        expect(share).toBeGreaterThanOrEqual(last);
+        last = share;
+      },
+    });
     expect(last).toBeLessThanOrEqual(1);
   });
 
@@ -91,7 +164,15 @@ describe('a ladder asked for from a shelf', () => {
   });
 
   test('from one dark paint there is none', () => {
-    expect(searchedLadder(gold, [paints.get('lampsoot')!, ...towline.filter((p) => p.kind === 'primer')].concat(gold.steps.flatMap((s) => s.mix.map((m) => ({ ...paints.get(m.paint)!, kind: 'wash' as const })))), null)).toBeNull();
+    expect(
+      searchedLadder(
+        gold,
+        [paints.get('lampsoot')!, ...towline.filter((p) => p.kind === 'primer')].concat(
+          gold.steps.flatMap((s) => s.mix.map((m) => ({ ...paints.get(m.paint)!, kind: 'wash' as const }))),
+        ),
+        null,
+      ),
+    ).toBeNull();
   });
 
   test('knows its metal again, a coloured one by its hue', () => {
@@ -100,7 +181,7 @@ describe('a ladder asked for from a shelf', () => {
     expect(metalOfLadder({ metal: null })).toBeNull();
     expect(metalOfLadder({ metal: 'own' })).toBeNull();
   });
-}); // prettier-ignore
+});
 
 test('shares of steps fall from all to a dot, however many', () => {
   for (let n = 2; n <= 12; n++) {

@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  BadSculpt, forms, keepSculpt, newPart, newPiece, partSheet, readShape, shapeOf, writeSculpt, writeShape,
-  type Form, type Piece, type Sculpt,
-} from '../../src/index.js'; // prettier-ignore
+  BadSculpt,
+  forms,
+  keepSculpt,
+  newPart,
+  newPiece,
+  partSheet,
+  readShape,
+  shapeOf,
+  writeSculpt,
+  writeShape,
+  type Form,
+  type Piece,
+  type Sculpt,
+} from '../../src/index.js';
 import {
   FRONT,
   mended,
@@ -29,19 +40,36 @@ const round = (n: number, by = 1) =>
 function shares(form: Form, trim = true): number[] {
   const part = newPart('p', form);
   part.finish = { ...part.finish, kind: 'metal', steps: 7 } as typeof part.finish;
-  const piece: Piece = { ...newPiece('x', 'X', [part]), approach: { ...newPiece('x', 'X', []).approach, bounce: 'none' } };
+  const piece: Piece = {
+    ...newPiece('x', 'X', [part]),
+    approach: { ...newPiece('x', 'X', []).approach, bounce: 'none' },
+  };
   piece.rig = { ...piece.rig, fallOff: 0 };
   const shape = shapeOf(part);
   // Trim is lit otherwise than its form alone says: a mesh does not know that it is trim.
   const patches = shape.model.patches.map((patch) => ({ ...patch, rim: trim && (patch.rim ?? false) }));
   const { zones } = partSheet(part, piece, { ...shape, model: { ...shape.model, patches } }).zones;
   return zones.map((z) => z.ownShare);
-} // prettier-ignore
+}
 
-const cut = (hash: string, sculpt: Sculpt, size: number, over: Partial<Extract<Form, { kind: 'sculpt' }>> = {}): Form => {
+const cut = (
+  hash: string,
+  sculpt: Sculpt,
+  size: number,
+  over: Partial<Extract<Form, { kind: 'sculpt' }>> = {},
+): Form => {
   keepSculpt(hash, sculpt);
-  return { ...forms.sculpt.defaults, sculpt: hash, widthMm: size, heightMm: size, outline: round(180), corners: 'as drawn', creases: 'none', ...over };
-}; // prettier-ignore
+  return {
+    ...forms.sculpt.defaults,
+    sculpt: hash,
+    widthMm: size,
+    heightMm: size,
+    outline: round(180),
+    corners: 'as drawn',
+    creases: 'none',
+    ...over,
+  };
+};
 
 describe('a mesh against the form it was made from', () => {
   test('a sphere has the zones of the analytic dome, within 1 % of its area each', () => {
@@ -73,7 +101,13 @@ describe('a mesh against the form it was made from', () => {
 
 describe('the same shape through every file', () => {
   const shape = sphere(6, 24);
-  const files = { 'ball.stl': binaryStl(shape), 'ball-text.stl': textStl(shape), 'ball.obj': obj(shape), 'ball.ply': ply(shape), 'ball.glb': glb(shape) };
+  const files = {
+    'ball.stl': binaryStl(shape),
+    'ball-text.stl': textStl(shape),
+    'ball.obj': obj(shape),
+    'ball.ply': ply(shape),
+    'ball.glb': glb(shape),
+  };
   test('gives the same surface', async () => {
     const made = [];
     for (const [name, bytes] of Object.entries(files)) {
@@ -85,7 +119,10 @@ describe('the same shape through every file', () => {
       expect([s.width, s.height]).toEqual([first.width, first.height]);
       let off = 0;
       // At the rim one point more or less may be covered.
-      s.nx.forEach((v, i) => (off += Math.abs(v - first.nx[i]) > 2e-3 || Math.abs(s.rise[i] - first.rise[i]) > 2e-3 ? 1 : 0));
+      s.nx.forEach(
+        (v, i) =>
+          (off += Math.abs(v - first.nx[i]) > 2e-3 || Math.abs(s.rise[i] - first.rise[i]) > 2e-3 ? 1 : 0),
+      );
       expect(off / s.nx.length).toBeLessThan(0.002);
     }
     expect(writeSculpt(first).length).toBeGreaterThan(500);
@@ -97,7 +134,7 @@ describe('the same shape through every file', () => {
     if (name.endsWith('.obj')) expect((await cutOff).says.join()).toMatch(/holes/);
     else await expect(cutOff).rejects.toThrow(/cut off|broken/);
   });
-}); // prettier-ignore
+});
 
 describe('what files hold that is no miniature', () => {
   const ball = sphere(6, 12);
@@ -107,8 +144,20 @@ describe('what files hold that is no miniature', () => {
     ['nothing', new Uint8Array(), 'x.stl', /nothing in it/],
     ['something else', new TextEncoder().encode('hello there'), 'x.txt', /accepted: STL, OBJ, PLY, glTF/],
     ['an OBJ without faces', new TextEncoder().encode('v 0 0 0\nv 1 0 0\n'), 'x.obj', /no triangle/],
-    ['points alone', new TextEncoder().encode('ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n'), 'x.ply', /triangle/],
-    ['a glTF with its shape elsewhere', new TextEncoder().encode('{"asset":{"version":"2.0"},"buffers":[{"uri":"far.bin","byteLength":4}]}'), 'x.gltf', /another file/],
+    [
+      'points alone',
+      new TextEncoder().encode(
+        'ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n',
+      ),
+      'x.ply',
+      /triangle/,
+    ],
+    [
+      'a glTF with its shape elsewhere',
+      new TextEncoder().encode('{"asset":{"version":"2.0"},"buffers":[{"uri":"far.bin","byteLength":4}]}'),
+      'x.gltf',
+      /another file/,
+    ],
   ])('%s', async (_what, bytes, name, says) => {
     await expect(tried(bytes, name)).rejects.toThrow(says);
   });
@@ -116,7 +165,9 @@ describe('what files hold that is no miniature', () => {
   test('five million triangles are refused before they are read', async () => {
     const bytes = new Uint8Array(84 + 50);
     new DataView(bytes.buffer).setUint32(80, 5_000_000, true);
-    await expect(tried(bytes, 'x.stl')).rejects.toThrow(/5\.0 million triangles; accepted: at most 3 million/);
+    await expect(tried(bytes, 'x.stl')).rejects.toThrow(
+      /5\.0 million triangles; accepted: at most 3 million/,
+    );
   });
 
   test('triangles without area, all of them', () => {
@@ -133,17 +184,25 @@ describe('what files hold that is no miniature', () => {
     expect(Array.from(a.nx)).toEqual(Array.from(b.nx));
     const open = mended(Float32Array.from(ball.positions), Uint32Array.from(ball.index.slice(0, -60)), 'y');
     expect(open.says.join()).toMatch(/holes: \d+ open edges/);
-    const crowded = mended(Float32Array.from([...ball.positions, 20, 0, 0]), Uint32Array.from([...ball.index, ball.index[0], ball.index[1], ball.positions.length / 3]), 'y');
+    const crowded = mended(
+      Float32Array.from([...ball.positions, 20, 0, 0]),
+      Uint32Array.from([...ball.index, ball.index[0], ball.index[1], ball.positions.length / 3]),
+      'y',
+    );
     expect(crowded.says.join()).toContain('more than two');
   });
 
   test('54 metres tall: it asks, and takes the height it is told', () => {
-    const huge = mended(Float32Array.from(ball.positions, (v) => v * 4500), Uint32Array.from(ball.index), 'y');
+    const huge = mended(
+      Float32Array.from(ball.positions, (v) => v * 4500),
+      Uint32Array.from(ball.index),
+      'y',
+    );
     expect(() => rasterise(huge, view())).toThrow(/54 metres tall if its numbers are mm; say how tall/);
     const { sculpt } = rasterise(huge, view({ heightMm: 54 }), 4);
     expect(sculpt.height / sculpt.pxPerMm).toBeCloseTo(55, 0);
   });
-}); // prettier-ignore
+});
 
 describe('a shape in its own way', () => {
   test('a lone ball mirrors no part of itself; beside another it does where they face', () => {
@@ -167,9 +226,13 @@ describe('a shape in its own way', () => {
 
   test('work can be stopped in the middle', () => {
     const stop = new Error('stopped');
-    expect(() => rasterise(meshOf(sphere(5, 40)), view(), 6, () => { throw stop; })).toThrow(stop);
+    expect(() =>
+      rasterise(meshOf(sphere(5, 40)), view(), 6, () => {
+        throw stop;
+      }),
+    ).toThrow(stop);
   });
-}); // prettier-ignore
+});
 
 describe('a shape that is kept', () => {
   test('comes back with every triangle, and gives the same surface from any side', async () => {
@@ -182,22 +245,42 @@ describe('a shape that is kept', () => {
     const again = await readMesh(bytes, 'shape');
     const side = view({ up: mesh.up, yawDeg: 40, pitchDeg: 20, heightMm: 12 });
     expect(again.up).toBe(mesh.up);
-    expect(writeSculpt(rasterise(again, side, 6).sculpt)).toEqual(writeSculpt(rasterise(mesh, side, 6).sculpt));
+    expect(writeSculpt(rasterise(again, side, 6).sculpt)).toEqual(
+      writeSculpt(rasterise(mesh, side, 6).sculpt),
+    );
   });
 
   test('that is broken is refused, whatever is broken in it', async () => {
-    const bytes = writeShape({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'y' });
+    const bytes = writeShape({
+      positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]),
+      index: Uint32Array.from([0, 1, 2]),
+      up: 'y',
+    });
     const put = (at: number, value: number) => {
       const b = bytes.slice();
       new DataView(b.buffer).setUint32(at, value, true);
       return b;
     };
-    for (const broken of [bytes.subarray(0, 10), bytes.subarray(0, bytes.length - 4), put(8, 900), put(12, 0), put(12, 4_000_000_000)])
+    for (const broken of [
+      bytes.subarray(0, 10),
+      bytes.subarray(0, bytes.length - 4),
+      put(8, 900),
+      put(12, 0),
+      put(12, 4_000_000_000),
+    ])
       expect(() => readShape(broken)).toThrow(BadSculpt);
-    const far = writeShape({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 7]), up: 'y' });
+    const far = writeShape({
+      positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]),
+      index: Uint32Array.from([0, 1, 7]),
+      up: 'y',
+    });
     expect(() => readShape(far)).toThrow(/does not hold/);
-    const wild = writeShape({ positions: Float32Array.from([0, 0, 0, NaN, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'y' });
+    const wild = writeShape({
+      positions: Float32Array.from([0, 0, 0, NaN, 0, 0, 0, 1, 0]),
+      index: Uint32Array.from([0, 1, 2]),
+      up: 'y',
+    });
     expect(() => readShape(wild)).toThrow(/no number/);
     await expect(readMesh(far, 'x')).rejects.toThrow(/does not hold/);
   });
-}); // prettier-ignore
+});

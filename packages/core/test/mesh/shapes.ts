@@ -5,10 +5,16 @@ export interface Shape {
 }
 
 /** A grid of points over two turns, joined to triangles whose outside looks outward. */
-function turned(n: number, m: number, closed: boolean, at: (a: number, b: number) => readonly [number, number, number]): Shape {
+function turned(
+  n: number,
+  m: number,
+  closed: boolean,
+  at: (a: number, b: number) => readonly [number, number, number],
+): Shape {
   const positions: number[] = [];
   const index: number[] = [];
-  for (let i = 0; i <= n; i++) for (let j = 0; j < m; j++) positions.push(...at(i / n, j / m).map((v) => Math.round(v * 1e6) / 1e6));
+  for (let i = 0; i <= n; i++)
+    for (let j = 0; j < m; j++) positions.push(...at(i / n, j / m).map((v) => Math.round(v * 1e6) / 1e6));
   for (let i = 0; i < n; i++)
     for (let j = 0; j < m; j++) {
       const k = (j + 1) % m;
@@ -17,7 +23,7 @@ function turned(n: number, m: number, closed: boolean, at: (a: number, b: number
       if (closed || i < n - 1) index.push(b, d, c);
     }
   return { positions, index };
-} // prettier-ignore
+}
 
 export const sphere = (r: number, n = 160): Shape =>
   turned(n, 2 * n, false, (a, b) => {
@@ -62,13 +68,29 @@ export function textStl(s: Shape): Uint8Array {
 export function obj(s: Shape): Uint8Array {
   const lines = ['# made', 'o made'];
   for (let v = 0; v < s.positions.length / 3; v++) lines.push(`v ${corner(s, v).join(' ')}`);
-  for (let t = 0; t < s.index.length; t += 3) lines.push(`f ${s.index.slice(t, t + 3).map((v) => v + 1).join(' ')}`); // prettier-ignore
+  for (let t = 0; t < s.index.length; t += 3)
+    lines.push(
+      `f ${s.index
+        .slice(t, t + 3)
+        .map((v) => v + 1)
+        .join(' ')}`,
+    );
   return bytes(lines.join('\n'));
 }
 
 export function ply(s: Shape): Uint8Array {
   const [n, m] = [s.positions.length / 3, s.index.length / 3];
-  const lines = ['ply', 'format ascii 1.0', `element vertex ${n}`, 'property float x', 'property float y', 'property float z', `element face ${m}`, 'property list uchar int vertex_indices', 'end_header']; // prettier-ignore
+  const lines = [
+    'ply',
+    'format ascii 1.0',
+    `element vertex ${n}`,
+    'property float x',
+    'property float y',
+    'property float z',
+    `element face ${m}`,
+    'property list uchar int vertex_indices',
+    'end_header',
+  ];
   for (let v = 0; v < n; v++) lines.push(lying(corner(s, v)).join(' '));
   for (let t = 0; t < s.index.length; t += 3) lines.push(`3 ${s.index.slice(t, t + 3).join(' ')}`);
   return bytes(`${lines.join('\n')}\n`);
@@ -80,16 +102,31 @@ export function glb(s: Shape): Uint8Array {
   const index = Uint32Array.from(s.index);
   const of = (axis: number) => s.positions.filter((_, i) => i % 3 === axis);
   const json = {
-    asset: { version: '2.0' }, scene: 0, scenes: [{ nodes: [0] }], nodes: [{ mesh: 0 }],
+    asset: { version: '2.0' },
+    scene: 0,
+    scenes: [{ nodes: [0] }],
+    nodes: [{ mesh: 0 }],
     meshes: [{ primitives: [{ attributes: { POSITION: 0 }, indices: 1, material: 0 }] }],
-    materials: [{ pbrMetallicRoughness: { baseColorTexture: { index: 0 } } }], textures: [{ source: 0 }], images: [{ uri: 'elsewhere.png' }],
+    materials: [{ pbrMetallicRoughness: { baseColorTexture: { index: 0 } } }],
+    textures: [{ source: 0 }],
+    images: [{ uri: 'elsewhere.png' }],
     buffers: [{ byteLength: places.byteLength + index.byteLength }],
-    bufferViews: [{ buffer: 0, byteOffset: 0, byteLength: places.byteLength }, { buffer: 0, byteOffset: places.byteLength, byteLength: index.byteLength }],
+    bufferViews: [
+      { buffer: 0, byteOffset: 0, byteLength: places.byteLength },
+      { buffer: 0, byteOffset: places.byteLength, byteLength: index.byteLength },
+    ],
     accessors: [
-      { bufferView: 0, componentType: 5126, count: places.length / 3, type: 'VEC3', min: [0, 1, 2].map((a) => of(a).reduce((m, v) => Math.min(m, v), Infinity)), max: [0, 1, 2].map((a) => of(a).reduce((m, v) => Math.max(m, v), -Infinity)) },
+      {
+        bufferView: 0,
+        componentType: 5126,
+        count: places.length / 3,
+        type: 'VEC3',
+        min: [0, 1, 2].map((a) => of(a).reduce((m, v) => Math.min(m, v), Infinity)),
+        max: [0, 1, 2].map((a) => of(a).reduce((m, v) => Math.max(m, v), -Infinity)),
+      },
       { bufferView: 1, componentType: 5125, count: index.length, type: 'SCALAR' },
     ],
-  }; // prettier-ignore
+  };
   const text = bytes(JSON.stringify(json).padEnd(Math.ceil(JSON.stringify(json).length / 4) * 4));
   const out = new Uint8Array(12 + 8 + text.length + 8 + places.byteLength + index.byteLength);
   const view = new DataView(out.buffer);

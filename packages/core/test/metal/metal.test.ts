@@ -1,16 +1,32 @@
 import { describe, expect, test } from '@jest/globals';
-import { colouredMetal, deltaE, hexToLab, hueWord, metalAt, metalById, metalFromColours, metalOfPath, metals, readsAs, targetsOf, valuesOf } from '../../src/index.js'; // prettier-ignore
+import {
+  colouredMetal,
+  deltaE,
+  hexToLab,
+  hueWord,
+  metalAt,
+  metalById,
+  metalFromColours,
+  metalOfPath,
+  metals,
+  readsAs,
+  targetsOf,
+  valuesOf,
+} from '../../src/index.js';
 
 describe('a metal', () => {
-  test.each([...metals, colouredMetal(250), colouredMetal(-30)].map((m) => [m.id, m] as const))('%s rises in value and passes through its own colours', (_, metal) => {
-    const path = metal.path.map(hexToLab);
-    path.slice(1).forEach((c, i) => expect(c.l).toBeGreaterThan(path[i].l));
-    for (const c of path) expect(deltaE(metalAt(metal, c.l), c)).toBeLessThan(0.01);
-    for (let l = 0; l <= 100; l += 5) expect(metalAt(metal, l).l).toBeCloseTo(l, 9);
-    // Beyond both ends it runs out into black and white.
-    expect(metalAt(metal, 0)).toMatchObject({ a: expect.closeTo(0, 9), b: expect.closeTo(0, 9) });
-    expect(metalAt(metal, 100)).toMatchObject({ a: expect.closeTo(0, 9), b: expect.closeTo(0, 9) });
-  });
+  test.each([...metals, colouredMetal(250), colouredMetal(-30)].map((m) => [m.id, m] as const))(
+    '%s rises in value and passes through its own colours',
+    (_, metal) => {
+      const path = metal.path.map(hexToLab);
+      path.slice(1).forEach((c, i) => expect(c.l).toBeGreaterThan(path[i].l));
+      for (const c of path) expect(deltaE(metalAt(metal, c.l), c)).toBeLessThan(0.01);
+      for (let l = 0; l <= 100; l += 5) expect(metalAt(metal, l).l).toBeCloseTo(l, 9);
+      // Beyond both ends it runs out into black and white.
+      expect(metalAt(metal, 0)).toMatchObject({ a: expect.closeTo(0, 9), b: expect.closeTo(0, 9) });
+      expect(metalAt(metal, 100)).toMatchObject({ a: expect.closeTo(0, 9), b: expect.closeTo(0, 9) });
+    },
+  );
 
   test('gives as many steps as asked, even or crowded, between its ends or others', () => {
     const gold = metalById('gold');
@@ -21,7 +37,9 @@ describe('a metal', () => {
     expect([light[0], light[4]]).toEqual([10, 90]);
     expect(targetsOf(gold, { steps: 7 })).toHaveLength(7);
     expect(() => valuesOf(gold, { steps: 1 })).toThrow(/steps: 1; accepted: 2 to 12/);
-    expect(() => valuesOf(gold, { steps: 5, from: 90, to: 10 })).toThrow(/accepted: the last above the first/);
+    expect(() => valuesOf(gold, { steps: 5, from: 90, to: 10 })).toThrow(
+      /accepted: the last above the first/,
+    );
     expect(() => metalById('mithril')).toThrow(/accepted: one of cold-steel/);
   });
 
@@ -42,9 +60,21 @@ describe('a metal', () => {
   });
 
   test('names hues as a painter does', () => {
-    expect(['#a02020', '#d08020', '#d8c820', '#20a040', '#2040c0', '#7c7f82'].map((h) => hueWord(hexToLab(h)))).toEqual(['oranges', 'yellows', 'yellows', 'greens', 'violets', 'greys'].map((w, i) => (i === 0 ? expect.stringMatching(/reds|oranges/) : i === 1 ? expect.stringMatching(/oranges|yellows/) : i === 4 ? expect.stringMatching(/blues|violets/) : w)));
+    expect(
+      ['#a02020', '#d08020', '#d8c820', '#20a040', '#2040c0', '#7c7f82'].map((h) => hueWord(hexToLab(h))),
+    ).toEqual(
+      ['oranges', 'yellows', 'yellows', 'greens', 'violets', 'greys'].map((w, i) =>
+        i === 0
+          ? expect.stringMatching(/reds|oranges/)
+          : i === 1
+            ? expect.stringMatching(/oranges|yellows/)
+            : i === 4
+              ? expect.stringMatching(/blues|violets/)
+              : w,
+      ),
+    );
   });
-}); // prettier-ignore
+});
 
 describe('a metal after colours that were seen', () => {
   const gold = metalById('gold');

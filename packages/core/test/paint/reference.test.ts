@@ -1,8 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  coated, coatsNeeded, deltaE, hexToLab, mixLabOf, mixPigment, nmOf, paintModel, paintSpectrum, reconstruct, hexToLinear,
-  spectrumToLab, wetAndDry, type Lab, type PaintRecord,
-} from '../../src/index.js'; // prettier-ignore
+  coated,
+  coatsNeeded,
+  deltaE,
+  hexToLab,
+  mixLabOf,
+  mixPigment,
+  nmOf,
+  paintModel,
+  paintSpectrum,
+  reconstruct,
+  hexToLinear,
+  spectrumToLab,
+  wetAndDry,
+  type Lab,
+  type PaintRecord,
+} from '../../src/index.js';
 
 /** The reference table of the colour model (docs/model.md): cases, values and the tolerance of one reconstruction. */
 const paint = (

@@ -87,7 +87,11 @@ describe('the painting order of the demo', () => {
 
 describe('the look after a layer', () => {
   const part = lockKeepersArm.parts.find((p) => p.finish.kind === 'metal')!;
-  const palette = paletteOf({ ...part, finish: { ...part.finish, steps: 3 } as typeof part.finish }, 5, lockKeepersArm);
+  const palette = paletteOf(
+    { ...part, finish: { ...part.finish, steps: 3 } as typeof part.finish },
+    5,
+    lockKeepersArm,
+  );
   const after = (role: Role, step: string) => stageAfter(role, step, palette);
 
   test("counts the part's own steps only", () => {
@@ -100,7 +104,7 @@ describe('the look after a layer', () => {
     expect(after('glints', 'glints')).toMatchObject({ laid: 3, edges: true, glints: true });
     expect(after('glints', 'glints')).toEqual(finishedStage(palette));
   });
-}); // prettier-ignore
+});
 
 test('approaches show in the order: no bounce where it is left out, pale dots in a step of their own', () => {
   const by = (over: Partial<Piece['approach']>) => {

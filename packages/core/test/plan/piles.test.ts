@@ -1,13 +1,34 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  BRUSHED_FILM_MM, brassHeron, DROP_ML, growth, ladderPiles, LOSSES, lockMilitia, paintingOrder, paintTotalMl, partSheet, pilesOf, pileText, sluiceWarden, volumesOf,
-  type Mix, type Pile, type PileNeed, type Piece,
-} from '../../src/index.js'; // prettier-ignore
+  BRUSHED_FILM_MM,
+  brassHeron,
+  DROP_ML,
+  growth,
+  ladderPiles,
+  LOSSES,
+  lockMilitia,
+  paintingOrder,
+  paintTotalMl,
+  partSheet,
+  pilesOf,
+  pileText,
+  sluiceWarden,
+  volumesOf,
+  type Mix,
+  type Pile,
+  type PileNeed,
+  type Piece,
+} from '../../src/index.js';
 
 const NAMES = ['a', 'b', 'c', 'd'];
-const mix = fc.uniqueArray(fc.constantFrom(...NAMES), { minLength: 1, maxLength: 3 }).chain((names) =>
-  fc.tuple(...names.map(() => fc.integer({ min: 1, max: 5 }))).map((parts): Mix => names.map((paint, i) => ({ paint, parts: parts[i] })))); // prettier-ignore
+const mix = fc
+  .uniqueArray(fc.constantFrom(...NAMES), { minLength: 1, maxLength: 3 })
+  .chain((names) =>
+    fc
+      .tuple(...names.map(() => fc.integer({ min: 1, max: 5 })))
+      .map((parts): Mix => names.map((paint, i) => ({ paint, parts: parts[i] }))),
+  );
 const need = fc.record({
   step: fc.constant('s'),
   mix,
@@ -19,9 +40,14 @@ const needs = fc.array(need, { minLength: 1, maxLength: 8 }).chain((list) =>
   fc.array(fc.boolean(), { minLength: list.length, maxLength: list.length }).map((grow): PileNeed[] =>
     list.reduce<PileNeed[]>((all, n, i) => {
       const before = all[i - 1]?.mix;
-      const mine = grow[i] && before && before.length < 3 && !before.some((m) => m.paint === 'd') ? [...before, { paint: 'd', parts: 2 }] : n.mix;
+      const mine =
+        grow[i] && before && before.length < 3 && !before.some((m) => m.paint === 'd')
+          ? [...before, { paint: 'd', parts: 2 }]
+          : n.mix;
       return [...all, { ...n, step: `s${i}`, mix: mine }];
-    }, []))); // prettier-ignore
+    }, []),
+  ),
+);
 
 const addedMl = (p: Pile, paint: string) =>
   p.added.filter((a) => a.paint === paint).reduce((s, a) => s + a.parts * p.unitMl, 0);
@@ -31,68 +57,94 @@ const contents = (p: Pile) =>
 
 describe('piles of a ladder', () => {
   test('balance: what is added and taken over is laid, lost or left, in paint and in water', () => {
-    fc.assert(fc.property(needs, (list) => {
-      for (const p of pilesOf(list)) {
-        const made = sum(Object.values(contents(p))) + p.over.water + p.addedWaterMl;
-        expect(p.laidMl + p.lostMl + p.leftMl).toBeCloseTo(made, 9);
-        for (const v of [p.laidMl, p.lostMl, p.leftMl, p.addedWaterMl]) expect(v).toBeGreaterThanOrEqual(0);
-      }
-    })); // prettier-ignore
+    fc.assert(
+      fc.property(needs, (list) => {
+        for (const p of pilesOf(list)) {
+          const made = sum(Object.values(contents(p))) + p.over.water + p.addedWaterMl;
+          expect(p.laidMl + p.lostMl + p.leftMl).toBeCloseTo(made, 9);
+          for (const v of [p.laidMl, p.lostMl, p.leftMl, p.addedWaterMl]) expect(v).toBeGreaterThanOrEqual(0);
+        }
+      }),
+    );
   });
 
   test('hold exactly the parts and the water that the mix names, and enough of it', () => {
-    fc.assert(fc.property(needs, (list) => {
-      pilesOf(list).forEach((p, i) => {
-        const held = contents(p);
-        const paint = sum(Object.values(held));
-        const parts = sum(list[i].mix.map((m) => m.parts));
-        for (const m of list[i].mix) expect(held[m.paint] / paint).toBeCloseTo(m.parts / parts, 9);
-        expect((p.over.water + p.addedWaterMl) / paint).toBeCloseTo(list[i].water, 9);
-        expect(p.laidMl + p.lostMl).toBeCloseTo(list[i].mixedMl, 9);
-        for (const a of p.added) expect(Number.isInteger(a.parts)).toBe(true);
-      });
-    })); // prettier-ignore
+    fc.assert(
+      fc.property(needs, (list) => {
+        pilesOf(list).forEach((p, i) => {
+          const held = contents(p);
+          const paint = sum(Object.values(held));
+          const parts = sum(list[i].mix.map((m) => m.parts));
+          for (const m of list[i].mix) expect(held[m.paint] / paint).toBeCloseTo(m.parts / parts, 9);
+          expect((p.over.water + p.addedWaterMl) / paint).toBeCloseTo(list[i].water, 9);
+          expect(p.laidMl + p.lostMl).toBeCloseTo(list[i].mixedMl, 9);
+          for (const a of p.added) expect(Number.isInteger(a.parts)).toBe(true);
+        });
+      }),
+    );
   });
 
   test('take over no more of a pile than was left of it, and only what it was made of', () => {
-    fc.assert(fc.property(needs, (list) => {
-      const piles = pilesOf(list);
-      piles.forEach((p, i) => {
-        const over = sum(Object.values(p.over.paints)) + p.over.water;
-        expect(over).toBeLessThanOrEqual((piles[i - 1]?.leftMl ?? 0) + 1e-9);
-        for (const id of Object.keys(p.over.paints)) expect(list[i - 1].mix.map((m) => m.paint)).toContain(id);
-      });
-    })); // prettier-ignore
+    fc.assert(
+      fc.property(needs, (list) => {
+        const piles = pilesOf(list);
+        piles.forEach((p, i) => {
+          const over = sum(Object.values(p.over.paints)) + p.over.water;
+          expect(over).toBeLessThanOrEqual((piles[i - 1]?.leftMl ?? 0) + 1e-9);
+          for (const id of Object.keys(p.over.paints))
+            expect(list[i - 1].mix.map((m) => m.paint)).toContain(id);
+        });
+      }),
+    );
   });
 
   test('over a whole ladder every drop from the pots is accounted for', () => {
-    fc.assert(fc.property(needs, (list) => {
-      const piles = pilesOf(list);
-      for (const paint of NAMES) {
-        const fromPots = sum(piles.map((p) => addedMl(p, paint)));
-        const gone = sum(piles.map((p, i) => {
-          const made = sum(Object.values(contents(p))) + p.over.water + p.addedWaterMl;
-          const left = p.leftMl - (i + 1 < piles.length ? sum(Object.values(piles[i + 1].over.paints)) + piles[i + 1].over.water : 0);
-          return (contents(p)[paint] / made) * (p.laidMl + p.lostMl + left);
-        }));
-        expect(gone).toBeCloseTo(fromPots, 8);
-      }
-    })); // prettier-ignore
+    fc.assert(
+      fc.property(needs, (list) => {
+        const piles = pilesOf(list);
+        for (const paint of NAMES) {
+          const fromPots = sum(piles.map((p) => addedMl(p, paint)));
+          const gone = sum(
+            piles.map((p, i) => {
+              const made = sum(Object.values(contents(p))) + p.over.water + p.addedWaterMl;
+              const left =
+                p.leftMl -
+                (i + 1 < piles.length
+                  ? sum(Object.values(piles[i + 1].over.paints)) + piles[i + 1].over.water
+                  : 0);
+              return (contents(p)[paint] / made) * (p.laidMl + p.lostMl + left);
+            }),
+          );
+          expect(gone).toBeCloseTo(fromPots, 8);
+        }
+      }),
+    );
   });
 
   test('what is left is used where the next mix only adds to it', () => {
     const slate: Mix = [{ paint: 'a', parts: 2 }];
-    const paler: Mix = [{ paint: 'a', parts: 2 }, { paint: 'b', parts: 3 }]; // prettier-ignore
+    const paler: Mix = [
+      { paint: 'a', parts: 2 },
+      { paint: 'b', parts: 3 },
+    ];
     expect(growth(slate, paler)).toEqual({ times: 1, paint: 'b', parts: 3 });
     expect(growth(paler, slate)).toBeNull();
-    expect(growth(paler, [{ paint: 'a', parts: 4 }, { paint: 'b', parts: 6 }, { paint: 'c', parts: 1 }])).toEqual({ times: 2, paint: 'c', parts: 1 }); // prettier-ignore
+    expect(
+      growth(paler, [
+        { paint: 'a', parts: 4 },
+        { paint: 'b', parts: 6 },
+        { paint: 'c', parts: 1 },
+      ]),
+    ).toEqual({ times: 2, paint: 'c', parts: 1 });
     const [first, second] = pilesOf([
       { step: '1', mix: slate, water: 1, mixedMl: 0.001 },
       { step: '2', mix: paler, water: 1, mixedMl: 0.02 },
     ]);
     expect(first.leftMl).toBeGreaterThan(0);
     expect(second.added.map((a) => a.paint)).toEqual(['b']);
-    expect(pileText(second, (id) => id.toUpperCase())).toMatch(/^\d+ brush tips? B into what is left of the pile before/); // prettier-ignore
+    expect(pileText(second, (id) => id.toUpperCase())).toMatch(
+      /^\d+ brush tips? B into what is left of the pile before/,
+    );
   });
 });
 
@@ -122,13 +174,16 @@ describe.each([
     expect(each).toBeLessThan(0.5);
     expect(paintTotalMl(order, piece) / piece.copies).toBeLessThan(2);
     // Dots are less than a drop.
-    for (const v of volumes.filter((_v, i) => order[i].role === 'glints')) expect(v.paintMl / piece.copies).toBeLessThan(DROP_ML); // prettier-ignore
+    for (const v of volumes.filter((_v, i) => order[i].role === 'glints'))
+      expect(v.paintMl / piece.copies).toBeLessThan(DROP_ML);
   });
 
   test('are what its piles hold', () => {
     for (const ladder of piece.ladders)
       for (const p of ladderPiles(ladder, order, piece.copies)) {
-        const i = order.findIndex((l) => l.ladder === ladder.id && l.step === p.step && (l.role === 'value' || l.role === 'base')); // prettier-ignore
+        const i = order.findIndex(
+          (l) => l.ladder === ladder.id && l.step === p.step && (l.role === 'value' || l.role === 'base'),
+        );
         expect(p.laidMl).toBeCloseTo(volumes[i].laidMl, 9);
       }
   });

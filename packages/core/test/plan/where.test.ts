@@ -11,7 +11,12 @@ import {
 } from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
-const square = (x: number, y: number, s: number): [number, number][] => [[x - s, y - s], [x + s, y - s], [x + s, y + s], [x - s, y + s]]; // prettier-ignore
+const square = (x: number, y: number, s: number): [number, number][] => [
+  [x - s, y - s],
+  [x + s, y - s],
+  [x + s, y + s],
+  [x - s, y + s],
+];
 const said = (form: Form, x: number, y: number, share = 0.1) =>
   whereText(form, modelOf(form), [square(x, y, 0.5)], share);
 
@@ -71,6 +76,9 @@ test('the largest brush whose tip fits is named; of the painter’s own where th
     'size 00',
     null,
   ]);
-  const own = [{ id: 'a', name: 'Liner', tipMm: 0.2 }, { id: 'b', name: 'Mop', tipMm: 3 }]; // prettier-ignore
+  const own = [
+    { id: 'a', name: 'Liner', tipMm: 0.2 },
+    { id: 'b', name: 'Mop', tipMm: 3 },
+  ];
   expect([5, 2.9, 0.1].map((w) => brushFor(w, own)?.name ?? null)).toEqual(['Mop', 'Liner', null]);
 });

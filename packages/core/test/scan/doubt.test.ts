@@ -36,7 +36,13 @@ function photoOf({ lamp, gain = 1, sheen = 0 }: Shot): Plane {
 }
 const samples: Sample[] = [];
 for (let r = 1; r < HEIGHT; r += 2)
-  for (let c = 1; c < WIDTH; c += 2) samples.push({ i: r * WIDTH + c, x: (c + 0.5 - WIDTH / 2) / PX_PER_MM, y: (HEIGHT / 2 - r - 0.5) / PX_PER_MM, z: 0 }); // prettier-ignore
+  for (let c = 1; c < WIDTH; c += 2)
+    samples.push({
+      i: r * WIDTH + c,
+      x: (c + 0.5 - WIDTH / 2) / PX_PER_MM,
+      y: (HEIGHT / 2 - r - 0.5) / PX_PER_MM,
+      z: 0,
+    });
 
 const lamps = lampRound(8, 3);
 const all = lamps.map(() => true);
@@ -90,7 +96,13 @@ describe('photos judged by each other', () => {
   test('too little to judge by gives no judgement', () => {
     const judging = { ...bench(sound), samples: samples.slice(0, 30) };
     expect(judgedAlone(judging, all, 2)).toBeNull();
-    expect(judgedAll(bench(sound), all.map((_, i) => i !== 2), quiet)[2]).toBeNull(); // prettier-ignore
+    expect(
+      judgedAll(
+        bench(sound),
+        all.map((_, i) => i !== 2),
+        quiet,
+      )[2],
+    ).toBeNull();
   });
 });
 
@@ -144,10 +156,16 @@ describe('lamps settled by all photos', () => {
   test('turned askew together are turned back by the card, which stands square to the camera', () => {
     const askew = lamps.map((l) => normalise([l[0] + 0.12 * l[2], l[1], l[2] - 0.12 * l[0]]));
     const planes = sound.map(photoOf);
-    const settled = { lamps: askew.map((toward) => ({ toward, awayMm: null, strength: 1 })), ambient: 0, primer: PRIMER, spread: 0.01 };
+    const settled = {
+      lamps: askew.map((toward) => ({ toward, awayMm: null, strength: 1 })),
+      ambient: 0,
+      primer: PRIMER,
+      spread: 0.01,
+    };
     const back = squared(settled, planes, samples, all);
-    const off = (list: readonly { toward: Vec3 }[]) => Math.max(...list.map((l, k) => angleBetween(l.toward, lamps[k])));
+    const off = (list: readonly { toward: Vec3 }[]) =>
+      Math.max(...list.map((l, k) => angleBetween(l.toward, lamps[k])));
     expect(off(settled.lamps)).toBeGreaterThan(6);
     expect(off(back.lamps)).toBeLessThan(1.5);
-  }); // prettier-ignore
+  });
 });

@@ -1,9 +1,35 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  benchSculpt, benchSculpts, benchSeries, BREASTPLATE, circleThrough, cutFromSculpt, foundBall, HARD, keepSculpt, MILD, newPart, newPiece, NO_TROUBLE, NoBall, NoScan,
-  add, normalise, partLight, TO_EYE, partSheet, preparePart, readSculpt, scanFrom, writeSculpt,
-  type Form, type Part, type Piece, type Point, type Spoilt,
-} from '../../src/index.js'; // prettier-ignore
+  benchSculpt,
+  benchSculpts,
+  benchSeries,
+  BREASTPLATE,
+  circleThrough,
+  cutFromSculpt,
+  foundBall,
+  HARD,
+  keepSculpt,
+  MILD,
+  newPart,
+  newPiece,
+  NO_TROUBLE,
+  NoBall,
+  NoScan,
+  add,
+  normalise,
+  partLight,
+  TO_EYE,
+  partSheet,
+  preparePart,
+  readSculpt,
+  scanFrom,
+  writeSculpt,
+  type Form,
+  type Part,
+  type Piece,
+  type Point,
+  type Spoilt,
+} from '../../src/index.js';
 import { mean, planesOf, scanned, type Scanned } from './series.js';
 
 /** The heron's own wing is looked at with the demo. */
@@ -17,19 +43,24 @@ const once = (id: string, hard: boolean): Scanned => {
 };
 
 describe('a lamp scan by the stand-in camera', () => {
-  test.each(SCULPTS)('of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean', (id) => {
-    const mild = mean(once(id, false).errors.map((e) => e.deg));
-    const hard = mean(once(id, true).errors.map((e) => e.deg));
-    expect(mild).toBeLessThan(5);
-    expect(hard).toBeLessThan(10);
-    expect(hard).toBeGreaterThan(mild);
-  });
+  test.each(SCULPTS)(
+    'of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean',
+    (id) => {
+      const mild = mean(once(id, false).errors.map((e) => e.deg));
+      const hard = mean(once(id, true).errors.map((e) => e.deg));
+      expect(mild).toBeLessThan(5);
+      expect(hard).toBeLessThan(10);
+      expect(hard).toBeGreaterThan(mild);
+    },
+  );
 
   test.each(SCULPTS)('of the %s: what is believed least is farthest off', (id) => {
     for (const hard of [false, true]) {
       const sorted = [...once(id, hard).errors].sort((a, b) => a.trust - b.trust);
       const fifth = Math.floor(sorted.length / 5);
-      const [least, most] = [sorted.slice(0, fifth), sorted.slice(-fifth)].map((part) => mean(part.map((e) => e.deg)));
+      const [least, most] = [sorted.slice(0, fifth), sorted.slice(-fifth)].map((part) =>
+        mean(part.map((e) => e.deg)),
+      );
       expect(least).toBeGreaterThan(1.1 * most);
     }
   });
@@ -54,15 +85,23 @@ describe('a lamp scan by the stand-in camera', () => {
     const { scan, series } = once('dome', false);
     const { bench } = series;
     const at = (x: number, y: number) => {
-      const [c, r] = [bench.width / 2 + (x - bench.middle[0]) * 10, bench.height / 2 - (y - bench.middle[1]) * 10];
+      const [c, r] = [
+        bench.width / 2 + (x - bench.middle[0]) * 10,
+        bench.height / 2 - (y - bench.middle[1]) * 10,
+      ];
       return scan.sculpt.rise[Math.round(r) * bench.width + Math.round(c)];
     };
     // From the middle to two thirds of the radius a half sphere falls by 0.255 of it.
-    const falls = [[6, 0], [-6, 0], [0, 6], [0, -6]].map(([x, y]) => at(0, 0) - at(x, y));
+    const falls = [
+      [6, 0],
+      [-6, 0],
+      [0, 6],
+      [0, -6],
+    ].map(([x, y]) => at(0, 0) - at(x, y));
     expect(mean(falls)).toBeGreaterThan(0.255 * 9 * 0.8);
     expect(mean(falls)).toBeLessThan(0.255 * 9 * 1.2);
   });
-}); // prettier-ignore
+});
 
 /** A part in seven steps of polished steel, alone in its piece. */
 function alone(form: Form, place: Part['place']): [Part, Piece] {
@@ -83,7 +122,10 @@ describe('what is painted from a scan', () => {
     const found = once('dome', false);
     keepSculpt('d'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt)));
     const [ox, oy] = offset(found);
-    const ring = Array.from({ length: 60 }, (_, i): Point => [ox + 8.6 * Math.cos((i * Math.PI) / 30), oy + 8.6 * Math.sin((i * Math.PI) / 30)]);
+    const ring = Array.from({ length: 60 }, (_, i): Point => [
+      ox + 8.6 * Math.cos((i * Math.PI) / 30),
+      oy + 8.6 * Math.sin((i * Math.PI) / 30),
+    ]);
     const { form } = cutFromSculpt(ring, 'd'.repeat(64), [0, 0], 'as drawn');
     const [cut, piece] = alone(form, HOME);
     // Of a half sphere of 9 mm: where its normal is midway between light and eye.
@@ -107,7 +149,7 @@ describe('what is painted from a scan', () => {
     const overlap = overlapOf(partSheet(cut, piece), partSheet(truth, truePiece));
     expect(overlap).toBeGreaterThan(0.85);
   });
-}); // prettier-ignore
+});
 
 /** Share of places that lie in the same step or, at a border's width, in the next. */
 function overlapOf(a: ReturnType<typeof partSheet>, b: ReturnType<typeof partSheet>): number {
@@ -132,10 +174,13 @@ const odd = (rings: readonly (readonly Point[])[], x: number, y: number) => {
   let inside = false;
   for (const ring of rings)
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
-      if (ring[i][1] > y !== ring[j][1] > y && x < ((ring[j][0] - ring[i][0]) * (y - ring[i][1])) / (ring[j][1] - ring[i][1]) + ring[i][0])
+      if (
+        ring[i][1] > y !== ring[j][1] > y &&
+        x < ((ring[j][0] - ring[i][0]) * (y - ring[i][1])) / (ring[j][1] - ring[i][1]) + ring[i][0]
+      )
         inside = !inside;
   return inside;
-}; // prettier-ignore
+};
 
 describe('a spoilt photo', () => {
   const ways: readonly Spoilt[] = ['moved', 'overexposed', 'glossy', 'ball lost', 'other light'];
@@ -146,7 +191,13 @@ describe('a spoilt photo', () => {
     ways.forEach((how, w) =>
       sculpts.forEach((id, s) => {
         const photo = 1 + ((w + 3 * s) % 7);
-        const series = benchSeries(benchSculpt(id), { pxPerMm: 8, photos: 8, conditions: MILD, seed: 3 + w, spoil: { photo, how } });
+        const series = benchSeries(benchSculpt(id), {
+          pxPerMm: 8,
+          photos: 8,
+          conditions: MILD,
+          seed: 3 + w,
+          spoil: { photo, how },
+        });
         let faults: readonly ({ fault: string; leaveOut: boolean } | null)[];
         try {
           ({ faults } = scanFrom(planesOf(series), { ball: null, pxPerMm: 8, lampMm: 'find' }));
@@ -166,12 +217,19 @@ describe('a spoilt photo', () => {
   });
 
   test('too few, too different or empty photos are refused with what is accepted', () => {
-    const series = benchSeries(benchSculpt('dome'), { pxPerMm: 5, photos: 4, conditions: NO_TROUBLE, seed: 1 });
+    const series = benchSeries(benchSculpt('dome'), {
+      pxPerMm: 5,
+      photos: 4,
+      conditions: NO_TROUBLE,
+      seed: 1,
+    });
     const planes = planesOf(series);
     const options = { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far' as const };
     expect(() => scanFrom(planes.slice(0, 3), options)).toThrow(/photos: 3; accepted: 4 to 16/);
     const other = { width: 10, height: 10, light: new Float32Array(100) };
-    expect(() => scanFrom([...planes.slice(0, 3), other], options)).toThrow(/photo 4: 10 x 10; accepted: \d+ x \d+/);
+    expect(() => scanFrom([...planes.slice(0, 3), other], options)).toThrow(
+      /photo 4: 10 x 10; accepted: \d+ x \d+/,
+    );
     const dark = planes.map((p) => ({ ...p, light: new Float32Array(p.light.length) }));
     expect(() => scanFrom(dark, options)).toThrow(NoScan);
     // A board with nothing on it.
@@ -180,18 +238,36 @@ describe('a spoilt photo', () => {
   });
 
   test('work can be stopped between its steps', () => {
-    const series = benchSeries(benchSculpt('dome'), { pxPerMm: 5, photos: 4, conditions: NO_TROUBLE, seed: 1 });
+    const series = benchSeries(benchSculpt('dome'), {
+      pxPerMm: 5,
+      photos: 4,
+      conditions: NO_TROUBLE,
+      seed: 1,
+    });
     const stop = new Error('stopped');
     expect(() =>
-      scanFrom(planesOf(series), { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far', onProgress: (_doing, share) => { if (share > 0.4) throw stop; } }),
+      scanFrom(planesOf(series), {
+        ball: series.bench.ball,
+        pxPerMm: 5,
+        lampMm: 'far',
+        onProgress: (_doing, share) => {
+          if (share > 0.4) throw stop;
+        },
+      }),
     ).toThrow(stop);
   });
-}); // prettier-ignore
+});
 
 test('a circle through taps; three on a line make none', () => {
   const at = (a: number) => [40 + 12 * Math.cos(a), 70 + 12 * Math.sin(a)] as const;
   const { x, y, r } = circleThrough([at(0.2), at(2.4), at(4.4)]);
   expect([x, y, r].map((v) => Number(v.toFixed(6)))).toEqual([40, 70, 12]);
   expect(() => circleThrough([at(0), at(1)])).toThrow(NoBall);
-  expect(() => circleThrough([[0, 0], [1, 1], [2, 2]])).toThrow(NoBall); // prettier-ignore
+  expect(() =>
+    circleThrough([
+      [0, 0],
+      [1, 1],
+      [2, 2],
+    ]),
+  ).toThrow(NoBall);
 });

@@ -1,7 +1,16 @@
 import {
-  angleBetween, benchSculpt, benchSeries, normalAt, planeOf, scanFrom, trueNormal,
-  type BenchConditions, type Scan, type Series, type SeriesOptions,
-} from '../../src/index.js'; // prettier-ignore
+  angleBetween,
+  benchSculpt,
+  benchSeries,
+  normalAt,
+  planeOf,
+  scanFrom,
+  trueNormal,
+  type BenchConditions,
+  type Scan,
+  type Series,
+  type SeriesOptions,
+} from '../../src/index.js';
 
 export interface Scanned {
   readonly series: Series;

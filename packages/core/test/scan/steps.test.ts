@@ -1,9 +1,31 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  angleBetween, benchPhoto, benchOf, benchSculpt, benchSeries, benchSculpts, fittedBall, highlightOf, HARD, integrated, lampOf, lampPlaced, lampRound, MILD, NO_TROUBLE,
-  normalise, offsetsFrom, planeOf, reduced, reliefOf, shifted, trueNormal, type Plane, type Vec3,
-} from '../../src/index.js'; // prettier-ignore
+  angleBetween,
+  benchPhoto,
+  benchOf,
+  benchSculpt,
+  benchSeries,
+  benchSculpts,
+  fittedBall,
+  highlightOf,
+  HARD,
+  integrated,
+  lampOf,
+  lampPlaced,
+  lampRound,
+  MILD,
+  NO_TROUBLE,
+  normalise,
+  offsetsFrom,
+  planeOf,
+  reduced,
+  reliefOf,
+  shifted,
+  trueNormal,
+  type Plane,
+  type Vec3,
+} from '../../src/index.js';
 import { denoised } from '../../src/scan/denoise.js';
 import { exposures } from '../../src/scan/exposures.js';
 import { pointSolver } from '../../src/scan/solve.js';
@@ -27,9 +49,14 @@ describe('the normal of one point', () => {
     lamps.forEach((l, i) => solver.lights.set(l, 3 * i));
     solver.seen.set(seen);
     const ok = solver.solve();
-    return { ok, normal: ok ? normalise([solver.found[0], solver.found[1], solver.found[2]]) : ([0, 0, 1] as const), used: [...solver.used] };
+    return {
+      ok,
+      normal: ok ? normalise([solver.found[0], solver.found[1], solver.found[2]]) : ([0, 0, 1] as const),
+      used: [...solver.used],
+    };
   };
-  const lambert = (n: Vec3, albedo: number) => (l: Vec3) => albedo * Math.max(0, n[0] * l[0] + n[1] * l[1] + n[2] * l[2]);
+  const lambert = (n: Vec3, albedo: number) => (l: Vec3) =>
+    albedo * Math.max(0, n[0] * l[0] + n[1] * l[1] + n[2] * l[2]);
 
   test('is exact where Lambert’s law holds', () => {
     fc.assert(
@@ -63,27 +90,37 @@ describe('the normal of one point', () => {
     const line = Array.from({ length: 6 }, (_, i) => normalise([i - 2.5, 0, 4]));
     expect(solved(line, line.map(lambert(n, 0.5))).ok).toBe(false);
   });
-}); // prettier-ignore
+});
 
 test('exposures that were planted come out, whatever the normals', () => {
   fc.assert(
-    fc.property(fc.array(fc.double({ min: 0.5, max: 1.8, noNaN: true }), { minLength: 8, maxLength: 8 }), (planted) => {
-      const lamps = ring(8);
-      const gathered = exposures(8);
-      const lights = Float64Array.from(lamps.flat());
-      for (let i = 0; i < 200; i++) {
-        const n = normalise([0.5 * Math.sin(i), 0.5 * Math.cos(1.7 * i), 1]);
-        const seen = Float64Array.from(lamps, (l, k) => planted[k] * 0.6 * (n[0] * l[0] + n[1] * l[1] + n[2] * l[2]));
-        gathered.add(seen, lights, Uint8Array.from(seen, (v) => (v > 0.02 ? 1 : 0)));
-      }
-      const found = gathered.solve()!;
-      const mean = planted.reduce((s, v) => s + v, 0) / 8;
-      found.forEach((v, k) => expect(v / (planted[k] / mean)).toBeCloseTo(1, 3));
-    }),
+    fc.property(
+      fc.array(fc.double({ min: 0.5, max: 1.8, noNaN: true }), { minLength: 8, maxLength: 8 }),
+      (planted) => {
+        const lamps = ring(8);
+        const gathered = exposures(8);
+        const lights = Float64Array.from(lamps.flat());
+        for (let i = 0; i < 200; i++) {
+          const n = normalise([0.5 * Math.sin(i), 0.5 * Math.cos(1.7 * i), 1]);
+          const seen = Float64Array.from(
+            lamps,
+            (l, k) => planted[k] * 0.6 * (n[0] * l[0] + n[1] * l[1] + n[2] * l[2]),
+          );
+          gathered.add(
+            seen,
+            lights,
+            Uint8Array.from(seen, (v) => (v > 0.02 ? 1 : 0)),
+          );
+        }
+        const found = gathered.solve()!;
+        const mean = planted.reduce((s, v) => s + v, 0) / 8;
+        found.forEach((v, k) => expect(v / (planted[k] / mean)).toBeCloseTo(1, 3));
+      },
+    ),
     { numRuns: 25 },
   );
   expect(exposures(8).solve()).toBeNull();
-}); // prettier-ignore
+});
 
 describe('lying photos over each other', () => {
   const bench = benchOf(benchSculpt('face'), 10, 0);
@@ -96,22 +133,31 @@ describe('lying photos over each other', () => {
     const [a, b] = [shot(normalise([0.5, 0.5, 0.8]), 1), shot(normalise([-0.5, 0.3, 0.9]), 2)];
     const offset = offsetsFrom(a);
     const still = offset(b);
-    for (const [dx, dy] of [[3, -2], [-1.5, 4.25], [12, 9]]) {
+    for (const [dx, dy] of [
+      [3, -2],
+      [-1.5, 4.25],
+      [12, 9],
+    ]) {
       const found = offset(shifted(b, dx, dy));
       expect(Math.abs(found.dx - still.dx - dx)).toBeLessThan(0.4);
       expect(Math.abs(found.dy - still.dy - dy)).toBeLessThan(0.4);
       expect(found.agreement).toBeGreaterThan(0.3);
     }
-  }); // prettier-ignore
+  });
 
   test('what is shifted comes back, and what is reduced keeps its mean', () => {
-    const plane: Plane = { width: 24, height: 16, light: Float32Array.from({ length: 384 }, (_, i) => (i % 24) / 24 + Math.floor(i / 24) / 50) };
+    const plane: Plane = {
+      width: 24,
+      height: 16,
+      light: Float32Array.from({ length: 384 }, (_, i) => (i % 24) / 24 + Math.floor(i / 24) / 50),
+    };
     const back = shifted(shifted(plane, 2, -3), -2, 3);
-    for (let r = 4; r < 12; r++) for (let c = 4; c < 20; c++) expect(back.light[r * 24 + c]).toBeCloseTo(plane.light[r * 24 + c], 5);
+    for (let r = 4; r < 12; r++)
+      for (let c = 4; c < 20; c++) expect(back.light[r * 24 + c]).toBeCloseTo(plane.light[r * 24 + c], 5);
     const mean = (p: Plane) => p.light.reduce((s, v) => s + v, 0) / p.light.length;
     expect(mean(reduced(plane, 4))).toBeCloseTo(mean(plane), 5);
     expect(reduced(plane, 4)).toMatchObject({ width: 6, height: 4 });
-  }); // prettier-ignore
+  });
 });
 
 describe('the ball', () => {
@@ -154,7 +200,13 @@ describe('the ball', () => {
 test('heights follow from slopes: a tilted plane, and half a ball', () => {
   const n = 61;
   const [gx, gy] = [new Float32Array(n * n), new Float32Array(n * n)];
-  const plane = integrated(n, n, gx.map(() => 0.3), gy.map(() => -0.2), new Float32Array(n * n).fill(1)); // prettier-ignore
+  const plane = integrated(
+    n,
+    n,
+    gx.map(() => 0.3),
+    gy.map(() => -0.2),
+    new Float32Array(n * n).fill(1),
+  );
   expect(plane[30 * n + 50] - plane[30 * n + 10]).toBeCloseTo(12, 1);
   expect(plane[50 * n + 30] - plane[10 * n + 30]).toBeCloseTo(-8, 1);
   const z = (c: number, r: number) => Math.sqrt(60 * 60 - (c - 30) ** 2 - (r - 30) ** 2 * 0.9);
@@ -190,10 +242,11 @@ test('noise is taken out, a fold is not', () => {
 
 describe('the stand-in camera', () => {
   test('takes the same photos for the same seed and others for another', () => {
-    const take = (seed: number) => benchSeries(benchSculpt('dome'), { pxPerMm: 4, photos: 4, conditions: HARD, seed }).photos[1].rgba;
+    const take = (seed: number) =>
+      benchSeries(benchSculpt('dome'), { pxPerMm: 4, photos: 4, conditions: HARD, seed }).photos[1].rgba;
     expect(take(1)).toEqual(take(1));
     expect(take(1)).not.toEqual(take(2));
-  }); // prettier-ignore
+  });
 
   test('lights what faces the lamp, shades what another part stands before, and falls off with distance', () => {
     const bench = benchOf(benchSculpt('dome'), 6, 0);

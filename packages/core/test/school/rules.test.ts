@@ -1,7 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  coldSteel, lockMilitia, orderFindings, orderRules, paintingOrder, partSheet, sluiceWarden, type Ladder, type OrderLayer, type OrderRuleId, type PartSheet, type Piece, type SchoolId,
-} from '../../src/index.js'; // prettier-ignore
+  coldSteel,
+  lockMilitia,
+  orderFindings,
+  orderRules,
+  paintingOrder,
+  partSheet,
+  sluiceWarden,
+  type Ladder,
+  type OrderLayer,
+  type OrderRuleId,
+  type PartSheet,
+  type Piece,
+  type SchoolId,
+} from '../../src/index.js';
 
 const [iron, gilt] = lockMilitia.ladders;
 

@@ -1,8 +1,38 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  coldSteel, deltaE, driesTo, finishedStage, flakeLook, FLAKE_GAIN, hexToLab, layerOf, layPasses, lockMilitia, metalById, orderFindings, paintingOrder, paintModel, paintSpectrum, paletteOf, partSheet, preparePart, renderPiece, SCHOOLS, schools, searchedLadder, sluiceWarden, spectrumToLab, stageOfPart, toolText, towline, wishedLadder, zoneColours,
-  type Ladder, type Piece, type SchoolId,
-} from '../../src/index.js'; // prettier-ignore
+  coldSteel,
+  deltaE,
+  driesTo,
+  finishedStage,
+  flakeLook,
+  FLAKE_GAIN,
+  hexToLab,
+  layerOf,
+  layPasses,
+  lockMilitia,
+  metalById,
+  orderFindings,
+  paintingOrder,
+  paintModel,
+  paintSpectrum,
+  paletteOf,
+  partSheet,
+  preparePart,
+  renderPiece,
+  SCHOOLS,
+  schools,
+  searchedLadder,
+  sluiceWarden,
+  spectrumToLab,
+  stageOfPart,
+  toolText,
+  towline,
+  wishedLadder,
+  zoneColours,
+  type Ladder,
+  type Piece,
+  type SchoolId,
+} from '../../src/index.js';
 
 const [iron, gilt] = lockMilitia.ladders;
 const searched = (metal: string): Ladder =>

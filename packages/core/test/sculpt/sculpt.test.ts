@@ -1,23 +1,55 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  BadSculpt, creasesOf, cutFromSculpt, BadTaps, fillAround, forms, keepSculpt, keptSculpt, modelOf, NoRegion, readSculpt, regionAt, sampleSculpt, SCULPT_SAMPLE,
-  mirroredForm, primedPicture, lockKeepersArm, surfaceOf, gridAround, writeSculpt, type Point, type Sculpt,
-} from '../../src/index.js'; // prettier-ignore
+  BadSculpt,
+  creasesOf,
+  cutFromSculpt,
+  BadTaps,
+  fillAround,
+  forms,
+  keepSculpt,
+  keptSculpt,
+  modelOf,
+  NoRegion,
+  readSculpt,
+  regionAt,
+  sampleSculpt,
+  SCULPT_SAMPLE,
+  mirroredForm,
+  primedPicture,
+  lockKeepersArm,
+  surfaceOf,
+  gridAround,
+  writeSculpt,
+  type Point,
+  type Sculpt,
+} from '../../src/index.js';
 
 /** A sculpt from a height field, at 10 points a mm. */
 function made(w: number, h: number, rise: (x: number, y: number) => number | null): Sculpt {
   const px = 10;
   const [width, height] = [w * px, h * px];
   const n = width * height;
-  const s: Sculpt = { width, height, pxPerMm: px, nx: new Float32Array(n), ny: new Float32Array(n), rise: new Float32Array(n), trust: new Uint8Array(n), open: null };
+  const s: Sculpt = {
+    width,
+    height,
+    pxPerMm: px,
+    nx: new Float32Array(n),
+    ny: new Float32Array(n),
+    rise: new Float32Array(n),
+    trust: new Uint8Array(n),
+    open: null,
+  };
   const d = 1e-3;
   for (let i = 0; i < n; i++) {
     const x = ((i % width) + 0.5 - width / 2) / px;
     const y = (height / 2 - Math.floor(i / width) - 0.5) / px;
     const z = rise(x, y);
     if (z === null) continue;
-    const [gx, gy] = [((rise(x + d, y) ?? z) - (rise(x - d, y) ?? z)) / (2 * d), ((rise(x, y + d) ?? z) - (rise(x, y - d) ?? z)) / (2 * d)];
+    const [gx, gy] = [
+      ((rise(x + d, y) ?? z) - (rise(x - d, y) ?? z)) / (2 * d),
+      ((rise(x, y + d) ?? z) - (rise(x, y - d) ?? z)) / (2 * d),
+    ];
     const long = Math.hypot(gx, gy, 1);
     s.nx[i] = -gx / long;
     s.ny[i] = -gy / long;
@@ -25,7 +57,7 @@ function made(w: number, h: number, rise: (x: number, y: number) => number | nul
     s.trust[i] = 255;
   }
   return s;
-} // prettier-ignore
+}
 
 /** Two slopes that meet in an upright ridge at x = 1, on nothing. */
 const roof = made(20, 16, (x, y) => (Math.abs(x) < 8 && Math.abs(y) < 6 ? 4 - 0.6 * Math.abs(x - 1) : null));
@@ -33,25 +65,36 @@ const roof = made(20, 16, (x, y) => (Math.abs(x) < 8 && Math.abs(y) < 6 ? 4 - 0.
 describe('a sculpt as bytes', () => {
   test('comes back as it was, to the steps it is stored in', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 40 }), fc.integer({ min: 2, max: 30 }), fc.boolean(), fc.integer(), (width, height, hasOpen, seed) => {
-        let at = seed | 1;
-        const next = () => ((at = Math.imul(at ^ (at >>> 13), 0x5bd1e995)) >>> 0) / 2 ** 32;
-        const n = width * height;
-        const s: Sculpt = {
-          width, height, pxPerMm: 1 + 30 * next(),
-          nx: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)), ny: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)),
-          rise: Float32Array.from({ length: n }, () => 20 * next() - 10), trust: Uint8Array.from({ length: n }, () => 256 * next()),
-          open: hasOpen ? Uint8Array.from({ length: n }, () => 256 * next()) : null,
-        };
-        const back = readSculpt(writeSculpt(s));
-        expect([back.width, back.height]).toEqual([width, height]);
-        expect(back.pxPerMm).toBeCloseTo(s.pxPerMm, 4);
-        expect(back.trust).toEqual(s.trust);
-        expect(back.open).toEqual(s.open);
-        const worst = (a: Float32Array, b: Float32Array) => a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i])), 0);
-        expect(Math.max(worst(back.nx, s.nx), worst(back.ny, s.ny))).toBeLessThan(4e-5);
-        expect(worst(back.rise, s.rise)).toBeLessThan(20 / 65535);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 40 }),
+        fc.integer({ min: 2, max: 30 }),
+        fc.boolean(),
+        fc.integer(),
+        (width, height, hasOpen, seed) => {
+          let at = seed | 1;
+          const next = () => ((at = Math.imul(at ^ (at >>> 13), 0x5bd1e995)) >>> 0) / 2 ** 32;
+          const n = width * height;
+          const s: Sculpt = {
+            width,
+            height,
+            pxPerMm: 1 + 30 * next(),
+            nx: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)),
+            ny: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)),
+            rise: Float32Array.from({ length: n }, () => 20 * next() - 10),
+            trust: Uint8Array.from({ length: n }, () => 256 * next()),
+            open: hasOpen ? Uint8Array.from({ length: n }, () => 256 * next()) : null,
+          };
+          const back = readSculpt(writeSculpt(s));
+          expect([back.width, back.height]).toEqual([width, height]);
+          expect(back.pxPerMm).toBeCloseTo(s.pxPerMm, 4);
+          expect(back.trust).toEqual(s.trust);
+          expect(back.open).toEqual(s.open);
+          const worst = (a: Float32Array, b: Float32Array) =>
+            a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i])), 0);
+          expect(Math.max(worst(back.nx, s.nx), worst(back.ny, s.ny))).toBeLessThan(4e-5);
+          expect(worst(back.rise, s.rise)).toBeLessThan(20 / 65535);
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -67,7 +110,7 @@ describe('a sculpt as bytes', () => {
     new DataView(huge.buffer).setUint32(9, 1e6, true);
     expect(() => readSculpt(huge)).toThrow(/accepted: at least 2 x 2, at most/);
   });
-}); // prettier-ignore
+});
 
 describe('folds', () => {
   test('a ridge is found where it is, as one line over its length; a valley is a recess', () => {
@@ -106,12 +149,20 @@ describe('a tapped region', () => {
   });
 
   test('taps on both sides of a fold join; regions that lie apart are refused', () => {
-    const both = regionAt(roof, [[-4, 0], [5, 0]]); // prettier-ignore
+    const both = regionAt(roof, [
+      [-4, 0],
+      [5, 0],
+    ]);
     const xs = both.map((p) => p[0]);
     expect(Math.min(...xs)).toBeLessThan(-7.3);
     expect(Math.max(...xs)).toBeGreaterThan(7.3);
     const isles = made(20, 12, (x, y) => (Math.abs(Math.abs(x) - 6) < 3 && Math.abs(y) < 5 ? 1 : null));
-    expect(() => regionAt(isles, [[-6, 0], [6, 0]])).toThrow(/do not touch/); // prettier-ignore
+    expect(() =>
+      regionAt(isles, [
+        [-6, 0],
+        [6, 0],
+      ]),
+    ).toThrow(/do not touch/);
   });
 
   test('does not climb a step, and says where nothing is', () => {
@@ -128,7 +179,12 @@ describe('a part cut from a sculpt', () => {
 
   test('shows the sculpt under it, wherever the sculpt stands in the piece', () => {
     keepSculpt(hash, roof);
-    const { form, place } = cutFromSculpt(square.map(([x, y]): Point => [x + 30, y + 12]), hash, [30, 12], 'as drawn'); // prettier-ignore
+    const { form, place } = cutFromSculpt(
+      square.map(([x, y]): Point => [x + 30, y + 12]),
+      hash,
+      [30, 12],
+      'as drawn',
+    );
     expect(place).toMatchObject({ xMm: 30, yMm: 12 });
     const model = modelOf(form);
     const out = new Float64Array(8);
@@ -148,12 +204,16 @@ describe('a part cut from a sculpt', () => {
     const { form } = cutFromSculpt(square, hash, [0, 0], 'as drawn');
     const [own, other] = [modelOf(form), modelOf(mirroredForm(form))];
     const [a, b] = [new Float64Array(8), new Float64Array(8)];
-    for (const [x, y] of [[-2, 0.5], [0.2, 1], [2.4, -1.5]] as const) {
+    for (const [x, y] of [
+      [-2, 0.5],
+      [0.2, 1],
+      [2.4, -1.5],
+    ] as const) {
       own.patches[0].at(x, y, a);
       other.patches[0].at(-x, y, b);
       expect([b[0], b[1], b[2]]).toEqual([-a[0], a[1], a[2]].map((v) => expect.closeTo(v, 6)));
     }
-  }); // prettier-ignore
+  });
 
   test('without its sculpt is flat and says so; one line of taps makes none', () => {
     expect(keptSculpt('0'.repeat(64))).toBeNull();
@@ -161,7 +221,17 @@ describe('a part cut from a sculpt', () => {
     expect(model.says!.join()).toContain('its sculpt is not here');
     const s = surfaceOf(model, gridAround(model.rings, 2, 1));
     expect(Math.max(...s.nz)).toBe(1);
-    expect(() => cutFromSculpt([[0, 0], [1, 0], [2, 0]], hash, [0, 0])).toThrow(BadTaps); // prettier-ignore
+    expect(() =>
+      cutFromSculpt(
+        [
+          [0, 0],
+          [1, 0],
+          [2, 0],
+        ],
+        hash,
+        [0, 0],
+      ),
+    ).toThrow(BadTaps);
   });
 });
 

@@ -1,13 +1,41 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  cardMarks, CardTrouble, contrastFrom, CONTRAST_RATIO, deltaE, film, hexToLab, masstoneOf, MILD_DESK, mixPigment, opacityOf, paintModel, paintSpectrum, readCard, strengthFrom, STRONG_DESK, swatchPhoto, thicknessOf, tintOf, towline,
-  type PaintRecord, type Spectrum, type SwatchConditions,
-} from '../../src/index.js'; // prettier-ignore
+  cardMarks,
+  CardTrouble,
+  contrastFrom,
+  CONTRAST_RATIO,
+  deltaE,
+  film,
+  hexToLab,
+  masstoneOf,
+  MILD_DESK,
+  mixPigment,
+  opacityOf,
+  paintModel,
+  paintSpectrum,
+  readCard,
+  strengthFrom,
+  STRONG_DESK,
+  swatchPhoto,
+  thicknessOf,
+  tintOf,
+  towline,
+  type PaintRecord,
+  type Spectrum,
+  type SwatchConditions,
+} from '../../src/index.js';
 
 const paints = towline.filter((p) => p.kind === 'paint');
 /** What the reader makes of dots of these reflectances under the stand-in camera. */
 const photographed = (dots: readonly Spectrum[], conditions: SwatchConditions, seed: number) =>
-  readCard(swatchPhoto(dots.map((r) => ({ r })), conditions, seed), cardMarks(dots.length)).dots; // prettier-ignore
+  readCard(
+    swatchPhoto(
+      dots.map((r) => ({ r })),
+      conditions,
+      seed,
+    ),
+    cardMarks(dots.length),
+  ).dots;
 const COLD_DESK = { ...STRONG_DESK, warmth: -STRONG_DESK.warmth };
 
 describe('colours from a photo of a card', () => {
@@ -17,7 +45,11 @@ describe('colours from a photo of a card', () => {
     ['a strong cold cast', COLD_DESK, 4],
   ] as const)('lie near the truth under %s', (_, conditions, most) => {
     for (const seed of [1, 2, 3]) {
-      const dots = photographed(paints.map((p) => paintSpectrum(p.hex)), conditions, seed); // prettier-ignore
+      const dots = photographed(
+        paints.map((p) => paintSpectrum(p.hex)),
+        conditions,
+        seed,
+      );
       dots.forEach((d, i) => expect(deltaE(d.lab, hexToLab(paints[i].hex))).toBeLessThan(most));
     }
   });
@@ -25,19 +57,26 @@ describe('colours from a photo of a card', () => {
   test('say what light there was', () => {
     const cast = (conditions: SwatchConditions) =>
       readCard(swatchPhoto([], conditions, 1), cardMarks(0)).cast;
-    expect([cast(STRONG_DESK), cast(COLD_DESK), cast({ ...MILD_DESK, warmth: 0 })]).toEqual(['the light was strongly warm', expect.stringContaining('cold'), 'the light was close to neutral']); // prettier-ignore
+    expect([cast(STRONG_DESK), cast(COLD_DESK), cast({ ...MILD_DESK, warmth: 0 })]).toEqual([
+      'the light was strongly warm',
+      expect.stringContaining('cold'),
+      'the light was close to neutral',
+    ]);
   });
 
   test('are refused where the photo tells nothing, with what to do', () => {
     const dots = [{ r: paintSpectrum('#8a4a22') }];
-    const reading = (conditions: SwatchConditions, over: Partial<ReturnType<typeof cardMarks>> = {}) =>
-      () => readCard(swatchPhoto(dots, conditions, 1), { ...cardMarks(1), ...over }); // prettier-ignore
+    const reading =
+      (conditions: SwatchConditions, over: Partial<ReturnType<typeof cardMarks>> = {}) =>
+      () =>
+        readCard(swatchPhoto(dots, conditions, 1), { ...cardMarks(1), ...over });
     for (const broken of [
       reading({ ...MILD_DESK, exposure: 1.6 }),
       reading({ ...MILD_DESK, exposure: 0.02 }),
       reading(MILD_DESK, { grey: cardMarks(1).white }),
       reading(MILD_DESK, { white: [20, 60] }),
-    ]) expect(broken).toThrow(CardTrouble); // prettier-ignore
+    ])
+      expect(broken).toThrow(CardTrouble);
     expect(reading({ ...MILD_DESK, exposure: 1.6 })).toThrow(/burnt out.*darker/);
     expect(reading({ ...MILD_DESK, exposure: 0.02 })).toThrow(/too dark/);
   });
@@ -49,17 +88,34 @@ describe('colours from a photo of a card', () => {
   });
 });
 
-const record = (hex: string, over: Partial<PaintRecord> = {}): PaintRecord => ({ hex, kind: 'paint', opacity: 'semi-opaque', tint: 'normal', finish: 'matt', ...over }); // prettier-ignore
+const record = (hex: string, over: Partial<PaintRecord> = {}): PaintRecord => ({
+  hex,
+  kind: 'paint',
+  opacity: 'semi-opaque',
+  tint: 'normal',
+  finish: 'matt',
+  ...over,
+});
 const white = record('#f6f5f0', { opacity: 'opaque' });
 
 describe('strength from one test mix', () => {
-  const mixed = (paint: PaintRecord, whites: number) => masstoneOf(mixPigment([{ paint, drops: 1 }, { paint: white, drops: whites }])); // prettier-ignore
+  const mixed = (paint: PaintRecord, whites: number) =>
+    masstoneOf(
+      mixPigment([
+        { paint, drops: 1 },
+        { paint: white, drops: whites },
+      ]),
+    );
 
   test('comes back within 15 % from a photo of the dried mix', () => {
     for (const hex of ['#1b3a5c', '#8f2a24', '#c08a34', '#1c392f', '#4a3462'])
       for (const planted of [0.4, 1, 2.2, 5]) {
         const [dot] = photographed([mixed(record(hex, { strength: planted }), 4)], MILD_DESK, 5);
-        const { strength, reached } = strengthFrom(record(hex), { drops: 1, with: { paint: white, drops: 4 }, hex: dot.hex }); // prettier-ignore
+        const { strength, reached } = strengthFrom(record(hex), {
+          drops: 1,
+          with: { paint: white, drops: 4 },
+          hex: dot.hex,
+        });
         expect(reached).toBe(true);
         expect(Math.abs(strength / planted - 1)).toBeLessThan(0.15);
       }
@@ -74,7 +130,8 @@ describe('strength from one test mix', () => {
     expect(odd.reached).toBe(false);
   });
 
-  test('names the class it comes nearest to', () => expect([0.45, 1.1, 2.5, 3.9].map(tintOf)).toEqual(['weak', 'normal', 'strong', 'very strong'])); // prettier-ignore
+  test('names the class it comes nearest to', () =>
+    expect([0.45, 1.1, 2.5, 3.9].map(tintOf)).toEqual(['weak', 'normal', 'strong', 'very strong']));
 });
 
 describe('opacity from one, two and three coats on black and white', () => {
@@ -89,8 +146,16 @@ describe('opacity from one, two and three coats on black and white', () => {
         const over = (ground: string, coats: number) =>
           film(model, thicknessOf(coats, water), paintSpectrum(ground));
         const counts = [1, 2, 3];
-        const dots = photographed(counts.flatMap((n) => [over(blackHex, n), over(whiteHex, n)]), MILD_DESK, 9); // prettier-ignore
-        const pairs = counts.map((coats, i) => ({ coats, overBlack: dots[2 * i].hex, overWhite: dots[2 * i + 1].hex })); // prettier-ignore
+        const dots = photographed(
+          counts.flatMap((n) => [over(blackHex, n), over(whiteHex, n)]),
+          MILD_DESK,
+          9,
+        );
+        const pairs = counts.map((coats, i) => ({
+          coats,
+          overBlack: dots[2 * i].hex,
+          overWhite: dots[2 * i + 1].hex,
+        }));
         const { contrast } = contrastFrom(record(hex), { pairs, water, blackHex, whiteHex });
         expect(Math.abs(contrast - planted)).toBeLessThan(0.03);
       }

@@ -30,7 +30,12 @@ import {
 import { dome, part, rigged, tube } from '../support.js';
 
 const square = (left: number, bottom: number, size: number) =>
-  [[left, bottom], [left + size, bottom], [left + size, bottom + size], [left, bottom + size]] as [number, number][]; // prettier-ignore
+  [
+    [left, bottom],
+    [left + size, bottom],
+    [left + size, bottom + size],
+    [left, bottom + size],
+  ] as [number, number][];
 
 describe('clipping', () => {
   test('of two squares is what they share; apart it is nothing', () => {
@@ -94,7 +99,10 @@ describe('contours', () => {
     expect(runsOf(ring, (p) => p !== 'c')).toEqual([['d', 'e', 'a', 'b', 'c']]);
     expect(runsOf(ring, () => false)).toEqual([]);
     expect(runsOf(ring, () => true)).toEqual([ring]);
-    expect(runsOf(ring, (p) => p === 'b' || p === 'd')).toEqual([['b', 'c'], ['d', 'e']]); // prettier-ignore
+    expect(runsOf(ring, (p) => p === 'b' || p === 'd')).toEqual([
+      ['b', 'c'],
+      ['d', 'e'],
+    ]);
   });
 });
 
@@ -203,7 +211,10 @@ describe('the drawing', () => {
           .split('Z')
           .filter(Boolean)
           .reduce((sum, ring) => {
-            const pts = ring.slice(1).split('L').map((q) => q.split(' ').map(Number)); // prettier-ignore
+            const pts = ring
+              .slice(1)
+              .split('L')
+              .map((q) => q.split(' ').map(Number));
             return (
               sum +
               pts.reduce(
@@ -232,7 +243,12 @@ describe('the drawing', () => {
   });
 
   test('paths turn y down', () => {
-    expect(linePath([[1, 2], [3, -4]])).toBe('M1 -2L3 4'); // prettier-ignore
+    expect(
+      linePath([
+        [1, 2],
+        [3, -4],
+      ]),
+    ).toBe('M1 -2L3 4');
     expect(regionPath([square(0, 0, 1)])).toBe('M0 0L1 0L1 -1L0 -1Z');
   });
 

@@ -37,7 +37,16 @@ export function AllRound() {
   useEffect(() => () => void (asked.current >= 0 && roundDesk.ask(null)), []);
   const start = () => {
     setProgress({ done: 0, of: 1 });
-    setResult({ round: { kind: 'round', generation: -1, survival: { share: 0, bySeat: [] }, remedies: [], finished: false }, piece }); // prettier-ignore
+    setResult({
+      round: {
+        kind: 'round',
+        generation: -1,
+        survival: { share: 0, bySeat: [] },
+        remedies: [],
+        finished: false,
+      },
+      piece,
+    });
     asked.current = roundDesk.ask(piece);
   };
   const stop = () => {
@@ -53,7 +62,8 @@ export function AllRound() {
       <h3 className="font-semibold">Seen all round</h3>
       {!known && !running && (
         <p className="text-label text-g28">
-          Turns the painted piece under a lamp on four sides, from two heights, and tells how much still reads.
+          Turns the painted piece under a lamp on four sides, from two heights, and tells how much still
+          reads.
         </p>
       )}
       {known && (
@@ -77,12 +87,20 @@ export function AllRound() {
                     {LAMP_WORDS[lamp]}
                   </th>
                   {VIEWS.map((v) => {
-                    const seat = known.survival.bySeat.find((s) => s.seat.lamp === lamp && s.seat.viewElevationDeg === v);
+                    const seat = known.survival.bySeat.find(
+                      (s) => s.seat.lamp === lamp && s.seat.viewElevationDeg === v,
+                    );
                     return (
                       <td key={v} className="py-px">
                         <span className="flex items-center justify-end gap-1.5">
-                          <span aria-hidden className="h-2.5 bg-g28" style={{ width: `${(seat?.share ?? 0) * 48}px` }} />
-                          <span className="w-11 text-right font-semibold whitespace-nowrap">{percent(seat?.share ?? 0)}</span>
+                          <span
+                            aria-hidden
+                            className="h-2.5 bg-g28"
+                            style={{ width: `${(seat?.share ?? 0) * 48}px` }}
+                          />
+                          <span className="w-11 text-right font-semibold whitespace-nowrap">
+                            {percent(seat?.share ?? 0)}
+                          </span>
                         </span>
                       </td>
                     );
@@ -93,22 +111,31 @@ export function AllRound() {
           </table>
           {better.length > 0 && (
             <ul className="list-inside list-disc text-label">
-              {[...better].sort((a, b) => b.share - a.share).map((r) => (
-                <li key={r.says}>
-                  To raise it to {percent(r.share)}, {r.says}.
-                </li>
-              ))}
+              {[...better]
+                .sort((a, b) => b.share - a.share)
+                .map((r) => (
+                  <li key={r.says}>
+                    To raise it to {percent(r.share)}, {r.says}.
+                  </li>
+                ))}
             </ul>
           )}
           {known.finished && better.length === 0 && (
-            <p className="text-label text-g28">Of what was tried (light, polish, bounce) nothing raises it by more than 2 %.</p>
+            <p className="text-label text-g28">
+              Of what was tried (light, polish, bounce) nothing raises it by more than 2 %.
+            </p>
           )}
           {result?.piece !== piece && <p className="text-label text-g28">The piece has changed since.</p>}
         </div>
       )}
       {running ? (
         <div className="flex items-center gap-2">
-          <progress className="h-2 flex-1 accent-g10" value={progress.done} max={progress.of} aria-label="Turning it round" />
+          <progress
+            className="h-2 flex-1 accent-g10"
+            value={progress.done}
+            max={progress.of}
+            aria-label="Turning it round"
+          />
           <Button look="plain" onClick={stop}>
             Stop
           </Button>
@@ -120,4 +147,4 @@ export function AllRound() {
       )}
     </section>
   );
-} // prettier-ignore
+}

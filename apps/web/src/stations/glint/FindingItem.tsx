@@ -49,7 +49,16 @@ function Reason({ label, take, onTake }: { label: string; take: string; onTake: 
 }
 
 /** One thing to look at: what, where, how much, and what to do. */
-export function FindingItem({ number, finding, part, looked, onLook, onFix, onLeave, onLimit }: FindingItemProps) {
+export function FindingItem({
+  number,
+  finding,
+  part,
+  looked,
+  onLook,
+  onFix,
+  onLeave,
+  onLimit,
+}: FindingItemProps) {
   const definition = findingDefinitions[finding.id];
   const known = finding.wanted.from ?? finding.wanted.to;
   const [asking, setAsking] = useState<'leave' | 'limit' | null>(null);
@@ -58,7 +67,12 @@ export function FindingItem({ number, finding, part, looked, onLook, onFix, onLe
   const told = finding.fix && finding.says.includes(finding.fix.says);
   return (
     <li className={`px-4 py-2.5 ${looked ? 'bg-g98' : ''}`} data-finding={finding.id}>
-      <button type="button" onClick={onLook} aria-pressed={looked} className="flex w-full items-start gap-2 text-left">
+      <button
+        type="button"
+        onClick={onLook}
+        aria-pressed={looked}
+        className="flex w-full items-start gap-2 text-left"
+      >
         <span className="mt-px grid size-5 shrink-0 place-items-center rounded-[2px] bg-g10 text-label leading-none font-bold text-g98">
           {number}
         </span>
@@ -100,7 +114,15 @@ export function FindingItem({ number, finding, part, looked, onLook, onFix, onLe
         <div className="space-y-1.5 pt-2 pl-7">
           {asking === 'limit' && (
             <>
-              <NumberField label={`Limit, first ${plain(definition.limit, 2)}`} unit="" value={limit} min={0} max={1000} step={0.05} onChange={setLimit} />
+              <NumberField
+                label={`Limit, first ${plain(definition.limit, 2)}`}
+                unit=""
+                value={limit}
+                min={0}
+                max={1000}
+                step={0.05}
+                onChange={setLimit}
+              />
               <p className="text-label text-g38">{definition.unit}</p>
             </>
           )}
@@ -113,4 +135,4 @@ export function FindingItem({ number, finding, part, looked, onLook, onFix, onLe
       )}
     </li>
   );
-} // prettier-ignore
+}

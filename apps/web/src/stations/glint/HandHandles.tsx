@@ -1,7 +1,24 @@
 import {
-  adjustmentsOf, anchorAt, clamp, facesOf, modelOf, placeAt, pose, rad, SAMPLE, turn, widthOf,
-  type Adjustment, type Anchor, type Band, type Glint, type Part, type Piece, type Point, type SurfaceModel,
-} from '@pale-glint/core'; // prettier-ignore
+  adjustmentsOf,
+  anchorAt,
+  clamp,
+  facesOf,
+  modelOf,
+  placeAt,
+  pose,
+  rad,
+  SAMPLE,
+  turn,
+  widthOf,
+  type Adjustment,
+  type Anchor,
+  type Band,
+  type Glint,
+  type Part,
+  type Piece,
+  type Point,
+  type SurfaceModel,
+} from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { Handle } from '../light/Handle.js';
@@ -73,31 +90,63 @@ function BandHandles(props: HandHandlesProps & { own: readonly Adjustment[]; fra
         const gesture = `${part.id}/hand/${f}/${b.number}`;
         const shift = (by: number) => {
           onBand(me);
-          if (added) handEdits.change(store, added.id, (a) => void (a.kind === 'band-add' && (a.at = clamp(a.at + by, 0, 1))), gesture);
+          if (added)
+            handEdits.change(
+              store,
+              added.id,
+              (a) => void (a.kind === 'band-add' && (a.at = clamp(a.at + by, 0, 1))),
+              gesture,
+            );
           else {
             const was = findAdjustment(own, 'band-centre', me);
             const from = was?.kind === 'band-centre' ? was.by : 0;
-            handEdits.put(store, part.id, { kind: 'band-centre', ...me, by: clamp(from + by, -1, 1) }, gesture);
+            handEdits.put(
+              store,
+              part.id,
+              { kind: 'band-centre', ...me, by: clamp(from + by, -1, 1) },
+              gesture,
+            );
           }
         };
         const middle = at(0.5, b.centre);
-        return middle && (
-          <g key={`${f}/${b.number}`} strokeWidth={1.6 / px} data-band={`${f}/${b.number}`}>
-            <Handle
-              label={name} x={middle[0]} y={middle[1]} r={mine ? r * 1.15 : r} value={Math.round(b.centre * 100)} min={-20} max={120}
-              text={`${(widthOf(b) * facet.lengthMm).toFixed(1)} mm wide, ${Math.round(b.centre * 100)} percent from the heel`}
-              className={mine ? 'fill-g05 stroke-g98' : 'fill-g98 stroke-g05'}
-              onMove={(x, y) => { const { u, v } = uvOn(faces.model, p, frame.own(x, y)); shift(v - b.lean * (u - 0.5) - b.centre); }}
-              onStep={(by) => shift(by * 0.01)}
-              onEnd={end}
-              onTake={() => onBand(me)}
-            />
-            {mine && !added && <BandEnds {...props} me={me} b={b} name={name} lengthMm={facet.lengthMm} at={at} uv={(x, y) => uvOn(faces.model, p, frame.own(x, y))} />}
-          </g>
+        return (
+          middle && (
+            <g key={`${f}/${b.number}`} strokeWidth={1.6 / px} data-band={`${f}/${b.number}`}>
+              <Handle
+                label={name}
+                x={middle[0]}
+                y={middle[1]}
+                r={mine ? r * 1.15 : r}
+                value={Math.round(b.centre * 100)}
+                min={-20}
+                max={120}
+                text={`${(widthOf(b) * facet.lengthMm).toFixed(1)} mm wide, ${Math.round(b.centre * 100)} percent from the heel`}
+                className={mine ? 'fill-g05 stroke-g98' : 'fill-g98 stroke-g05'}
+                onMove={(x, y) => {
+                  const { u, v } = uvOn(faces.model, p, frame.own(x, y));
+                  shift(v - b.lean * (u - 0.5) - b.centre);
+                }}
+                onStep={(by) => shift(by * 0.01)}
+                onEnd={end}
+                onTake={() => onBand(me)}
+              />
+              {mine && !added && (
+                <BandEnds
+                  {...props}
+                  me={me}
+                  b={b}
+                  name={name}
+                  lengthMm={facet.lengthMm}
+                  at={at}
+                  uv={(x, y) => uvOn(faces.model, p, frame.own(x, y))}
+                />
+              )}
+            </g>
+          )
         );
       });
   });
-} // prettier-ignore
+}
 
 interface BandEndsProps extends HandHandlesProps {
   readonly own: readonly Adjustment[];
@@ -119,9 +168,18 @@ function BandEnds({ part, store, px, own, me, b, name, lengthMm, at, uv }: BandE
   const halfAt = (u: number) => b.halfWidth * (1 + b.growth * (2 * u - 1));
   const lineAt = (u: number) => b.centre + b.lean * (u - 0.5);
   const widen = (which: 'ridge' | 'edge', by: number) =>
-    handEdits.put(store, part.id, {
-      kind: 'band-ends', ...me, ridge: factors.ridge, edge: factors.edge, [which]: clamp(factors[which] * by, 0.05, 8),
-    } as Parameters<typeof handEdits.put>[2], gesture); // prettier-ignore
+    handEdits.put(
+      store,
+      part.id,
+      {
+        kind: 'band-ends',
+        ...me,
+        ridge: factors.ridge,
+        edge: factors.edge,
+        [which]: clamp(factors[which] * by, 0.05, 8),
+      } as Parameters<typeof handEdits.put>[2],
+      gesture,
+    );
   const leanBy = (by: number) => {
     const old = findAdjustment(own, 'band-lean', me);
     const from = old?.kind === 'band-lean' ? old.by : 0;
@@ -140,20 +198,40 @@ function BandEnds({ part, store, px, own, me, b, name, lengthMm, at, uv }: BandE
           const v = lineAt(u) + way * halfAt(u);
           // Past the end of the face there is nothing to take hold of.
           const place = v > 0 && v < 1 ? at(u, v) : null;
-          return place && (
-            <Handle
-              key={`${which}${way}`} label={`${label}, ${way > 0 ? 'tip' : 'heel'} side`} x={place[0]} y={place[1]} r={r} value={Number(mm.toFixed(1))} min={0} max={400} text={`${mm.toFixed(1)} mm`}
-              className="fill-g98 stroke-g05"
-              onMove={(x, y) => { const half = Math.abs(uv(x, y).v - lineAt(u)); if (half > 0.004) widen(which, half / Math.max(1e-4, halfAt(u))); }}
-              onStep={(by) => widen(which, Math.max(0.2, (mm + by * 0.1) / mm))}
-              onEnd={end}
-            />
+          return (
+            place && (
+              <Handle
+                key={`${which}${way}`}
+                label={`${label}, ${way > 0 ? 'tip' : 'heel'} side`}
+                x={place[0]}
+                y={place[1]}
+                r={r}
+                value={Number(mm.toFixed(1))}
+                min={0}
+                max={400}
+                text={`${mm.toFixed(1)} mm`}
+                className="fill-g98 stroke-g05"
+                onMove={(x, y) => {
+                  const half = Math.abs(uv(x, y).v - lineAt(u));
+                  if (half > 0.004) widen(which, half / Math.max(1e-4, halfAt(u)));
+                }}
+                onStep={(by) => widen(which, Math.max(0.2, (mm + by * 0.1) / mm))}
+                onEnd={end}
+              />
+            )
           );
         });
       })}
       {leaning && (
         <Handle
-          label={`${name}: lean`} x={leaning[0]} y={leaning[1]} r={r} value={Math.round(b.lean * 100)} min={-100} max={100} text={`${Math.round(b.lean * 100)} percent of the length`}
+          label={`${name}: lean`}
+          x={leaning[0]}
+          y={leaning[1]}
+          r={r}
+          value={Math.round(b.lean * 100)}
+          min={-100}
+          max={100}
+          text={`${Math.round(b.lean * 100)} percent of the length`}
           className="fill-transparent stroke-g98"
           onMove={(x, y) => leanBy((uv(x, y).v - lineAt(AT_EDGE)) / (AT_EDGE - 0.5))}
           onStep={(by) => leanBy(by * 0.01)}
@@ -162,10 +240,18 @@ function BandEnds({ part, store, px, own, me, b, name, lengthMm, at, uv }: BandE
       )}
     </>
   );
-} // prettier-ignore
+}
 
 /** Dots of the part: each can be moved; the added ones are where they were put. */
-function GlintHandles({ part, store, px, glints, own, frame, model }: HandHandlesProps & { own: readonly Adjustment[]; frame: Frame; model: SurfaceModel }) {
+function GlintHandles({
+  part,
+  store,
+  px,
+  glints,
+  own,
+  frame,
+  model,
+}: HandHandlesProps & { own: readonly Adjustment[]; frame: Frame; model: SurfaceModel }) {
   // The measured place follows when the map has settled; the hand must not wait for it.
   const [dragged, setDragged] = useState<{ key: string; at: Point } | null>(null);
   return glints.map((g, i) => {
@@ -178,30 +264,64 @@ function GlintHandles({ part, store, px, glints, own, frame, model }: HandHandle
       const there = anchorAt(model, next);
       if (!from || !there || from.patch !== there.patch) return;
       setDragged({ key: g.key, at: next });
-      if (added) handEdits.change(store, added.id, (a) => void (a.kind === 'glint-add' && Object.assign(a, there)), gesture);
+      if (added)
+        handEdits.change(
+          store,
+          added.id,
+          (a) => void (a.kind === 'glint-add' && Object.assign(a, there)),
+          gesture,
+        );
       else {
         const was = own.find((a) => a.kind === 'glint-move' && a.glint === g.key);
         const by = was?.kind === 'glint-move' ? was.by : { u: 0, v: 0 };
-        handEdits.put(store, part.id, {
-          kind: 'glint-move', glint: g.key,
-          by: { u: clamp(by.u + there.anchor.u - from.anchor.u, -1, 1), v: clamp(by.v + there.anchor.v - from.anchor.v, -1, 1) },
-        }, gesture);
+        handEdits.put(
+          store,
+          part.id,
+          {
+            kind: 'glint-move',
+            glint: g.key,
+            by: {
+              u: clamp(by.u + there.anchor.u - from.anchor.u, -1, 1),
+              v: clamp(by.v + there.anchor.v - from.anchor.v, -1, 1),
+            },
+          },
+          gesture,
+        );
       }
     };
     return (
       <Handle
-        key={g.key} label={`Dot ${i + 1}${added ? ', added' : ''}`} x={x} y={y} r={6 / px} value={i + 1} min={1} max={glints.length} text={`${at[0].toFixed(1)} mm right, ${at[1].toFixed(1)} mm up on the part`}
+        key={g.key}
+        label={`Dot ${i + 1}${added ? ', added' : ''}`}
+        x={x}
+        y={y}
+        r={6 / px}
+        value={i + 1}
+        min={1}
+        max={glints.length}
+        text={`${at[0].toFixed(1)} mm right, ${at[1].toFixed(1)} mm up on the part`}
         className="fill-g98/40 stroke-g05"
         onMove={(mx, my) => to(frame.own(mx, my))}
         onStep={(by, across) => to([at[0] + (across ? by * 0.1 : 0), at[1] + (across ? 0 : by * 0.1)])}
-        onEnd={() => { store.endGesture(); setDragged(null); }}
+        onEnd={() => {
+          store.endGesture();
+          setDragged(null);
+        }}
       />
     );
   });
-} // prettier-ignore
+}
 
 /** Changes that lie at a place: pulled borders, held places, cuts. */
-function PlaceHandles({ part, store, px, mode, own, frame, model }: HandHandlesProps & { own: readonly Adjustment[]; frame: Frame; model: SurfaceModel }) {
+function PlaceHandles({
+  part,
+  store,
+  px,
+  mode,
+  own,
+  frame,
+  model,
+}: HandHandlesProps & { own: readonly Adjustment[]; frame: Frame; model: SurfaceModel }) {
   const r = 6.5 / px;
   const end = () => store.endGesture();
   const spot = (key: string, label: string, patch: number, anchor: Anchor, set: (a: Anchor) => void) => {
@@ -211,7 +331,15 @@ function PlaceHandles({ part, store, px, mode, own, frame, model }: HandHandlesP
     const to = (p: Point) => set(uvOn(model, patch, p));
     return (
       <Handle
-        key={key} label={label} x={x} y={y} r={r} value={Math.round(anchor.v * 100)} min={0} max={100} text={`${place[0].toFixed(1)} mm right, ${place[1].toFixed(1)} mm up on the part`}
+        key={key}
+        label={label}
+        x={x}
+        y={y}
+        r={r}
+        value={Math.round(anchor.v * 100)}
+        min={0}
+        max={100}
+        text={`${place[0].toFixed(1)} mm right, ${place[1].toFixed(1)} mm up on the part`}
         className="fill-g98 stroke-g05"
         onMove={(mx, my) => to(frame.own(mx, my))}
         onStep={(by, across) => to([place[0] + (across ? by * 0.1 : 0), place[1] + (across ? 0 : by * 0.1)])}
@@ -220,19 +348,37 @@ function PlaceHandles({ part, store, px, mode, own, frame, model }: HandHandlesP
     );
   };
   return own.flatMap((a) => {
-    const change = (recipe: (a: Adjustment) => void) => handEdits.change(store, a.id, recipe, `${part.id}/place/${a.id}`);
+    const change = (recipe: (a: Adjustment) => void) =>
+      handEdits.change(store, a.id, recipe, `${part.id}/place/${a.id}`);
     if (mode === 'borders' && a.kind === 'border-pull') {
       const to = { u: clamp(a.anchor.u + a.by.u, 0, 1), v: clamp(a.anchor.v + a.by.v, 0, 1) };
-      return [spot(a.id, 'Pulled border', a.patch, to, (n) => change((d) => { if (d.kind === 'border-pull') d.by = { u: n.u - d.anchor.u, v: n.v - d.anchor.v }; }))];
+      return [
+        spot(a.id, 'Pulled border', a.patch, to, (n) =>
+          change((d) => {
+            if (d.kind === 'border-pull') d.by = { u: n.u - d.anchor.u, v: n.v - d.anchor.v };
+          }),
+        ),
+      ];
     }
     if (mode === 'hold' && a.kind === 'zone-hold')
-      return [spot(a.id, 'Held place', a.patch, a.anchor, (n) => change((d) => { if (d.kind === 'zone-hold') d.anchor = n; }))];
+      return [
+        spot(a.id, 'Held place', a.patch, a.anchor, (n) =>
+          change((d) => {
+            if (d.kind === 'zone-hold') d.anchor = n;
+          }),
+        ),
+      ];
     if (mode === 'cuts' && a.kind === 'cut')
       return [0, a.points.length - 1].map((k) =>
-        spot(`${a.id}/${k}`, `Cut, ${k === 0 ? 'first' : 'last'} end`, a.patch, a.points[k], (n) => change((d) => { if (d.kind === 'cut') d.points[k] = n; })));
+        spot(`${a.id}/${k}`, `Cut, ${k === 0 ? 'first' : 'last'} end`, a.patch, a.points[k], (n) =>
+          change((d) => {
+            if (d.kind === 'cut') d.points[k] = n;
+          }),
+        ),
+      );
     return [];
   });
-} // prettier-ignore
+}
 
 /** Everything of the chosen part that the hand can take hold of. */
 export function HandHandles(props: HandHandlesProps) {

@@ -1,4 +1,12 @@
-import { APPROACH_KINDS, approaches, approachOf, type ApproachKind, type ApproachOption, type Part, type Piece } from '@pale-glint/core'; // prettier-ignore
+import {
+  APPROACH_KINDS,
+  approaches,
+  approachOf,
+  type ApproachKind,
+  type ApproachOption,
+  type Part,
+  type Piece,
+} from '@pale-glint/core';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 

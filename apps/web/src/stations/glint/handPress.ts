@@ -53,11 +53,19 @@ export function handPress(
   const gesture = `${part.id}/press/${mode}`;
   store.endGesture();
   if (mode === 'hold') {
-    handEdits.put(store, part.id, { kind: 'zone-hold', patch, anchor: first.anchor, radiusMm: radiusOf(part), value: HELD }); // prettier-ignore
+    handEdits.put(store, part.id, {
+      kind: 'zone-hold',
+      patch,
+      anchor: first.anchor,
+      radiusMm: radiusOf(part),
+      value: HELD,
+    });
     return;
   }
   const stroke: Anchor[] = [first.anchor];
-  const drawn: Point[] = [[inDrawing(drawing, e.clientX, e.clientY).x, inDrawing(drawing, e.clientX, e.clientY).y]]; // prettier-ignore
+  const drawn: Point[] = [
+    [inDrawing(drawing, e.clientX, e.clientY).x, inDrawing(drawing, e.clientX, e.clientY).y],
+  ];
   let last = [e.clientX, e.clientY];
   let pull: string | null = null;
   const move = (m: globalThis.PointerEvent) => {
@@ -66,7 +74,12 @@ export function handPress(
       if (!at || at.patch !== patch) return;
       const by = { u: at.anchor.u - first.anchor.u, v: at.anchor.v - first.anchor.v };
       if (pull === null)
-        pull = handEdits.put(store, part.id, { kind: 'border-pull', patch, anchor: first.anchor, by, reachMm: reachOf(part) }, gesture); // prettier-ignore
+        pull = handEdits.put(
+          store,
+          part.id,
+          { kind: 'border-pull', patch, anchor: first.anchor, by, reachMm: reachOf(part) },
+          gesture,
+        );
       else handEdits.change(store, pull, (a) => void (a.kind === 'border-pull' && (a.by = by)), gesture);
     } else if (at?.patch === patch && Math.hypot(m.clientX - last[0], m.clientY - last[1]) >= APART_PX) {
       last = [m.clientX, m.clientY];

@@ -1,10 +1,18 @@
 /** What the hand is busy with on the map. */
 export const HAND_MODES = [
-  { value: 'bands', label: 'Bands, dots', says: 'Take hold of a light: its middle moves it, the side handles widen it, the ring leans it.' },
-  { value: 'borders', label: 'Borders', says: 'Press on a border of the part and pull it where you want it.' },
+  {
+    value: 'bands',
+    label: 'Bands, dots',
+    says: 'Take hold of a light: its middle moves it, the side handles widen it, the ring leans it.',
+  },
+  {
+    value: 'borders',
+    label: 'Borders',
+    says: 'Press on a border of the part and pull it where you want it.',
+  },
   { value: 'hold', label: 'Hold', says: 'Press a place of the part to hold it at one value.' },
   { value: 'cuts', label: 'Cuts', says: 'Draw a stroke on the part: a cut, dark, with its far lip lit.' },
-] as const; // prettier-ignore
+] as const;
 export type HandMode = (typeof HAND_MODES)[number]['value'];
 
 /** A band taken in hand. */

@@ -1,4 +1,11 @@
-import { approaches, lightApproachOf, lightAs, type ApproachKind, type ApproachOption, type Piece } from '@pale-glint/core'; // prettier-ignore
+import {
+  approaches,
+  lightApproachOf,
+  lightAs,
+  type ApproachKind,
+  type ApproachOption,
+  type Piece,
+} from '@pale-glint/core';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 
@@ -35,10 +42,15 @@ export function Approach({ piece }: { piece: Piece }) {
         ]}
         onChange={(v) => {
           const l = approaches.light.find((o) => o.value === v);
-          if (l && 'clockHours' in l) store.change((d) => void Object.assign(d.rig, lightAs(l as Parameters<typeof lightAs>[0], d.rig)));
+          if (l && 'clockHours' in l)
+            store.change(
+              (d) => void Object.assign(d.rig, lightAs(l as Parameters<typeof lightAs>[0], d.rig)),
+            );
         }}
       />
-      <p className="narrow text-label text-g38">{light?.suits ?? 'A light of your own, near none of the three that have a name.'}</p>
+      <p className="narrow text-label text-g38">
+        {light?.suits ?? 'A light of your own, near none of the three that have a name.'}
+      </p>
       {FINISHES.map((kind) => {
         const options = approaches[kind] as readonly ApproachOption[];
         const chosen = options.find((o) => o.value === piece.approach[kind])!;
@@ -48,7 +60,12 @@ export function Approach({ piece }: { piece: Piece }) {
               label={LABELS[kind]}
               value={chosen.value as string}
               options={options.map((o) => ({ value: o.value as string, label: o.label.toLowerCase() }))}
-              onChange={(v) => store.change((d) => void ((d.approach as Record<string, string>)[kind] = v), `approach/${kind}`)}
+              onChange={(v) =>
+                store.change(
+                  (d) => void ((d.approach as Record<string, string>)[kind] = v),
+                  `approach/${kind}`,
+                )
+              }
             />
             <p className="narrow pt-0.5 pb-1 text-label text-g38">{chosen.suits}</p>
           </div>
@@ -61,4 +78,4 @@ export function Approach({ piece }: { piece: Piece }) {
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -97,9 +97,29 @@ export function LightStation() {
   const changePiece = (recipe: (d: Piece) => void, gesture: string) => store.change(recipe, gesture);
   const preset = presetOf(rig);
   const calm = useCalm(piece);
-  const number = (key: 'keyClockHours' | 'keyHeightDeg' | 'leanDeg' | 'tint' | 'fallOff', label: string, unit: string, min: number, max: number, step: number, scale = 1) => (
-    <NumberField key={key} label={label} why={whyOf(key)} unit={unit} value={rig[key]} min={min} max={max} step={step} scale={scale} onChange={(v) => change((r) => void (r[key] = v), key)} onEnd={end} />
-  ); // prettier-ignore
+  const number = (
+    key: 'keyClockHours' | 'keyHeightDeg' | 'leanDeg' | 'tint' | 'fallOff',
+    label: string,
+    unit: string,
+    min: number,
+    max: number,
+    step: number,
+    scale = 1,
+  ) => (
+    <NumberField
+      key={key}
+      label={label}
+      why={whyOf(key)}
+      unit={unit}
+      value={rig[key]}
+      min={min}
+      max={max}
+      step={step}
+      scale={scale}
+      onChange={(v) => change((r) => void (r[key] = v), key)}
+      onEnd={end}
+    />
+  );
   return (
     <div className="flex h-full">
       <section

@@ -63,10 +63,16 @@ export function MeshStation() {
     if (!again) return;
     let late = false;
     fetch(blobApi.address(again))
-      .then(async (r) => (r.ok ? r.blob() : Promise.reject(new Error('Its shape is not on the server any more.'))))
-      .then((shape) => { if (!late) open(shape, 'shape'); })
+      .then(async (r) =>
+        r.ok ? r.blob() : Promise.reject(new Error('Its shape is not on the server any more.')),
+      )
+      .then((shape) => {
+        if (!late) open(shape, 'shape');
+      })
       .catch((e: unknown) => setSending(failureOf(e)));
-    return () => { late = true; };
+    return () => {
+      late = true;
+    };
   }, [again, open]);
   const up = view.up;
   const tall = opened?.tall[up] ?? 0;
@@ -86,11 +92,14 @@ export function MeshStation() {
     } catch (error) {
       setSending(failureOf(error));
     }
-  }; // prettier-ignore
+  };
 
   return (
     <div className="flex h-full">
-      <section aria-label="As it will be seen" className="relative grid min-w-0 flex-1 place-items-center overflow-hidden bg-g50 p-6">
+      <section
+        aria-label="As it will be seen"
+        className="relative grid min-w-0 flex-1 place-items-center overflow-hidden bg-g50 p-6"
+      >
         {sculpt ? (
           <div
             className="w-full max-w-3xl cursor-grab touch-none"
@@ -102,51 +111,118 @@ export function MeshStation() {
             onPointerMove={(e) => {
               const from = hand.current;
               if (!from) return;
-              change({ yawDeg: turned(from.view.yawDeg + (e.clientX - from.x) * DEG_PER_PX), pitchDeg: clamp(Math.round(from.view.pitchDeg + (e.clientY - from.y) * DEG_PER_PX), -90, 90) });
+              change({
+                yawDeg: turned(from.view.yawDeg + (e.clientX - from.x) * DEG_PER_PX),
+                pitchDeg: clamp(Math.round(from.view.pitchDeg + (e.clientY - from.y) * DEG_PER_PX), -90, 90),
+              });
             }}
             onPointerUp={() => (hand.current = null)}
           >
-            <SurfacePicture sculpt={sculpt} rig={piece.rig} show="primed" label={made ? 'Every point of it, ready' : 'Pull it round; what is seen is what is taken'} tall />
+            <SurfacePicture
+              sculpt={sculpt}
+              rig={piece.rig}
+              show="primed"
+              label={made ? 'Every point of it, ready' : 'Pull it round; what is seen is what is taken'}
+              tall
+            />
           </div>
         ) : (
           <div className="max-w-md space-y-3 rounded-sm bg-g96 p-5">
             <p className="text-lead font-semibold">From a 3D file</p>
-            <p className="text-g28">STL, OBJ, PLY or glTF with everything inside. It is turned to the side you will paint for, sized, and its surface taken as the eye sees it from there.</p>
+            <p className="text-g28">
+              STL, OBJ, PLY or glTF with everything inside. It is turned to the side you will paint for,
+              sized, and its surface taken as the eye sees it from there.
+            </p>
           </div>
         )}
       </section>
       <aside aria-label="3D file" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
         <h1 className="text-lead font-semibold">From a 3D file</h1>
-        <FileButton label={opened ? 'Another file' : 'Choose a file'} accept=".stl,.obj,.ply,.glb,.gltf" onFiles={([f]) => take3d(f, f.name)} />
+        <FileButton
+          label={opened ? 'Another file' : 'Choose a file'}
+          accept=".stl,.obj,.ply,.glb,.gltf"
+          onFiles={([f]) => take3d(f, f.name)}
+        />
         {opened && (
           <>
             <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>
             {opened.says.map((s) => (
-              <p key={s} className="text-label text-g28">{s[0].toUpperCase() + s.slice(1)}.</p>
+              <p key={s} className="text-label text-g28">
+                {s[0].toUpperCase() + s.slice(1)}.
+              </p>
             ))}
             <section aria-label="Side" className="space-y-1.5">
               <h2 className="text-label font-semibold">Seen from</h2>
               <div className="flex flex-wrap gap-1.5">
                 {SIDES.map(({ label, ...side }) => (
-                  <button key={label} type="button" onClick={() => change(side)} className="min-h-8 rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98">
+                  <button
+                    key={label}
+                    type="button"
+                    onClick={() => change(side)}
+                    className="min-h-8 rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98"
+                  >
                     {label}
                   </button>
                 ))}
               </div>
-              <Choice label="In its file it stands along" value={view.up} options={[{ value: 'z', label: 'z' }, { value: 'y', label: 'y' }]} onChange={(v) => change({ up: v })} />
-              <NumberField label="Turned to the right" unit="°" value={view.yawDeg} min={-180} max={180} step={1} onChange={(v) => change({ yawDeg: v })} />
-              <NumberField label="Looked at from above" unit="°" value={view.pitchDeg} min={-90} max={90} step={1} onChange={(v) => change({ pitchDeg: v })} />
-              <NumberField label="Leans" unit="°" value={view.rollDeg} min={-180} max={180} step={1} onChange={(v) => change({ rollDeg: v })} />
+              <Choice
+                label="In its file it stands along"
+                value={view.up}
+                options={[
+                  { value: 'z', label: 'z' },
+                  { value: 'y', label: 'y' },
+                ]}
+                onChange={(v) => change({ up: v })}
+              />
+              <NumberField
+                label="Turned to the right"
+                unit="°"
+                value={view.yawDeg}
+                min={-180}
+                max={180}
+                step={1}
+                onChange={(v) => change({ yawDeg: v })}
+              />
+              <NumberField
+                label="Looked at from above"
+                unit="°"
+                value={view.pitchDeg}
+                min={-90}
+                max={90}
+                step={1}
+                onChange={(v) => change({ pitchDeg: v })}
+              />
+              <NumberField
+                label="Leans"
+                unit="°"
+                value={view.rollDeg}
+                min={-180}
+                max={180}
+                step={1}
+                onChange={(v) => change({ rollDeg: v })}
+              />
             </section>
             <section aria-label="Size" className="space-y-1.5">
               <h2 className="text-label font-semibold">Size</h2>
-              <NumberField label="As tall as" unit="mm" value={view.heightMm ?? piece.heightMm} min={1} max={1000} step={1} onChange={(v) => change({ heightMm: v })} />
+              <NumberField
+                label="As tall as"
+                unit="mm"
+                value={view.heightMm ?? piece.heightMm}
+                min={1}
+                max={1000}
+                step={1}
+                onChange={(v) => change({ heightMm: v })}
+              />
               <p className="text-label text-g28">
                 {likely(tall)
                   ? `In its file it is ${Number(tall.toPrecision(3))} tall, ${Math.abs(tall - (view.heightMm ?? tall)) < 0.5 ? 'the same' : 'which may be mm'}.`
                   : `In its file it is ${Number(tall.toPrecision(3)).toLocaleString('en')} tall: no miniature in mm. Say above how tall it is.`}
                 {likely(tall) && Math.abs(tall - (view.heightMm ?? tall)) >= 0.5 && (
-                  <button type="button" className="ml-1 underline underline-offset-2" onClick={() => change({ heightMm: Number(tall.toFixed(2)) })}>
+                  <button
+                    type="button"
+                    className="ml-1 underline underline-offset-2"
+                    onClick={() => change({ heightMm: Number(tall.toFixed(2)) })}
+                  >
                     Take that
                   </button>
                 )}
@@ -156,26 +232,51 @@ export function MeshStation() {
         )}
         {opened && !made && (
           <label className="flex items-center gap-2 text-label">
-            <input type="checkbox" className="size-4 accent-g10" checked={keep} onChange={(e) => setKeep(e.target.checked)} />
+            <input
+              type="checkbox"
+              className="size-4 accent-g10"
+              checked={keep}
+              onChange={(e) => setKeep(e.target.checked)}
+            />
             Keep its shape with the piece
           </label>
         )}
         {busy ? (
-          <Progress what={opened ? 'Taking its surface' : 'Opening the file'} doing={busy.doing} share={busy.share} onStop={stop} />
+          <Progress
+            what={opened ? 'Taking its surface' : 'Opening the file'}
+            doing={busy.doing}
+            share={busy.share}
+            onStop={stop}
+          />
         ) : (
           opened && !made && <Button onClick={() => make(view, keep)}>Take it from this side</Button>
         )}
-        {says && <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">{says}</p>}
+        {says && (
+          <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">
+            {says}
+          </p>
+        )}
         {made && (
           <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
             <p className="text-label text-g28">
-              {(made.sculpt.width / made.sculpt.pxPerMm).toFixed(1)} × {(made.sculpt.height / made.sculpt.pxPerMm).toFixed(1)} mm, {made.sculpt.pxPerMm.toFixed(0)} points a mm. What it mirrors of itself is darkened. {made.shape ? 'Its shape is kept with the piece, to be taken from other sides.' : keep ? 'Its shape is too large to keep: for another side, open the file again.' : 'Its shape is not kept: for another side, open the file again.'}
+              {(made.sculpt.width / made.sculpt.pxPerMm).toFixed(1)} ×{' '}
+              {(made.sculpt.height / made.sculpt.pxPerMm).toFixed(1)} mm, {made.sculpt.pxPerMm.toFixed(0)}{' '}
+              points a mm. What it mirrors of itself is darkened.{' '}
+              {made.shape
+                ? 'Its shape is kept with the piece, to be taken from other sides.'
+                : keep
+                  ? 'Its shape is too large to keep: for another side, open the file again.'
+                  : 'Its shape is not kept: for another side, open the file again.'}
             </p>
             <Button onClick={() => void take()}>Put it under the parts</Button>
-            {sending && <p role="status" className="text-label">{sending}</p>}
+            {sending && (
+              <p role="status" className="text-label">
+                {sending}
+              </p>
+            )}
           </section>
         )}
       </aside>
     </div>
   );
-} // prettier-ignore
+}

@@ -33,7 +33,10 @@ export function useMesh(): MeshDesk {
   const start = useCallback(() => {
     worker.current?.terminate();
     looking.current = 0;
-    const fresh = new Worker(new URL('../../workers/mesh.worker.ts', import.meta.url), { type: 'module', name: 'mesh' });
+    const fresh = new Worker(new URL('../../workers/mesh.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'mesh',
+    });
     worker.current = fresh;
     fresh.onmessage = ({ data }: MessageEvent<MeshNews>) => {
       if (data.kind === 'progress') setBusy({ doing: data.doing, share: data.share });
@@ -65,7 +68,7 @@ export function useMesh(): MeshDesk {
       setBusy(null);
       setSays(e.message || 'This browser stopped the work.');
     };
-  }, []); // prettier-ignore
+  }, []);
   useEffect(() => () => worker.current?.terminate(), []);
 
   const open = useCallback(

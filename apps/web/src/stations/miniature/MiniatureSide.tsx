@@ -33,7 +33,17 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
 }
 
 /** A button that opens the system's own choice of files. */
-export function FileButton({ label, accept, many, onFiles }: { label: string; accept: string; many?: boolean; onFiles: (files: File[]) => void }) {
+export function FileButton({
+  label,
+  accept,
+  many,
+  onFiles,
+}: {
+  label: string;
+  accept: string;
+  many?: boolean;
+  onFiles: (files: File[]) => void;
+}) {
   return (
     <label className="inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 focus-within:ring-2 focus-within:ring-g05 focus-within:ring-offset-2 hover:bg-g28">
       {label}
@@ -50,7 +60,7 @@ export function FileButton({ label, accept, many, onFiles }: { label: string; ac
       />
     </label>
   );
-} // prettier-ignore
+}
 
 export const failureOf = (error: unknown): string => {
   const problem = error instanceof Refusal ? error.body.problems?.[0] : undefined;
@@ -79,20 +89,39 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
   const end = () => store.endGesture();
   return (
     <Section title="A photo under the parts">
-      {!u && <p className="text-label text-g28">Taken from where the finished miniature will be seen. Parts are then tapped on it.</p>}
+      {!u && (
+        <p className="text-label text-g28">
+          Taken from where the finished miniature will be seen. Parts are then tapped on it.
+        </p>
+      )}
       {u && (
         <>
-          <p className="text-label text-g28">Scale it by the base: choose its width, then tap both of its ends.</p>
+          <p className="text-label text-g28">
+            Scale it by the base: choose its width, then tap both of its ends.
+          </p>
           <div className="flex flex-wrap gap-1.5">
             {BASES.map((mm) => (
-              <button key={mm} type="button" className={chip} onClick={() => begin(scaleErrand(store, mm, true))}>
+              <button
+                key={mm}
+                type="button"
+                className={chip}
+                onClick={() => begin(scaleErrand(store, mm, true))}
+              >
                 {mm}
               </button>
             ))}
           </div>
           <div className="flex items-end gap-2">
             <div className="min-w-0 flex-1">
-              <NumberField label="Another base" unit="mm" value={baseMm} min={5} max={300} step={0.5} onChange={setBase} />
+              <NumberField
+                label="Another base"
+                unit="mm"
+                value={baseMm}
+                min={5}
+                max={300}
+                step={0.5}
+                onChange={setBase}
+              />
             </div>
             <button type="button" className={chip} onClick={() => begin(scaleErrand(store, baseMm, true))}>
               Tap its ends
@@ -100,7 +129,15 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
           </div>
           <div className="flex items-end gap-2">
             <div className="min-w-0 flex-1">
-              <NumberField label="Two places" unit="mm" value={lengthMm} min={0.5} max={500} step={0.5} onChange={setLength} />
+              <NumberField
+                label="Two places"
+                unit="mm"
+                value={lengthMm}
+                min={0.5}
+                max={500}
+                step={0.5}
+                onChange={setLength}
+              />
             </div>
             <button type="button" className={chip} onClick={() => begin(scaleErrand(store, lengthMm, false))}>
               Tap both
@@ -108,32 +145,64 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
           </div>
           <div className="flex items-end gap-2">
             <div className="min-w-0 flex-1">
-              <NumberField label="Turned by" unit="°" value={u.turnDeg} min={-180} max={180} step={1} onChange={(v) => change((p) => void (p.turnDeg = v), 'photo/turn')} onEnd={end} />
+              <NumberField
+                label="Turned by"
+                unit="°"
+                value={u.turnDeg}
+                min={-180}
+                max={180}
+                step={1}
+                onChange={(v) => change((p) => void (p.turnDeg = v), 'photo/turn')}
+                onEnd={end}
+              />
             </div>
             <button type="button" className={chip} onClick={() => begin(straightenErrand(store))}>
               Stand it straight
             </button>
           </div>
-          <SliderField label="Photo shows" value={u.shows} onChange={(v) => change((p) => void (p.shows = v), 'photo/shows')} onEnd={end} />
-          <SliderField label="Map over it" value={u.map} onChange={(v) => change((p) => void (p.map = v), 'photo/map')} onEnd={end} />
+          <SliderField
+            label="Photo shows"
+            value={u.shows}
+            onChange={(v) => change((p) => void (p.shows = v), 'photo/shows')}
+            onEnd={end}
+          />
+          <SliderField
+            label="Map over it"
+            value={u.map}
+            onChange={(v) => change((p) => void (p.map = v), 'photo/map')}
+            onEnd={end}
+          />
           <label className="flex items-center gap-2 py-1 text-label">
-            <input type="checkbox" className="size-4 accent-g10" checked={u.grey === 'yes'} onChange={(e) => change((p) => void (p.grey = e.target.checked ? 'yes' : 'no'))} />
+            <input
+              type="checkbox"
+              className="size-4 accent-g10"
+              checked={u.grey === 'yes'}
+              onChange={(e) => change((p) => void (p.grey = e.target.checked ? 'yes' : 'no'))}
+            />
             Without its colours
           </label>
         </>
       )}
       <div className="flex gap-2">
-        <FileButton label={u ? 'Another photo' : 'Choose a JPEG or PNG'} accept="image/jpeg,image/png,image/heic,.jpg,.jpeg,.png,.heic" onFiles={([f]) => void take(f)} />
+        <FileButton
+          label={u ? 'Another photo' : 'Choose a JPEG or PNG'}
+          accept="image/jpeg,image/png,image/heic,.jpg,.jpeg,.png,.heic"
+          onFiles={([f]) => void take(f)}
+        />
         {u && (
           <Button look="plain" onClick={() => store.change((d) => void (d.underlay = null))}>
             Take it away
           </Button>
         )}
       </div>
-      {state && <p role="status" className="bg-g10 px-2 py-1 text-label text-g98">{state}</p>}
+      {state && (
+        <p role="status" className="bg-g10 px-2 py-1 text-label text-g98">
+          {state}
+        </p>
+      )}
     </Section>
   );
-} // prettier-ignore
+}
 
 function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
   const store = usePieceStore();
@@ -149,13 +218,17 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
         </p>
       )}
       {piece.sculpts.map((s) => {
-        const used = piece.parts.filter((p) => p.form.kind === 'sculpt' && p.form.sculpt === s.surface).length;
+        const used = piece.parts.filter(
+          (p) => p.form.kind === 'sculpt' && p.form.sculpt === s.surface,
+        ).length;
         return (
           <div key={s.id} className="space-y-1.5 border-b border-g82 pb-2">
             <p className="font-semibold">{s.name}</p>
             <p className="text-label text-g28">
-              {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm, {s.from === 'lamp' ? 'scanned under a lamp' : 'from a 3D file'}, believed{' '}
-              {Math.round(s.trust * 100)} %, {used} {used === 1 ? 'part' : 'parts'} cut from it, {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
+              {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm,{' '}
+              {s.from === 'lamp' ? 'scanned under a lamp' : 'from a 3D file'}, believed{' '}
+              {Math.round(s.trust * 100)} %, {used} {used === 1 ? 'part' : 'parts'} cut from it,{' '}
+              {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
             </p>
             <div className="flex flex-wrap gap-1.5">
               <button type="button" className={chip} onClick={() => begin(regionErrand(store, s))}>
@@ -178,13 +251,25 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
                   <Link to={`../parts/mesh?shape=${s.shape}`} className={`${chip} inline-flex items-center`}>
                     From another side
                   </Link>
-                  <button type="button" className={chip} onClick={() => store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.shape = null))}>
+                  <button
+                    type="button"
+                    className={chip}
+                    onClick={() =>
+                      store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.shape = null))
+                    }
+                  >
                     Let its shape go
                   </button>
                 </>
               )}
               {s.photos.length > 0 && (
-                <button type="button" className={chip} onClick={() => store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.photos = []))}>
+                <button
+                  type="button"
+                  className={chip}
+                  onClick={() =>
+                    store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.photos = []))
+                  }
+                >
                   Let its {s.photos.length} photos go
                 </button>
               )}
@@ -193,16 +278,22 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
         );
       })}
       <div className="flex flex-wrap gap-2">
-        <Link to="../parts/scan" className="inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 hover:bg-g28">
+        <Link
+          to="../parts/scan"
+          className="inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 hover:bg-g28"
+        >
           Scan under a lamp
         </Link>
-        <Link to="../parts/mesh" className="inline-flex min-h-9 items-center rounded-sm bg-g98 px-3.5 text-label font-semibold ring-1 ring-g72 hover:ring-g38">
+        <Link
+          to="../parts/mesh"
+          className="inline-flex min-h-9 items-center rounded-sm bg-g98 px-3.5 text-label font-semibold ring-1 ring-g72 hover:ring-g38"
+        >
           From a 3D file
         </Link>
       </div>
     </Section>
   );
-} // prettier-ignore
+}
 
 /** The painter's own miniature: what lies under the parts, and how parts are made from it. */
 export function MiniatureSide({ begin, full }: { begin: (errand: Errand) => void; full: string | null }) {

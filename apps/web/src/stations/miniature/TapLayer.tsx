@@ -64,11 +64,18 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
       />
       {outline && (
         <>
-          <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g05" strokeWidth={3.4 / px} />
+          <path
+            d={regionPath(outline)}
+            fill="none"
+            className="pointer-events-none stroke-g05"
+            strokeWidth={3.4 / px}
+          />
           <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g98" />
         </>
       )}
-      {!outline && taps.length > 1 && <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />}
+      {!outline && taps.length > 1 && (
+        <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />
+      )}
       {taps.map((t, i) => (
         <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
       ))}
@@ -82,7 +89,9 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
         className="pointer-events-none fill-transparent stroke-transparent focus:stroke-g98"
         onKeyDown={(e) => {
           const by = e.shiftKey ? 10 * STEP_MM : STEP_MM;
-          const way = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[e.key];
+          const way = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[
+            e.key
+          ];
           if (way) {
             e.preventDefault();
             setCross(([x, y]) => [x + way[0], y + way[1]]);
@@ -94,7 +103,7 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
       />
     </g>
   );
-} // prettier-ignore
+}
 
 interface TapBarProps {
   readonly title: string;
@@ -109,12 +118,19 @@ interface TapBarProps {
 }
 
 /** What to tap next, and the ways out. */
-export function TapBar({ title, ask, says, canFinish, finishLabel, canGoBack, onFinish, onBack, onStop }: TapBarProps) {
+export function TapBar({
+  title,
+  ask,
+  says,
+  canFinish,
+  finishLabel,
+  canGoBack,
+  onFinish,
+  onBack,
+  onStop,
+}: TapBarProps) {
   return (
-    <div
-      role="status"
-      className="flex h-34 shrink-0 items-center gap-3 bg-g05 px-6 text-g98"
-    >
+    <div role="status" className="flex h-34 shrink-0 items-center gap-3 bg-g05 px-6 text-g98">
       <p className="min-w-0 flex-1">
         <span className="block text-label text-g72">{title}</span>
         <span className="block text-lead font-semibold">{ask}</span>
@@ -131,4 +147,4 @@ export function TapBar({ title, ask, says, canFinish, finishLabel, canGoBack, on
       </Button>
     </div>
   );
-} // prettier-ignore
+}

@@ -19,7 +19,11 @@ interface NewSculpt {
 const rounded = (v: number) => Number(v.toFixed(3));
 
 /** Sends a surface, and the photos that are kept with it, and lays it under the parts. */
-export async function addSculpt(store: PieceStore, made: NewSculpt, tell: (doing: string) => void): Promise<void> {
+export async function addSculpt(
+  store: PieceStore,
+  made: NewSculpt,
+  tell: (doing: string) => void,
+): Promise<void> {
   const { sculpt, surface, shape, from, name, yMm, photos } = made;
   tell('Sending the surface');
   const { hash } = await blobApi.add('surface', new Blob([surface]));
@@ -34,8 +38,17 @@ export async function addSculpt(store: PieceStore, made: NewSculpt, tell: (doing
   const n = store.get().piece.sculpts.length + 1;
   store.change((d) => {
     d.sculpts.push({
-      id: `${from}-${Date.now().toString(36)}`, name: n === 1 ? `the ${name}` : `${name} ${n}`, from, surface: hash, widthMm, heightMm,
-      xMm: 0, yMm: rounded(yMm), trust: rounded(meanTrust(sculpt)), shape: keptShape, photos: kept,
+      id: `${from}-${Date.now().toString(36)}`,
+      name: n === 1 ? `the ${name}` : `${name} ${n}`,
+      from,
+      surface: hash,
+      widthMm,
+      heightMm,
+      xMm: 0,
+      yMm: rounded(yMm),
+      trust: rounded(meanTrust(sculpt)),
+      shape: keptShape,
+      photos: kept,
     });
   });
-} // prettier-ignore
+}

@@ -61,14 +61,26 @@ export function regionErrand(store: PieceStore, sculpt: PieceSculpt): Errand {
   const { xMm, yMm, surface } = sculpt;
   const look = async (taps: readonly Point[]): Promise<Made | string> => {
     const piece = { ...store.get().piece, parts: [] };
-    const { points, says } = await askRegion({ piece, surface, places: taps.map(([x, y]): Point => [x - xMm, y - yMm]) });
+    const { points, says } = await askRegion({
+      piece,
+      surface,
+      places: taps.map(([x, y]): Point => [x - xMm, y - yMm]),
+    });
     if (!points) return says ?? 'Nothing is there.';
-    return cutFromSculpt(points.map(([x, y]): Point => [x + xMm, y + yMm]), surface, [xMm, yMm], 'as drawn');
+    return cutFromSculpt(
+      points.map(([x, y]): Point => [x + xMm, y + yMm]),
+      surface,
+      [xMm, yMm],
+      'as drawn',
+    );
   };
   return {
     id: `region-${sculpt.id}`,
     title: `A smooth region of ${sculpt.name}`,
-    asks: ['Tap in the middle of the part: it is taken as far as the surface runs without a fold', 'Done, or tap beyond a fold to take that in too'],
+    asks: [
+      'Tap in the middle of the part: it is taken as far as the surface runs without a fold',
+      'Done, or tap beyond a fold to take that in too',
+    ],
     least: 1,
     most: MOST_JOINED,
     look,
@@ -77,7 +89,7 @@ export function regionErrand(store: PieceStore, sculpt: PieceSculpt): Errand {
       return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
     },
   };
-} // prettier-ignore
+}
 
 const LEAST_PX = 8;
 
@@ -135,4 +147,8 @@ export const straightenErrand = (store: PieceStore): Errand => ({
 export const sculptAt = (piece: Piece, at: Point | null): PieceSculpt | null =>
   [...piece.sculpts]
     .reverse()
-    .find((s) => at === null || (Math.abs(at[0] - s.xMm) * 2 <= s.widthMm && Math.abs(at[1] - s.yMm) * 2 <= s.heightMm)) ?? null; // prettier-ignore
+    .find(
+      (s) =>
+        at === null ||
+        (Math.abs(at[0] - s.xMm) * 2 <= s.widthMm && Math.abs(at[1] - s.yMm) * 2 <= s.heightMm),
+    ) ?? null;

@@ -48,7 +48,12 @@ export const tapTools: readonly TapTool[] = [
   {
     id: 'tube',
     label: 'Tube',
-    asks: ['Lower end: tap one side', 'Lower end: the other side', 'Upper end: one side', 'Upper end: the other side'],
+    asks: [
+      'Lower end: tap one side',
+      'Lower end: the other side',
+      'Upper end: one side',
+      'Upper end: the other side',
+    ],
     least: 4,
     most: 4,
     make: (taps) => tappedTube(taps),
@@ -56,7 +61,12 @@ export const tapTools: readonly TapTool[] = [
   {
     id: 'band',
     label: 'Wrapped band',
-    asks: ['Tap its left end, half way up', 'Its right end, half way up', 'Its lower edge, in the middle', 'Its upper edge, in the middle'],
+    asks: [
+      'Tap its left end, half way up',
+      'Its right end, half way up',
+      'Its lower edge, in the middle',
+      'Its upper edge, in the middle',
+    ],
     least: 4,
     most: 4,
     make: (taps) => tappedBand(taps),
@@ -64,7 +74,13 @@ export const tapTools: readonly TapTool[] = [
   {
     id: 'blade',
     label: 'Blade',
-    asks: ['Tap the heel, where the blade begins', 'The tip', 'One edge, where it is broadest', 'The other edge, straight across', 'The ridge, between both'],
+    asks: [
+      'Tap the heel, where the blade begins',
+      'The tip',
+      'One edge, where it is broadest',
+      'The other edge, straight across',
+      'The ridge, between both',
+    ],
     least: 5,
     most: 5,
     make: (taps) => tappedBlade(taps),
@@ -77,7 +93,7 @@ export const tapTools: readonly TapTool[] = [
     most: 60,
     make: (taps) => tappedOutline(taps),
   },
-]; // prettier-ignore
+];
 
 /** What the next tap is asked for. */
 export const askOf = (tool: Pick<TapTool, 'asks'>, taps: number) =>

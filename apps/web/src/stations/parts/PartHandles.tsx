@@ -68,49 +68,119 @@ export function PartHandles({ part, px, change, end }: PartHandlesProps) {
     <g strokeWidth={1.6 / px}>
       <line x1={ux} y1={uy} x2={tx} y2={ty} {...line} />
       <Handle
-        label={`Place of ${name(part)}`} command="move" x={mx} y={my} r={r} value={Number(place.xMm.toFixed(1))} min={-2000} max={2000}
-        text={`${place.xMm.toFixed(1)} mm to the right, ${place.yMm.toFixed(1)} mm up`} className="fill-g05 stroke-g98"
-        onMove={(x, y) => change((p) => { p.place.xMm = Math.round(x * 20) / 20; p.place.yMm = Math.round(-y * 20) / 20; }, `${part.id}/move`)}
-        onStep={(by, across) => change((p) => { if (across) p.place.xMm += by * 0.1; else p.place.yMm += by * 0.1; }, `${part.id}/move`)}
+        label={`Place of ${name(part)}`}
+        command="move"
+        x={mx}
+        y={my}
+        r={r}
+        value={Number(place.xMm.toFixed(1))}
+        min={-2000}
+        max={2000}
+        text={`${place.xMm.toFixed(1)} mm to the right, ${place.yMm.toFixed(1)} mm up`}
+        className="fill-g05 stroke-g98"
+        onMove={(x, y) =>
+          change((p) => {
+            p.place.xMm = Math.round(x * 20) / 20;
+            p.place.yMm = Math.round(-y * 20) / 20;
+          }, `${part.id}/move`)
+        }
+        onStep={(by, across) =>
+          change((p) => {
+            if (across) p.place.xMm += by * 0.1;
+            else p.place.yMm += by * 0.1;
+          }, `${part.id}/move`)
+        }
         onEnd={end}
       />
       <Handle
-        label={`Turn of ${name(part)}`} x={tx} y={ty} r={r} value={Math.round(place.rollDeg)} min={-360} max={360} text={`${Math.round(place.rollDeg)} degrees`} className={solid}
-        onMove={(x, y) => change((p) => { p.place.rollDeg = Math.round(deg(Math.atan2(-(x - place.xMm), -y - place.yMm))); }, `${part.id}/rollDeg`)}
-        onStep={(by) => change((p) => { p.place.rollDeg = clamp(Math.round(p.place.rollDeg) + by, -360, 360); }, `${part.id}/rollDeg`)}
+        label={`Turn of ${name(part)}`}
+        x={tx}
+        y={ty}
+        r={r}
+        value={Math.round(place.rollDeg)}
+        min={-360}
+        max={360}
+        text={`${Math.round(place.rollDeg)} degrees`}
+        className={solid}
+        onMove={(x, y) =>
+          change((p) => {
+            p.place.rollDeg = Math.round(deg(Math.atan2(-(x - place.xMm), -y - place.yMm)));
+          }, `${part.id}/rollDeg`)
+        }
+        onStep={(by) =>
+          change((p) => {
+            p.place.rollDeg = clamp(Math.round(p.place.rollDeg) + by, -360, 360);
+          }, `${part.id}/rollDeg`)
+        }
         onEnd={end}
       />
       {isOutlined(part.form) &&
         heldPoints(part.form).map(({ index, at }, i) => {
           const [x, y] = seen(at);
           const pullTo = (to: (now: Part) => Point) =>
-            change((p) => { if (isOutlined(p.form)) Object.assign(p, outlinePulled(p.form, p.place, index, to(p))); }, `${part.id}/outline/${index}`);
+            change((p) => {
+              if (isOutlined(p.form)) Object.assign(p, outlinePulled(p.form, p.place, index, to(p)));
+            }, `${part.id}/outline/${index}`);
           return (
             <Handle
-              key={index} label={`Outline of ${name(part)}, place ${i + 1}`} x={x} y={y} r={r * 0.62} value={i + 1} min={1} max={MOST_HELD}
-              text={`${at[0].toFixed(1)} mm to the right of its middle, ${at[1].toFixed(1)} mm up`} className="fill-g05/70 stroke-g98"
+              key={index}
+              label={`Outline of ${name(part)}, place ${i + 1}`}
+              x={x}
+              y={y}
+              r={r * 0.62}
+              value={i + 1}
+              min={1}
+              max={MOST_HELD}
+              text={`${at[0].toFixed(1)} mm to the right of its middle, ${at[1].toFixed(1)} mm up`}
+              className="fill-g05/70 stroke-g98"
               onMove={(hx, hy) => pullTo((p) => ownOf(p.place, hx, hy))}
-              onStep={(by, across) => pullTo(() => (across ? [at[0] + by * 0.1, at[1]] : [at[0], at[1] + by * 0.1]))}
+              onStep={(by, across) =>
+                pullTo(() => (across ? [at[0] + by * 0.1, at[1]] : [at[0], at[1] + by * 0.1]))
+              }
               onEnd={end}
             />
           );
         })}
       {definition.across.length > 0 && (
         <Handle
-          label={`Width of ${name(part)}`} x={wx} y={wy} r={r} value={size(definition.across)} min={SMALLEST} max={LARGEST} text={`${size(definition.across)} mm`} className={solid}
-          onMove={(x, y) => pull(definition.across, Math.max(0.05, (own(x, y)[0] - gap * 0.6) / Math.max(0.05, b.right)))}
-          onStep={(by) => pull(definition.across, (size(definition.across) + by * 0.1) / size(definition.across))}
+          label={`Width of ${name(part)}`}
+          x={wx}
+          y={wy}
+          r={r}
+          value={size(definition.across)}
+          min={SMALLEST}
+          max={LARGEST}
+          text={`${size(definition.across)} mm`}
+          className={solid}
+          onMove={(x, y) =>
+            pull(definition.across, Math.max(0.05, (own(x, y)[0] - gap * 0.6) / Math.max(0.05, b.right)))
+          }
+          onStep={(by) =>
+            pull(definition.across, (size(definition.across) + by * 0.1) / size(definition.across))
+          }
           onEnd={end}
         />
       )}
       {definition.along.length > 0 && (
         <Handle
-          label={`Length of ${name(part)}`} x={lx} y={ly} r={r} value={size(definition.along)} min={SMALLEST} max={LARGEST} text={`${size(definition.along)} mm`} className={solid}
-          onMove={(x, y) => pull(definition.along, Math.max(0.05, (-own(x, y)[1] - gap * 0.6) / Math.max(0.05, -b.bottom)))}
-          onStep={(by) => pull(definition.along, (size(definition.along) + by * 0.1) / size(definition.along))}
+          label={`Length of ${name(part)}`}
+          x={lx}
+          y={ly}
+          r={r}
+          value={size(definition.along)}
+          min={SMALLEST}
+          max={LARGEST}
+          text={`${size(definition.along)} mm`}
+          className={solid}
+          onMove={(x, y) =>
+            pull(definition.along, Math.max(0.05, (-own(x, y)[1] - gap * 0.6) / Math.max(0.05, -b.bottom)))
+          }
+          onStep={(by) =>
+            pull(definition.along, (size(definition.along) + by * 0.1) / size(definition.along))
+          }
           onEnd={end}
         />
       )}
     </g>
-  ); // prettier-ignore
+  );
 }

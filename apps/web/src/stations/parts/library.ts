@@ -20,9 +20,20 @@ export interface LibraryItem {
   readonly piece: Piece;
 }
 
-const item = (id: string, label: string, serves: string, set: boolean, parts: readonly Part[]): LibraryItem => ({
-  id, label, serves, set, parts, piece: newPiece(id, label, [...parts]),
-}); // prettier-ignore
+const item = (
+  id: string,
+  label: string,
+  serves: string,
+  set: boolean,
+  parts: readonly Part[],
+): LibraryItem => ({
+  id,
+  label,
+  serves,
+  set,
+  parts,
+  piece: newPiece(id, label, [...parts]),
+});
 
 /** All that can be added: the forms first, then the sets to begin with. */
 export const library: readonly LibraryItem[] = [

@@ -52,7 +52,14 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
             }}
           >
             {ball && (
-              <circle cx={ball.x} cy={ball.y} r={ball.r} fill="none" className="stroke-g98" strokeWidth={1.6 * unit} />
+              <circle
+                cx={ball.x}
+                cy={ball.y}
+                r={ball.r}
+                fill="none"
+                className="stroke-g98"
+                strokeWidth={1.6 * unit}
+              />
             )}
             {taps.map(([x, y], i) => (
               <circle key={i} cx={x} cy={y} r={3 * unit} className="fill-g98 stroke-g05" strokeWidth={unit} />
@@ -77,4 +84,4 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
       </figcaption>
     </figure>
   );
-} // prettier-ignore
+}

@@ -42,7 +42,7 @@ const Phone = ({ x, y }: { x: number; y: number }) => (
     <circle cx="3" cy="-11" r="2" className="fill-g82" />
     <path d="M0 13 l-10 28 M0 13 l10 28 M0 13 v30" className="stroke-g10" strokeWidth="2" fill="none" />
   </g>
-); // prettier-ignore
+);
 
 const LAMPS = Array.from({ length: 8 }, (_, i) => (i * Math.PI) / 4 + 0.2);
 
@@ -81,8 +81,19 @@ export function SetUp() {
         <Mini x={100} y={72} s={0.75} />
         {LAMPS.map((a, i) => (
           <g key={i}>
-            <circle cx={100 + 74 * Math.cos(a)} cy={54 - 42 * Math.sin(a)} r={i % 2 ? 5 : 7} className="fill-lamp stroke-g28" />
-            <text x={100 + 74 * Math.cos(a)} y={57 - 42 * Math.sin(a)} textAnchor="middle" fontSize="8" className="fill-g05">
+            <circle
+              cx={100 + 74 * Math.cos(a)}
+              cy={54 - 42 * Math.sin(a)}
+              r={i % 2 ? 5 : 7}
+              className="fill-lamp stroke-g28"
+            />
+            <text
+              x={100 + 74 * Math.cos(a)}
+              y={57 - 42 * Math.sin(a)}
+              textAnchor="middle"
+              fontSize="8"
+              className="fill-g05"
+            >
               {i + 1}
             </text>
           </g>
@@ -90,4 +101,4 @@ export function SetUp() {
       </Figure>
     </ol>
   );
-} // prettier-ignore
+}

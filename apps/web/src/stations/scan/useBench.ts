@@ -47,17 +47,24 @@ export function useBench() {
     [],
   );
 
-  const during = useCallback(async <T,>(what: string, start: (tell: (doing: string, share: number) => void) => BenchRun<T>, then: (result: T) => void) => {
-    setState({ kind: 'busy', what, doing: '', share: 0 });
-    const mine = start((doing, share) => setState({ kind: 'busy', what, doing, share }));
-    run.current = mine;
-    try {
-      then(await mine.result);
-    } catch (error) {
-      if (error instanceof BenchFailure) setFaults(error.faults);
-      setState({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
-    }
-  }, []); // prettier-ignore
+  const during = useCallback(
+    async <T>(
+      what: string,
+      start: (tell: (doing: string, share: number) => void) => BenchRun<T>,
+      then: (result: T) => void,
+    ) => {
+      setState({ kind: 'busy', what, doing: '', share: 0 });
+      const mine = start((doing, share) => setState({ kind: 'busy', what, doing, share }));
+      run.current = mine;
+      try {
+        then(await mine.result);
+      } catch (error) {
+        if (error instanceof BenchFailure) setFaults(error.faults);
+        setState({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
+      }
+    },
+    [],
+  );
 
   const standIn = useCallback(
     ({ sculpt, hard, spoilt }: StandInWish) =>
@@ -65,7 +72,15 @@ export function useBench() {
         'The stand-in camera takes its photos',
         (tell) =>
           atBench(
-            { kind: 'stand-in', sculpt, photos: PHOTOS, pxPerMm: PX_PER_MM, seed: 1, hard, spoil: spoilt ? { photo: 3, how: spoilt } : null },
+            {
+              kind: 'stand-in',
+              sculpt,
+              photos: PHOTOS,
+              pxPerMm: PX_PER_MM,
+              seed: 1,
+              hard,
+              spoil: spoilt ? { photo: 3, how: spoilt } : null,
+            },
             'photos',
             tell,
           ),
@@ -75,14 +90,15 @@ export function useBench() {
         },
       ),
     [during, put],
-  ); // prettier-ignore
+  );
 
   const scan = useCallback(
     (ball: Circle | null, lampMm: number | 'far' | 'find') => {
       setFaults([]);
       return during(
         'Scanning',
-        (tell) => atBench({ kind: 'scan', photos: photos.map((p) => p.file), ball, ballMm, lampMm }, 'scan', tell),
+        (tell) =>
+          atBench({ kind: 'scan', photos: photos.map((p) => p.file), ball, ballMm, lampMm }, 'scan', tell),
         (news) => {
           setFaults(news.faults);
           setState({ kind: 'scanned', scan: news });
@@ -95,7 +111,10 @@ export function useBench() {
     run.current?.stop();
     setState({ kind: 'idle' });
   }, []);
-  const drop = useCallback((index: number) => put(urls.current.filter((_, i) => i !== index).map((p) => p.file)), [put]);
+  const drop = useCallback(
+    (index: number) => put(urls.current.filter((_, i) => i !== index).map((p) => p.file)),
+    [put],
+  );
 
   return { photos, faults, state, ballMm, setBallMm, put, drop, standIn, scan, stop };
-} // prettier-ignore
+}

@@ -37,34 +37,64 @@ const short = (l: OrderLayer): string =>
         .toLowerCase();
 
 /** How the metal is laid: its approach, the way it goes, where to stop, and what its order would spoil. */
-export function ApproachChoice({ ladder, purpose, order, findings, primers, onSchool, onUndercoat }: ApproachChoiceProps) {
+export function ApproachChoice({
+  ladder,
+  purpose,
+  order,
+  findings,
+  primers,
+  onSchool,
+  onUndercoat,
+}: ApproachChoiceProps) {
   const id = useId();
   const school = schools[ladder.school];
   return (
     <div className="mb-3 grid grid-cols-[16rem_1fr] gap-6 bg-g88 p-4">
       <div className="space-y-1">
         <div className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 focus-within:border-g10">
-          <label htmlFor={id} className="text-label text-g28">Approach</label>
-          <select id={id} className="min-w-0 bg-transparent text-right font-semibold outline-none" value={ladder.school} onChange={(e) => onSchool(e.target.value as SchoolId)}>
+          <label htmlFor={id} className="text-label text-g28">
+            Approach
+          </label>
+          <select
+            id={id}
+            className="min-w-0 bg-transparent text-right font-semibold outline-none"
+            value={ladder.school}
+            onChange={(e) => onSchool(e.target.value as SchoolId)}
+          >
             {SORTS.map(([sort, label]) => (
               <optgroup key={sort} label={label}>
                 {SCHOOLS.filter((s) => schools[s].metal === sort).map((s) => (
-                  <option key={s} value={s}>{schools[s].label}</option>
+                  <option key={s} value={s}>
+                    {schools[s].label}
+                  </option>
                 ))}
               </optgroup>
             ))}
           </select>
         </div>
-        <Choice label="Undercoat" value={ladder.undercoat} options={primers.map((p) => ({ value: p.id, label: p.name }))} onChange={onUndercoat} />
-        <p className="pt-1 text-label text-g28">It asks for {school.undercoat.words}: {school.undercoat.why[0].toLowerCase()}{school.undercoat.why.slice(1)}</p>
+        <Choice
+          label="Undercoat"
+          value={ladder.undercoat}
+          options={primers.map((p) => ({ value: p.id, label: p.name }))}
+          onChange={onUndercoat}
+        />
+        <p className="pt-1 text-label text-g28">
+          It asks for {school.undercoat.words}: {school.undercoat.why[0].toLowerCase()}
+          {school.undercoat.why.slice(1)}
+        </p>
       </div>
       <div className="space-y-2">
-        <p>{school.says} <span className="text-g28">Suits {school.suits}.</span></p>
+        <p>
+          {school.says} <span className="text-g28">Suits {school.suits}.</span>
+        </p>
         {order.length > 0 && (
           <ol aria-label={`Way of ${ladder.name}`} className="flex flex-wrap gap-y-1 text-label">
             {order.map((l, i) => (
               <li key={`${l.role}/${l.step}`} className="flex items-center">
-                <span title={`${l.title}: ${l.why}`} className={`px-1.5 py-0.5 ${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ${l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`}>
+                <span
+                  title={`${l.title}: ${l.why}`}
+                  className={`px-1.5 py-0.5 ${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ${l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`}
+                >
                   {short(l)}
                 </span>
                 {i < order.length - 1 && <span aria-hidden className="h-px w-2 bg-g50" />}
@@ -74,17 +104,24 @@ export function ApproachChoice({ ladder, purpose, order, findings, primers, onSc
         )}
         <p className="text-label text-g28">
           {PURPOSES.map((p) => (
-            <span key={p} className={p === purpose ? 'font-semibold text-g10' : ''}>For {p}: {school.stop[p]}. </span>
+            <span key={p} className={p === purpose ? 'font-semibold text-g10' : ''}>
+              For {p}: {school.stop[p]}.{' '}
+            </span>
           ))}
         </p>
         {findings.length > 0 && (
-          <ul aria-label={`What the order of ${ladder.name} would spoil`} className="space-y-0.5 border-l-4 border-g10 pl-2 text-label">
+          <ul
+            aria-label={`What the order of ${ladder.name} would spoil`}
+            className="space-y-0.5 border-l-4 border-g10 pl-2 text-label"
+          >
             {findings.map((f) => (
-              <li key={`${f.id}${f.at}`}><span className="font-semibold">{f.title}</span> {f.says}.</li>
+              <li key={`${f.id}${f.at}`}>
+                <span className="font-semibold">{f.title}</span> {f.says}.
+              </li>
             ))}
           </ul>
         )}
       </div>
     </div>
   );
-} // prettier-ignore
+}

@@ -1,7 +1,21 @@
 import {
-  aimsOf, closeness, deltaE, labToHex, mixText, paintsById, pigmentOf, plain, schools, stepLab, thinning, wetAndDry,
-  type FoundStep, type HalfStep, type Ladder, type Paint,
-} from '@pale-glint/core'; // prettier-ignore
+  aimsOf,
+  closeness,
+  deltaE,
+  labToHex,
+  mixText,
+  paintsById,
+  pigmentOf,
+  plain,
+  schools,
+  stepLab,
+  thinning,
+  wetAndDry,
+  type FoundStep,
+  type HalfStep,
+  type Ladder,
+  type Paint,
+} from '@pale-glint/core';
 import { Popover } from 'radix-ui';
 import { useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 
@@ -91,7 +105,7 @@ function Aim({ label, value, colour, low, high, off, onAim }: AimProps) {
       <span className="h-1.5 w-5 rounded-full bg-g98 ring-1 ring-g38" />
     </div>
   );
-} // prettier-ignore
+}
 
 export interface Half extends HalfStep {
   readonly text: string;
@@ -176,12 +190,25 @@ interface LadderColumnsProps {
 }
 
 /** The steps of a ladder as swatches as tall as their value, dry beside wet, with their mixes. */
-export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHalf, onAim, onSettle, mixOf }: LadderColumnsProps) {
+export function LadderColumns({
+  ladder,
+  paints: shelf,
+  found,
+  label,
+  notes,
+  onHalf,
+  onAim,
+  onSettle,
+  mixOf,
+}: LadderColumnsProps) {
   const paints = useMemo(() => paintsById(shelf), [shelf]);
   const colours = useMemo(() => ladder.steps.map((s) => stepLab(s, paints)), [ladder, paints]);
   const aims = useMemo(() => aimsOf(ladder, shelf), [ladder, shelf]);
   const wet = useMemo(
-    () => ladder.steps.map((s) => wetAndDry(pigmentOf(s.mix, paints), paints.get(s.mix[0].paint)?.finish ?? 'matt').wet),
+    () =>
+      ladder.steps.map(
+        (s) => wetAndDry(pigmentOf(s.mix, paints), paints.get(s.mix[0].paint)?.finish ?? 'matt').wet,
+      ),
     [ladder, paints],
   );
   const hexOf = (id: string) => paints.get(id)?.hex ?? '#777777';
@@ -194,9 +221,15 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHa
           <li key={step.id} className="flex min-w-0 flex-1 flex-col">
             <div className="relative flex h-62 items-end">
               <div className="relative flex w-full" style={{ height: `${colours[k].l}%` }}>
-                <span className="absolute -top-7 left-2 text-lead font-semibold">{plain(colours[k].l, 0)}</span>
+                <span className="absolute -top-7 left-2 text-lead font-semibold">
+                  {plain(colours[k].l, 0)}
+                </span>
                 <span className="h-full w-2/3" style={{ background: labToHex(colours[k]) }} title="dry" />
-                <span className="h-full w-1/3" style={{ background: labToHex(wet[k]) }} title="wet on the palette, about" />
+                <span
+                  className="h-full w-1/3"
+                  style={{ background: labToHex(wet[k]) }}
+                  title="wet on the palette, about"
+                />
               </div>
               {gap !== null && (
                 <Gap gap={gap} index={k} half={onHalf ? (then) => onHalf(k - 1, then) : null} />
@@ -221,7 +254,9 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHa
               {found && <p className="text-g38">{SHARING[found[k].sharing]}</p>}
               <p>{thinning(step.water, schools[ladder.school].metal === 'flake' ? 'medium' : 'water')}</p>
               {notes?.(step.id).map((n) => (
-                <p key={n} className="text-g38">{n}</p>
+                <p key={n} className="text-g38">
+                  {n}
+                </p>
               ))}
               {mixOf?.(k)}
               {onSettle && (
@@ -242,4 +277,4 @@ export function LadderColumns({ ladder, paints: shelf, found, label, notes, onHa
       })}
     </ol>
   );
-} // prettier-ignore
+}

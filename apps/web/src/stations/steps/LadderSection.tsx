@@ -1,7 +1,29 @@
 import {
-  coatsText, driesTo, flakeLadder, foundText, ladderPiles, metalOfLadder, metals, mixText, orderFindings, paintsById, paintsTaken, percent, pileText, plain, readsAs, schools, stepLab, underSchool, wishedLadder,
-  type Ladder, type Metal, type Paint, type SchoolId, type Searched,
-} from '@pale-glint/core'; // prettier-ignore
+  coatsText,
+  driesTo,
+  flakeLadder,
+  foundText,
+  ladderPiles,
+  metalOfLadder,
+  metals,
+  mixText,
+  orderFindings,
+  paintsById,
+  paintsTaken,
+  percent,
+  pileText,
+  plain,
+  readsAs,
+  schools,
+  stepLab,
+  underSchool,
+  wishedLadder,
+  type Ladder,
+  type Metal,
+  type Paint,
+  type SchoolId,
+  type Searched,
+} from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
@@ -60,12 +82,23 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     return ladder.steps.map((s) => stepLab(s, byId));
   }, [ladder, piece.paints]);
   const reading = useMemo(() => readsAs(colours, metals, metal), [colours, metal]);
-  const mine = order.filter((l) => l.ladder === ladder.id || (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat));
-  const findings = useMemo(() => orderFindings(order, piece).filter((f) => f.ladder === ladder.id), [order, piece, ladder.id]);
+  const mine = order.filter(
+    (l) => l.ladder === ladder.id || (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
+  );
+  const findings = useMemo(
+    () => orderFindings(order, piece).filter((f) => f.ladder === ladder.id),
+    [order, piece, ladder.id],
+  );
   const flake = schools[ladder.school].metal === 'flake';
 
   const offerFound = (found: Searched | null, meant: Metal) =>
-    setOffer(found && { ladder: found.ladder, steps: found.steps, says: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, meant)}` });
+    setOffer(
+      found && {
+        ladder: found.ladder,
+        steps: found.steps,
+        says: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, meant)}`,
+      },
+    );
   const choose = (id: SchoolId) => {
     setRefused(null);
     setOffer(null);
@@ -76,21 +109,47 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     }
     const meant = metal ?? reading.metal;
     if (school.metal === 'painted') {
-      const wish = underSchool(wishedLadder({ ...ladder, steps: ladder.steps.map((s) => ({ ...s, settled: 'no' as const })) }, { metal: meant, steps: PAINTED_STEPS, crowd: 0 }), id, paints);
+      const wish = underSchool(
+        wishedLadder(
+          { ...ladder, steps: ladder.steps.map((s) => ({ ...s, settled: 'no' as const })) },
+          { metal: meant, steps: PAINTED_STEPS, crowd: 0 },
+        ),
+        id,
+        paints,
+      );
       search({ kind: 'ladder', ladder: wish, paints, out, only: null }, (found) => offerFound(found, meant));
       return;
     }
-    const next = flakeLadder(ladder, id, meant, paints.filter((p) => !out.includes(p.id)));
-    if (next) setOffer({ ladder: next, steps: null, says: `${school.label} in ${next.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.` });
-    else setRefused(`${school.label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`);
+    const next = flakeLadder(
+      ladder,
+      id,
+      meant,
+      paints.filter((p) => !out.includes(p.id)),
+    );
+    if (next)
+      setOffer({
+        ladder: next,
+        steps: null,
+        says: `${school.label} in ${next.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
+      });
+    else
+      setRefused(
+        `${school.label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
+      );
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) => {
-    const next = { ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, value, settled: 'no' as const } : s)) };
+    const next = {
+      ...ladder,
+      steps: ladder.steps.map((s, k) => (k === index ? { ...s, value, settled: 'no' as const } : s)),
+    };
     search({ kind: 'ladder', ladder: next, paints, out, only: [index] }, (r) => put(r.ladder));
   };
   const settle = (index: number, settled: boolean) =>
-    put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)) });
+    put({
+      ...ladder,
+      steps: ladder.steps.map((s, k) => (k === index ? { ...s, settled: settled ? 'yes' : 'no' } : s)),
+    });
   const half = (index: number, then: (half: Half | null) => void) =>
     halves.search({ kind: 'half', ladder, paints, out, step: index }, ({ half: found }) =>
       then(found && { ...found, text: mixText(found.mix, paintsById(paints)) }),
@@ -101,7 +160,12 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       index={index}
       paints={paints}
       out={out}
-      onTake={(mix, water) => put({ ...ladder, steps: ladder.steps.map((s, k) => (k === index ? { ...s, mix, water, settled: 'yes' } : s)) })}
+      onTake={(mix, water) =>
+        put({
+          ...ladder,
+          steps: ladder.steps.map((s, k) => (k === index ? { ...s, mix, water, settled: 'yes' } : s)),
+        })
+      }
     />
   );
   const piles = useMemo(() => ladderPiles(ladder, order, piece.copies), [ladder, order, piece.copies]);
@@ -115,14 +179,23 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     return [
       ...(pile ? [pileText(pile, (id) => byId.get(id)?.name ?? id)] : []),
       `${coats.join(', or ')} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
-      `aims at ${percent(share)}; ${plain(laid.reduce((s, p) => s + p.coverMm2, 0), 0)} mm² in all`,
+      `aims at ${percent(share)}; ${plain(
+        laid.reduce((s, p) => s + p.coverMm2, 0),
+        0,
+      )} mm² in all`,
     ];
   };
   const named = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   const from = (
     <>
       From the {count} paints of{' '}
-      {shelf.paints.length === 0 ? 'this piece' : <Link to="/shelf" className="underline underline-offset-2">your shelf</Link>}
+      {shelf.paints.length === 0 ? (
+        'this piece'
+      ) : (
+        <Link to="/shelf" className="underline underline-offset-2">
+          your shelf
+        </Link>
+      )}
       {query.isError && ' (your shelf could not be opened)'}.
     </>
   );
@@ -139,7 +212,9 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
             </span>
           )}
         </h1>
-        <p className="text-right text-label text-g10">wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it</p>
+        <p className="text-right text-label text-g10">
+          wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it
+        </p>
       </div>
       <ApproachChoice
         ladder={ladder}
@@ -150,24 +225,61 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         onSchool={choose}
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
       />
-      {refused && <p role="alert" className="mb-3 bg-g10 px-3 py-2 text-label text-g98">{refused}</p>}
+      {refused && (
+        <p role="alert" className="mb-3 bg-g10 px-3 py-2 text-label text-g98">
+          {refused}
+        </p>
+      )}
       <div className="pt-6">
-        <LadderColumns ladder={ladder} paints={piece.paints} found={null} onHalf={flake ? undefined : half} label={`${ladder.name}, value steps`} notes={notes} onAim={flake ? undefined : aim} onSettle={settle} mixOf={mixOf} />
+        <LadderColumns
+          ladder={ladder}
+          paints={piece.paints}
+          found={null}
+          onHalf={flake ? undefined : half}
+          label={`${ladder.name}, value steps`}
+          notes={notes}
+          onAim={flake ? undefined : aim}
+          onSettle={settle}
+          mixOf={mixOf}
+        />
       </div>
       <div className="flex flex-wrap items-start gap-6 bg-g88 p-4">
         {flake ? (
-          <p className="w-64 text-label text-g28">True metal is made from the flakes you have, not mixed to a value: its lights come from how it is turned. Change a mix by hand, or choose another approach.</p>
+          <p className="w-64 text-label text-g28">
+            True metal is made from the flakes you have, not mixed to a value: its lights come from how it is
+            turned. Change a mix by hand, or choose another approach.
+          </p>
         ) : (
-          <WishForm ladder={ladder} paints={paints} out={out} from={from} search={searching} onFound={offerFound} />
+          <WishForm
+            ladder={ladder}
+            paints={paints}
+            out={out}
+            from={from}
+            search={searching}
+            onFound={offerFound}
+          />
         )}
         {!flake && <ThreePuddles ladder={ladder} paints={piece.paints} />}
-        <ValueChroma colours={colours} metal={metal} label={`${ladder.name}: chroma of its steps over value`} />
+        <ValueChroma
+          colours={colours}
+          metal={metal}
+          label={`${ladder.name}: chroma of its steps over value`}
+        />
       </div>
-      {flake && searching.state.kind === 'busy' && <progress aria-label="Looking for mixes" value={searching.state.share} max={1} className="h-2 w-64 accent-g10" />}
+      {flake && searching.state.kind === 'busy' && (
+        <progress
+          aria-label="Looking for mixes"
+          value={searching.state.share}
+          max={1}
+          className="h-2 w-64 accent-g10"
+        />
+      )}
       {offer && (
         <section aria-label="Mixes found" className="mt-3 bg-g62 p-4">
           <div className="flex items-center justify-between gap-4 pb-8">
-            <p role="status" className="font-semibold">{offer.says}</p>
+            <p role="status" className="font-semibold">
+              {offer.says}
+            </p>
             <span className="flex gap-2">
               <Button
                 onClick={() => {
@@ -177,12 +289,19 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
               >
                 Take these mixes
               </Button>
-              <Button look="plain" onClick={() => setOffer(null)}>Leave them</Button>
+              <Button look="plain" onClick={() => setOffer(null)}>
+                Leave them
+              </Button>
             </span>
           </div>
-          <LadderColumns ladder={offer.ladder} paints={paints} found={offer.steps} label={`${offer.ladder.name}, mixes found`} />
+          <LadderColumns
+            ladder={offer.ladder}
+            paints={paints}
+            found={offer.steps}
+            label={`${offer.ladder.name}, mixes found`}
+          />
         </section>
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -15,7 +15,10 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
   const ask = (job: SwatchJob) => worker.current?.postMessage(job);
 
   useEffect(() => {
-    const mine = new Worker(new URL('../../workers/swatch.worker.ts', import.meta.url), { type: 'module', name: 'swatch' });
+    const mine = new Worker(new URL('../../workers/swatch.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'swatch',
+    });
     worker.current = mine;
     mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
       if (data.kind === 'failed') setSays(data.says);
@@ -45,8 +48,16 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
   }, [labs, onMetal]);
   return (
     <div className="space-y-1">
-      <FileButton label={bitmap ? 'Another photo' : 'Open a photo of the metal'} accept="image/jpeg,image/png" onFiles={([file]) => ask({ kind: 'open', file })} />
-      {says && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{says}</p>}
+      <FileButton
+        label={bitmap ? 'Another photo' : 'Open a photo of the metal'}
+        accept="image/jpeg,image/png"
+        onFiles={([file]) => ask({ kind: 'open', file })}
+      />
+      {says && (
+        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          {says}
+        </p>
+      )}
       {bitmap && (
         <>
           <canvas
@@ -63,14 +74,36 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
             }}
           />
           <div className="flex flex-wrap items-center gap-1 text-label">
-            {[...labs].sort((a, b) => a.l - b.l).map((l, i) => (
-              <span key={i} className="px-1.5 py-0.5" style={{ background: labToHex(l), color: l.l > 55 ? '#111111' : '#f9f9f9' }}>{plain(l.l, 0)}</span>
-            ))}
-            {taps.length > 0 && <button type="button" className="underline underline-offset-2" onClick={() => { setTaps([]); setLabs([]); }}>begin again</button>}
+            {[...labs]
+              .sort((a, b) => a.l - b.l)
+              .map((l, i) => (
+                <span
+                  key={i}
+                  className="px-1.5 py-0.5"
+                  style={{ background: labToHex(l), color: l.l > 55 ? '#111111' : '#f9f9f9' }}
+                >
+                  {plain(l.l, 0)}
+                </span>
+              ))}
+            {taps.length > 0 && (
+              <button
+                type="button"
+                className="underline underline-offset-2"
+                onClick={() => {
+                  setTaps([]);
+                  setLabs([]);
+                }}
+              >
+                begin again
+              </button>
+            )}
           </div>
-          <p className="text-label text-g28">Tap its darks, its lights and some between: three or more. Colours are taken as the camera saw them.</p>
+          <p className="text-label text-g28">
+            Tap its darks, its lights and some between: three or more. Colours are taken as the camera saw
+            them.
+          </p>
         </>
       )}
     </div>
   );
-} // prettier-ignore
+}

@@ -1,7 +1,19 @@
 import {
-  aimsOf, closeness, deltaE, labToHex, mixText, MIXED_KINDS, paintsById, plain, stepLab,
-  type Ladder, type Mix, type Opposites, type OtherMix, type Paint,
-} from '@pale-glint/core'; // prettier-ignore
+  aimsOf,
+  closeness,
+  deltaE,
+  labToHex,
+  mixText,
+  MIXED_KINDS,
+  paintsById,
+  plain,
+  stepLab,
+  type Ladder,
+  type Mix,
+  type Opposites,
+  type OtherMix,
+  type Paint,
+} from '@pale-glint/core';
 import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.js';
@@ -36,7 +48,9 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
   const byId = useMemo(() => paintsById(paints), [paints]);
   const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
   const lab = useMemo(() => stepLab({ ...step, mix }, byId), [step, mix, byId]);
-  const free = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id));
+  const free = paints.filter(
+    (p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id),
+  );
   const off = deltaE(lab, aim);
   return (
     <div className="space-y-2">
@@ -45,7 +59,8 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
         <span className="w-1/3" style={{ background: labToHex(aim) }} title="what the step aims at" />
       </div>
       <p role="status" className="text-label">
-        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}: <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
+        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}:{' '}
+        <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
       </p>
       <ul className="space-y-1">
         {mix.map((m, i) => (
@@ -64,21 +79,42 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
                 if (parts >= 1 && parts <= 99) setMix(mix.map((o, k) => (k === i ? { ...o, parts } : o)));
               }}
             />
-            <button type="button" className="underline underline-offset-2 disabled:text-g50" disabled={mix.length === 1} aria-label={`Without ${byId.get(m.paint)?.name}`} onClick={() => setMix(mix.filter((_, k) => k !== i))}>
+            <button
+              type="button"
+              className="underline underline-offset-2 disabled:text-g50"
+              disabled={mix.length === 1}
+              aria-label={`Without ${byId.get(m.paint)?.name}`}
+              onClick={() => setMix(mix.filter((_, k) => k !== i))}
+            >
               out
             </button>
           </li>
         ))}
       </ul>
       {mix.length < MOST_PAINTS && (
-        <select aria-label="One more paint" className="w-full bg-g98 px-1 py-1 text-label ring-1 ring-g72" value="" onChange={(e) => setMix([...mix, { paint: e.target.value, parts: 1 }])}>
+        <select
+          aria-label="One more paint"
+          className="w-full bg-g98 px-1 py-1 text-label ring-1 ring-g72"
+          value=""
+          onChange={(e) => setMix([...mix, { paint: e.target.value, parts: 1 }])}
+        >
           <option value="">one more paint</option>
           {free.map((p) => (
-            <option key={p.id} value={p.id}>{p.name}</option>
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
           ))}
         </select>
       )}
-      <NumberField label="Water to 1 paint" unit="" value={water} min={0} max={20} step={0.25} onChange={setWater} />
+      <NumberField
+        label="Water to 1 paint"
+        unit=""
+        value={water}
+        min={0}
+        max={20}
+        step={0.25}
+        onChange={setWater}
+      />
       <div className="flex gap-2 pt-1">
         <Button
           onClick={() => {
@@ -88,13 +124,19 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
         >
           Mix it so
         </Button>
-        <Button look="plain" onClick={close}>Leave it</Button>
+        <Button look="plain" onClick={close}>
+          Leave it
+        </Button>
       </div>
       {others ? (
         <ul aria-label="Others that come near" className="divide-y divide-g82 border-y border-g82">
           {others.map((o) => (
             <li key={mixText(o.mix, byId)}>
-              <button type="button" className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88" onClick={() => setMix(o.mix)}>
+              <button
+                type="button"
+                className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88"
+                onClick={() => setMix(o.mix)}
+              >
                 <span className="size-8 shrink-0" style={{ background: labToHex(o.lab) }} />
                 <span>
                   <span className="block font-semibold">{mixText(o.mix, byId)}</span>
@@ -109,41 +151,67 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           {others.length === 0 && <li className="py-1 text-label">None of your paints can be mixed.</li>}
         </ul>
       ) : (
-        <button type="button" className="text-label underline underline-offset-2 disabled:text-g50" disabled={state.kind === 'busy'} onClick={() => search({ kind: 'others', ladder, paints, out, step: index }, (r) => {
-            setOthers(r.others);
-            setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
-          })}>
+        <button
+          type="button"
+          className="text-label underline underline-offset-2 disabled:text-g50"
+          disabled={state.kind === 'busy'}
+          onClick={() =>
+            search({ kind: 'others', ladder, paints, out, step: index }, (r) => {
+              setOthers(r.others);
+              setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
+            })
+          }
+        >
           {state.kind === 'busy' ? 'Looking' : 'Others that come near'}
         </button>
       )}
       {opposites && (
-        <button type="button" className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88" onClick={() => setMix(opposites.mix)}>
+        <button
+          type="button"
+          className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88"
+          onClick={() => setMix(opposites.mix)}
+        >
           <span className="size-8 shrink-0" style={{ background: labToHex(opposites.lab) }} />
           <span>
             <span className="block font-semibold">From opposites: {mixText(opposites.mix, byId)}</span>
-            <span className="text-g28">{closeness(opposites.off)}; more {byId.get(opposites.darkens)?.name} darkens it. Test it: such mixes are the least sure.</span>
+            <span className="text-g28">
+              {closeness(opposites.off)}; more {byId.get(opposites.darkens)?.name} darkens it. Test it: such
+              mixes are the least sure.
+            </span>
           </span>
         </button>
       )}
-      {state.kind === 'failed' && <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">{state.says}</p>}
+      {state.kind === 'failed' && (
+        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          {state.says}
+        </p>
+      )}
     </div>
   );
-} // prettier-ignore
+}
 
 /** A step's mix by hand: judged while it is changed, with others that come near. What is taken counts as settled. */
 export function MixEditor(props: MixEditorProps) {
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger aria-label={`Change the mix of step ${props.index + 1}`} className="underline underline-offset-2">
+      <Popover.Trigger
+        aria-label={`Change the mix of step ${props.index + 1}`}
+        className="underline underline-offset-2"
+      >
         change the mix
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={8} collisionPadding={12} aria-label={`Mix of step ${props.index + 1}`} className="z-20 max-h-(--radix-popover-content-available-height) w-80 overflow-y-auto rounded-sm bg-g96 p-3 shadow-lg ring-1 ring-g50 outline-none">
+        <Popover.Content
+          sideOffset={8}
+          collisionPadding={12}
+          aria-label={`Mix of step ${props.index + 1}`}
+          className="z-20 max-h-(--radix-popover-content-available-height) w-80 overflow-y-auto rounded-sm bg-g96 p-3 shadow-lg ring-1 ring-g50 outline-none"
+        >
           <Fields {...props} close={() => setOpen(false)} />
           <Popover.Arrow className="fill-g50" />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   );
-} // prettier-ignore
+}

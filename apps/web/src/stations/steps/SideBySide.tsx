@@ -19,7 +19,11 @@ export function SideBySide({ ladders, paints }: { ladders: readonly Ladder[]; pa
                 <span
                   key={s.id}
                   className="absolute top-0 flex h-9 w-11 -translate-x-1/2 items-end justify-center text-label"
-                  style={{ left: `${3 + lab.l * 0.94}%`, background: labToHex(lab), color: lab.l > 55 ? '#111111' : '#f9f9f9' }}
+                  style={{
+                    left: `${3 + lab.l * 0.94}%`,
+                    background: labToHex(lab),
+                    color: lab.l > 55 ? '#111111' : '#f9f9f9',
+                  }}
                 >
                   {plain(lab.l, 0)}
                 </span>
@@ -31,10 +35,13 @@ export function SideBySide({ ladders, paints }: { ladders: readonly Ladder[]; pa
       <ul className="pt-2 text-label">
         {pairs.map(([a, b]) => (
           <li key={`${a.id}/${b.id}`}>
-            <span className="font-semibold">{a.name} and {b.name}</span>: {hueLink(a, b, paints).says}.
+            <span className="font-semibold">
+              {a.name} and {b.name}
+            </span>
+            : {hueLink(a, b, paints).says}.
           </li>
         ))}
       </ul>
     </section>
   );
-} // prettier-ignore
+}

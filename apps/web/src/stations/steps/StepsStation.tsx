@@ -83,15 +83,28 @@ function HowMuch() {
       <table className="mt-3 w-full text-right text-label">
         <thead className="text-g28">
           <tr>
-            {['Layer', 'area, mm²', 'coats', 'wet film, mm', 'on it, ml', 'lost, ml', 'paint, ml', 'thinner, ml'].map((h, i) => (
-              <th key={h} scope="col" className={`pb-1 font-normal ${i === 0 ? 'text-left' : ''}`}>{h}</th>
+            {[
+              'Layer',
+              'area, mm²',
+              'coats',
+              'wet film, mm',
+              'on it, ml',
+              'lost, ml',
+              'paint, ml',
+              'thinner, ml',
+            ].map((h, i) => (
+              <th key={h} scope="col" className={`pb-1 font-normal ${i === 0 ? 'text-left' : ''}`}>
+                {h}
+              </th>
             ))}
           </tr>
         </thead>
         <tbody>
           {rows.map((v, i) => (
             <tr key={layerKey(order[i])} className="border-t border-g82">
-              <th scope="row" className="py-0.5 text-left font-semibold">{v.title}</th>
+              <th scope="row" className="py-0.5 text-left font-semibold">
+                {v.title}
+              </th>
               <td>{plain(v.areaMm2, 0)}</td>
               <td>{plain(v.coats, 1)}</td>
               <td>{v.filmMm}</td>
@@ -104,12 +117,12 @@ function HowMuch() {
         </tbody>
       </table>
       <p className="pt-2 text-label text-g28">
-        Film times area times coats reaches the miniature; twice as much stays in brush and palette. Both are starting
-        figures.
+        Film times area times coats reaches the miniature; twice as much stays in brush and palette. Both are
+        starting figures.
       </p>
     </details>
   );
-} // prettier-ignore
+}
 
 /** The value steps, how they are laid and what to mix for each, dry beside wet, and the look after each. */
 export function StepsStation() {

@@ -23,7 +23,10 @@ export function useSearch() {
     <J extends MixJob>(job: J, then: (found: Extract<MixNews, { kind: J['kind'] }>) => void) => {
       end();
       setState({ kind: 'busy', share: 0 });
-      const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), { type: 'module', name: 'mix' });
+      const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), {
+        type: 'module',
+        name: 'mix',
+      });
       worker.current = mine;
       mine.onmessage = ({ data }: MessageEvent<MixNews>) => {
         if (data.kind === 'progress') {
@@ -44,6 +47,6 @@ export function useSearch() {
       mine.postMessage(job);
     },
     [end],
-  ); // prettier-ignore
+  );
   return { state, search, stop };
 }

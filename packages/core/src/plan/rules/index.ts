@@ -4,8 +4,27 @@ import { layerColour } from '../layerColour.js';
 import type { OrderLayer } from '../order.js';
 import type { Laying, OrderFinding, OrderRule, OrderRuleId } from './definition.js';
 import { flakeInWater, glazeTooThin, otherUndercoat, wantsUndercoat, whiteWorked } from './paintBehaviour.js';
-import { afterDots, airbrushAfterBrush, bounceBeforeForm, formOverLines, glazeOverEdges, hueAfterSilver, reflectionsAfterWhite, stepOutgrows, undercoatLate, washKillsShine } from './sequence.js'; // prettier-ignore
-import { dotsOnWetGlaze, flakeOnWet, paintOnFreshVarnish, tintTooSoon, unsealedTint, varnishOnTackyTint, washOnWet } from './waits.js'; // prettier-ignore
+import {
+  afterDots,
+  airbrushAfterBrush,
+  bounceBeforeForm,
+  formOverLines,
+  glazeOverEdges,
+  hueAfterSilver,
+  reflectionsAfterWhite,
+  stepOutgrows,
+  undercoatLate,
+  washKillsShine,
+} from './sequence.js';
+import {
+  dotsOnWetGlaze,
+  flakeOnWet,
+  paintOnFreshVarnish,
+  tintTooSoon,
+  unsealedTint,
+  varnishOnTackyTint,
+  washOnWet,
+} from './waits.js';
 
 export type { OrderFinding, OrderRuleId } from './definition.js';
 
@@ -39,7 +58,8 @@ export const orderRules: Readonly<Record<OrderRuleId, OrderRule>> = {
 function layingsOf(order: readonly OrderLayer[], ladder: Piece['ladders'][number], piece: Piece): Laying[] {
   const top = ladder.steps[ladder.steps.length - 1].id;
   return order.flatMap((layer, at): Laying[] => {
-    const mine = layer.ladder === ladder.id || (layer.role === 'undercoat' && layer.mix[0]?.paint === ladder.undercoat);
+    const mine =
+      layer.ladder === ladder.id || (layer.role === 'undercoat' && layer.mix[0]?.paint === ladder.undercoat);
     if (!mine) return [];
     const paints = layer.mix.map((m) => piece.paints.find((p) => p.id === m.paint)!);
     const lab = paints.length === 1 ? hexToLab(paints[0].hex) : layerColour(layer, piece);
@@ -54,7 +74,7 @@ function layingsOf(order: readonly OrderLayer[], ladder: Piece['ladders'][number
       },
     ];
   });
-} // prettier-ignore
+}
 
 /** Every rule that an order breaks, in the order of its layers: what, where, and what to do. */
 export function orderFindings(order: readonly OrderLayer[], piece: Piece): OrderFinding[] {
@@ -63,8 +83,16 @@ export function orderFindings(order: readonly OrderLayer[], piece: Piece): Order
       const laid = layingsOf(order, ladder, piece);
       if (laid.length === 0) return [];
       return Object.values(orderRules).flatMap((rule) =>
-        rule.find(laid, piece).map(([{ layer, at }, says]): OrderFinding => ({ id: rule.id, ladder: ladder.id, at, title: layer.title, says })),
+        rule
+          .find(laid, piece)
+          .map(([{ layer, at }, says]): OrderFinding => ({
+            id: rule.id,
+            ladder: ladder.id,
+            at,
+            title: layer.title,
+            says,
+          })),
       );
     })
     .sort((a, b) => a.at - b.at);
-} // prettier-ignore
+}

@@ -25,13 +25,23 @@ export const wantsUndercoat: OrderRule = {
       if (poor.length === 0 || l.layer.water >= GLAZE_WATER) return [];
       const coats = Math.max(...poor.map((p) => p.exactCoats));
       // What lies between this colour and what is under it hides in fewer coats.
-      const under = laid.slice(0, i).reverse().find((o) => o.lab && o.layer.film === 'paint');
+      const under = laid
+        .slice(0, i)
+        .reverse()
+        .find((o) => o.lab && o.layer.film === 'paint');
       const between = under?.lab && l.lab ? mixLab(under.lab, l.lab, 0.6) : null;
       const name = between && opaqueNear(piece, between);
-      const tone = between && ` with an opaque tone about value ${Math.round(between.l)}${name ? `, such as ${name},` : ''}`;
-      return [[l, `would want about ${plain(coats, 0)} coats over what is below; undercoat it${tone ?? ''} first, or thin it less`]];
+      const tone =
+        between &&
+        ` with an opaque tone about value ${Math.round(between.l)}${name ? `, such as ${name},` : ''}`;
+      return [
+        [
+          l,
+          `would want about ${plain(coats, 0)} coats over what is below; undercoat it${tone ?? ''} first, or thin it less`,
+        ],
+      ];
     }),
-}; // prettier-ignore
+};
 
 export const glazeTooThin: OrderRule = {
   id: 'glaze-too-thin',
@@ -50,9 +60,11 @@ export const flakeInWater: OrderRule = {
   id: 'flake-in-water',
   find: (laid) =>
     laid.flatMap((l): (readonly [Laying, string])[] =>
-      l.layer.film === 'flake' && l.layer.water > MOST_WATER_IN_FLAKE && !l.layer.thinning.includes('medium') ? [[l, 'is flake in water, which floats apart; thin it with medium']] : [],
+      l.layer.film === 'flake' && l.layer.water > MOST_WATER_IN_FLAKE && !l.layer.thinning.includes('medium')
+        ? [[l, 'is flake in water, which floats apart; thin it with medium']]
+        : [],
     ),
-}; // prettier-ignore
+};
 
 const WHITE_L = 92;
 const MOST_WHITE_COATS = 4;
@@ -63,9 +75,16 @@ export const whiteWorked: OrderRule = {
     laid.flatMap((l): (readonly [Laying, string])[] => {
       const white = l.lab !== null && l.lab.l > WHITE_L && chroma(l.lab) < 8;
       const coats = Math.max(0, ...l.layer.parts.map((p) => p.coats));
-      return white && l.layer.film === 'paint' && coats > MOST_WHITE_COATS ? [[l, `is white in ${coats} coats, which chalks; lay a pale tone under it and touch the white on once`]] : [];
+      return white && l.layer.film === 'paint' && coats > MOST_WHITE_COATS
+        ? [
+            [
+              l,
+              `is white in ${coats} coats, which chalks; lay a pale tone under it and touch the white on once`,
+            ],
+          ]
+        : [];
     }),
-}; // prettier-ignore
+};
 
 /** Another undercoat than this near the one an approach asks for changes what it does. */
 const OTHER = 25;
@@ -74,11 +93,18 @@ export const otherUndercoat: OrderRule = {
   id: 'other-undercoat',
   find: (laid, piece) => {
     const first = laid.find((l) => l.layer.role === 'undercoat');
-    const ladder = piece.ladders.find((m) => m.id === laid.find((l) => l.layer.role !== 'undercoat')?.layer.ladder);
+    const ladder = piece.ladders.find(
+      (m) => m.id === laid.find((l) => l.layer.role !== 'undercoat')?.layer.ladder,
+    );
     if (!first || !ladder) return [];
     const { undercoat, label } = schools[ladder.school];
     const hex = piece.paints.find((p) => p.id === ladder.undercoat)?.hex;
     if (!hex || deltaE(hexToLab(hex), hexToLab(undercoat.hex)) <= OTHER) return [];
-    return [[first, `${label.toLowerCase()} wants ${undercoat.words}: ${undercoat.why[0].toLowerCase()}${undercoat.why.slice(1)}`]];
+    return [
+      [
+        first,
+        `${label.toLowerCase()} wants ${undercoat.words}: ${undercoat.why[0].toLowerCase()}${undercoat.why.slice(1)}`,
+      ],
+    ];
   },
-}; // prettier-ignore
+};

@@ -3,7 +3,13 @@ import { duration } from '../../units/index.js';
 import { chroma, type Laying, type OrderRule, type OrderRuleId } from './definition.js';
 
 /** Layers begun sooner after one of a film below them than that one wants. */
-const tooSoon = (id: OrderRuleId, below: Film, then: (l: Laying) => boolean, wants: (below: Laying) => number, says: (min: string) => string): OrderRule => ({
+const tooSoon = (
+  id: OrderRuleId,
+  below: Film,
+  then: (l: Laying) => boolean,
+  wants: (below: Laying) => number,
+  says: (min: string) => string,
+): OrderRule => ({
   id,
   find: (laid) =>
     laid.flatMap((l, i): (readonly [Laying, string])[] => {
@@ -17,21 +23,60 @@ const tooSoon = (id: OrderRuleId, below: Film, then: (l: Laying) => boolean, wan
       }
       return [];
     }),
-}); // prettier-ignore
+});
 
-const film = (...kinds: Film[]) => ({ layer }: Laying): boolean => layer.film !== null && kinds.includes(layer.film); // prettier-ignore
+const film =
+  (...kinds: Film[]) =>
+  ({ layer }: Laying): boolean =>
+    layer.film !== null && kinds.includes(layer.film);
 
 /** Practice: an hour between sprayed tints at least, two better. */
 const TINT_MIN = 60;
 /** From the last tint to varnish, and from varnish to paint. */
 const SEAL_MIN = 120;
 
-export const tintTooSoon = tooSoon('tint-too-soon', 'tint', film('tint'), () => TINT_MIN, (min) => `follows a tint that is still soft; wait ${min} at least`); // prettier-ignore
-export const varnishOnTackyTint = tooSoon('varnish-on-tacky-tint', 'tint', film('varnish'), () => SEAL_MIN, (min) => `seals a tint that is still tacky; wait ${min} at least, overnight is better`); // prettier-ignore
-export const paintOnFreshVarnish = tooSoon('paint-on-fresh-varnish', 'varnish', () => true, () => SEAL_MIN, (min) => `goes on fresh varnish; wait ${min} at least`); // prettier-ignore
-export const washOnWet = tooSoon('wash-on-wet', 'wash', film('wash', 'flake', 'glaze'), (l) => l.dries, (min) => `goes over a wash that is still wet and lifts it; wait ${min}`); // prettier-ignore
-export const flakeOnWet = tooSoon('flake-on-wet', 'flake', film('flake'), (l) => l.dries, (min) => `drags the flake below it while that is wet; wait ${min}`); // prettier-ignore
-export const dotsOnWetGlaze = tooSoon('dots-on-wet-glaze', 'glaze', (l) => l.layer.role === 'glints' || (l.top && chroma(l.lab) < 20), (l) => l.dries, (min) => `is pale paint on a wet glaze, which stains it; wait ${min}`); // prettier-ignore
+export const tintTooSoon = tooSoon(
+  'tint-too-soon',
+  'tint',
+  film('tint'),
+  () => TINT_MIN,
+  (min) => `follows a tint that is still soft; wait ${min} at least`,
+);
+export const varnishOnTackyTint = tooSoon(
+  'varnish-on-tacky-tint',
+  'tint',
+  film('varnish'),
+  () => SEAL_MIN,
+  (min) => `seals a tint that is still tacky; wait ${min} at least, overnight is better`,
+);
+export const paintOnFreshVarnish = tooSoon(
+  'paint-on-fresh-varnish',
+  'varnish',
+  () => true,
+  () => SEAL_MIN,
+  (min) => `goes on fresh varnish; wait ${min} at least`,
+);
+export const washOnWet = tooSoon(
+  'wash-on-wet',
+  'wash',
+  film('wash', 'flake', 'glaze'),
+  (l) => l.dries,
+  (min) => `goes over a wash that is still wet and lifts it; wait ${min}`,
+);
+export const flakeOnWet = tooSoon(
+  'flake-on-wet',
+  'flake',
+  film('flake'),
+  (l) => l.dries,
+  (min) => `drags the flake below it while that is wet; wait ${min}`,
+);
+export const dotsOnWetGlaze = tooSoon(
+  'dots-on-wet-glaze',
+  'glaze',
+  (l) => l.layer.role === 'glints' || (l.top && chroma(l.lab) < 20),
+  (l) => l.dries,
+  (min) => `is pale paint on a wet glaze, which stains it; wait ${min}`,
+);
 
 export const unsealedTint: OrderRule = {
   id: 'unsealed-tint',
