@@ -118,7 +118,7 @@ export async function browserFigures(say) {
       window.tasks.length = 0;
       window.paleGlint.timings.length = 0;
     });
-    const settle = await drag();
+    const settledMs = await drag();
     const { tasks, timings } = await page.evaluate(() => ({
       tasks: [...window.tasks],
       timings: [...window.paleGlint.timings],
@@ -145,7 +145,7 @@ export async function browserFigures(say) {
     const all = timings.map((t) => t.ms).sort((a, b) => a - b);
     say(`  all parts   ${share(all, 0.5).toFixed(1)} / ${share(all, 0.95).toFixed(1)}`);
     say(
-      `  map settled ${settle} ms after letting go; page tasks over 50 ms: ${tasks.length ? tasks.map(Math.round).join(', ') : 'none'}`,
+      `  map settled ${settledMs} ms after letting go; page tasks over 50 ms: ${tasks.length ? tasks.map(Math.round).join(', ') : 'none'}`,
     );
     const blade = timings
       .filter((t) => t.part === 'blade')

@@ -1,5 +1,5 @@
 // What the painter's own miniature costs: a scan of eight photos of 2 megapixels, a tap, a shape of half a million triangles.
-import { benchSculpt, benchSeries, MILD, planeOf, regionAt, scanFrom } from '@pale-glint/core';
+import { standInSculpt, standInSeries, MILD, luminanceImageOf, regionAt, scanFrom } from '@pale-glint/core';
 import { mended, sculptFromMesh, FRONT } from '@pale-glint/core/mesh';
 
 const seconds = (ms) => `${(ms / 1000).toFixed(1)} s`;
@@ -27,13 +27,13 @@ function wavyBall(triangles) {
 
 /** Figures of scan, tap and mesh; told, not asserted. */
 export function miniatureFigures(say) {
-  const sculpt = benchSculpt('dome');
+  const sculpt = standInSculpt('dome');
   const pxPerMm = 10;
-  const series = benchSeries(sculpt, { pxPerMm, photos: 8, conditions: MILD, seed: 1 });
+  const series = standInSeries(sculpt, { pxPerMm, photos: 8, conditions: MILD, seed: 1 });
   // The stand-in takes small photos; each point is doubled until they hold 2 megapixels, as a phone's would.
   const by = Math.round(Math.sqrt(2_000_000 / (series.bench.width * series.bench.height)));
   const planes = series.photos.map((p) => {
-    const small = planeOf(p.rgba, p.width, p.height);
+    const small = luminanceImageOf(p.rgba, p.width, p.height);
     const [width, height] = [small.width * by, small.height * by];
     const light = new Float32Array(width * height);
     for (let r = 0; r < height; r++)

@@ -3,11 +3,11 @@
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import {
-  benchSculpt,
-  benchSeries,
+  standInSculpt,
+  standInSeries,
   meanTrust,
   MILD,
-  planeOf,
+  luminanceImageOf,
   readPhoto,
   scanFrom,
   sculptSize,
@@ -16,13 +16,13 @@ import {
 import sharp from 'sharp';
 
 const PX_PER_MM = 12;
-const series = benchSeries(benchSculpt('heron-wing'), {
+const series = standInSeries(standInSculpt('heron-wing'), {
   pxPerMm: PX_PER_MM,
   photos: 10,
   conditions: MILD,
   seed: 4,
 });
-const planes = series.photos.map((p) => planeOf(p.rgba, p.width, p.height));
+const planes = series.photos.map((p) => luminanceImageOf(p.rgba, p.width, p.height));
 const { sculpt, faults } = scanFrom(planes, { ball: null, pxPerMm: PX_PER_MM, lampMm: 'find' });
 const surface = writeSculpt(sculpt);
 // Lit from the upper left, as the piece is.

@@ -50,9 +50,9 @@ const surface: Sculpt = {
   pxPerMm: 2,
   nx: new Float32Array(12).fill(0.5),
   ny: new Float32Array(12),
-  rise: Float32Array.from({ length: 12 }, (_, i) => i / 4),
-  trust: new Uint8Array(12).fill(200),
-  open: null,
+  heightMm: Float32Array.from({ length: 12 }, (_, i) => i / 4),
+  confidence: new Uint8Array(12).fill(200),
+  visibility: null,
 };
 
 const triangle = { positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'z' } as const; // prettier-ignore
@@ -85,7 +85,7 @@ describe('blobs', () => {
       .expect(201)
       .expect((r) => expect(r.body.hash).toBe(body.hash));
     const answer = await fetched(body.hash).expect(200);
-    expect(readSculpt(new Uint8Array(answer.body as Buffer)).rise[11]).toBeCloseTo(2.75, 3);
+    expect(readSculpt(new Uint8Array(answer.body as Buffer)).heightMm[11]).toBeCloseTo(2.75, 3);
     const { body: list } = await server.http.get('/api/blobs').expect(200);
     expect(list.filter((b: { hash: string }) => b.hash === body.hash)).toHaveLength(1);
   });

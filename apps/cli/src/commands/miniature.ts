@@ -1,4 +1,4 @@
-import { benchSculpts } from '@pale-glint/core';
+import { standInSculpts } from '@pale-glint/core';
 import type { Command } from 'commander';
 import type * as work from './miniatureWork.js';
 
@@ -52,7 +52,7 @@ export function miniatureCommands(program: Command): void {
   program
     .command('camera')
     .description('photos by the stand-in camera of a made-up sculpt, to try a scan with')
-    .argument('<SCULPT>', benchSculpts.map((s) => s.id).join(', '))
+    .argument('<SCULPT>', standInSculpts.map((s) => s.id).join(', '))
     .requiredOption('--out <FOLDER>')
     .option('--photos <N>', 'how many', '8')
     .option('--hard', 'a bright room and a near lamp')

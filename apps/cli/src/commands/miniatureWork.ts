@@ -2,20 +2,20 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
-  benchSculpt,
-  benchSculpts,
-  benchSeries,
+  standInSculpt,
+  standInSculpts,
+  standInSeries,
   cutFromSculpt,
   HARD,
   keepSculpt,
-  meanTrust,
+  meanConfidence,
   MILD,
   newPart,
   newPiece,
   NoBall,
   NoRegion,
   NoScan,
-  planeOf,
+  luminanceImageOf,
   readPhoto,
   regionAt,
   RefusedInput,
@@ -28,7 +28,7 @@ import {
   type Circle,
   type Part,
   type Piece,
-  type Plane,
+  type LuminanceImage,
   type Point,
   type Sculpt,
   type Spoilt,
@@ -58,7 +58,7 @@ function numbers(field: string, text: string, least: number, most: number): numb
 }
 
 /** A photo the right way up, at most so large, as linear light. */
-async function decoded(path: string, most: number): Promise<{ plane: Plane; by: number }> {
+async function decoded(path: string, most: number): Promise<{ image: LuminanceImage; by: number }> {
   const { bytes, widthPx, heightPx } = readPhoto(readBytes(path));
   const by = Math.min(1, Math.sqrt(most / (widthPx * heightPx)));
   try {
@@ -69,7 +69,7 @@ async function decoded(path: string, most: number): Promise<{ plane: Plane; by: 
       .ensureAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true });
-    return { plane: planeOf(data, info.width, info.height), by };
+    return { image: luminanceImageOf(data, info.width, info.height), by };
   } catch {
     return refuse('photo', `"${path}", which cannot be decoded`, 'a whole JPEG or PNG');
   }
@@ -79,8 +79,8 @@ async function decoded(path: string, most: number): Promise<{ plane: Plane; by: 
 function somewhere(s: Sculpt): Point {
   let best: Point = [0, 0];
   let near = Infinity;
-  for (let i = 0; i < s.trust.length; i++) {
-    if (s.trust[i] < 128) continue;
+  for (let i = 0; i < s.confidence.length; i++) {
+    if (s.confidence[i] < 128) continue;
     const [x, y] = [
       ((i % s.width) + 0.5 - s.width / 2) / s.pxPerMm,
       (s.height / 2 - Math.floor(i / s.width) - 0.5) / s.pxPerMm,
@@ -124,7 +124,7 @@ function writeOut(
         heightMm,
         xMm: 0,
         yMm: 0,
-        trust: meanTrust(sculpt),
+        trust: meanConfidence(sculpt),
         shape: shape && hashOf(shape),
         photos: [],
       },
@@ -159,7 +159,7 @@ export async function telling(work: () => Promise<void>): Promise<void> {
       throw error;
     const faults =
       error instanceof NoScan
-        ? error.faults.flatMap((f, i) => (f ? [`photo ${i + 1}, ${f.fault}: ${f.says}`] : []))
+        ? error.faults.flatMap((f, i) => (f ? [`photo ${i + 1}, ${f.fault}: ${f.message}`] : []))
         : [];
     const [path, ...rest] = error.message.split(': ');
     const [held, accepted] = rest.join(': ').split('; accepted: ');
@@ -179,17 +179,17 @@ export interface ScanChoices {
 }
 
 export async function scan(paths: string[], o: ScanChoices): Promise<void> {
-  const planes: Plane[] = [];
+  const images: LuminanceImage[] = [];
   let scale = 1;
   for (const [i, path] of paths.entries()) {
     progress(`opening ${path}`, (0.2 * i) / paths.length);
-    const { plane, by } = await decoded(path, MOST_WORKED);
-    planes.push(plane);
+    const { image, by } = await decoded(path, MOST_WORKED);
+    images.push(image);
     scale = by;
   }
   const [x, y, r] = o.ball === undefined ? [] : numbers('--ball', o.ball, 3, 3).map((v) => v * scale);
   const ball: Circle | null = o.ball === undefined ? null : { x, y, r };
-  const found = scanFrom(planes, {
+  const found = scanFrom(images, {
     ball,
     pxPerMm: { ballMm: number('--ball-mm', o.ballMm, 0.5, 100) },
     lampMm: o.lamp === 'find' || o.lamp === 'far' ? o.lamp : number('--lamp', o.lamp, 50, 10_000),
@@ -209,7 +209,7 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
       file,
       used: found.used.includes(i),
       fault: found.faults[i]?.fault ?? null,
-      says: found.faults[i]?.says ?? null,
+      says: found.faults[i]?.message ?? null,
     })),
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });
@@ -253,7 +253,7 @@ export async function mesh(
   answer({
     file: o.out,
     triangles: read.index.length / 3,
-    says: read.says,
+    says: read.notes,
     widthMm: piece.sculpts[0].widthMm,
     heightMm: piece.sculpts[0].heightMm,
     pxPerMm: sculpt.pxPerMm,
@@ -265,12 +265,12 @@ export async function camera(
   id: string,
   o: { out: string; photos: string; hard?: boolean; seed: string; pxPerMm: string; spoil?: string },
 ): Promise<void> {
-  if (!benchSculpts.some((s) => s.id === id))
-    refuse('SCULPT', `"${id}"`, `one of ${benchSculpts.map((s) => s.id).join(', ')}`);
+  if (!standInSculpts.some((s) => s.id === id))
+    refuse('SCULPT', `"${id}"`, `one of ${standInSculpts.map((s) => s.id).join(', ')}`);
   const [which, how] = o.spoil?.split(':') ?? [];
   if (o.spoil !== undefined && !SPOILT.includes(how as Spoilt))
     refuse('--spoil', `"${o.spoil}"`, `N:HOW, how one of ${SPOILT.join(', ')}`);
-  const series = benchSeries(benchSculpt(id), {
+  const series = standInSeries(standInSculpt(id), {
     pxPerMm: number('--px-per-mm', o.pxPerMm, 2, 60),
     photos: Math.round(number('--photos', o.photos, 4, 16)),
     conditions: o.hard ? HARD : MILD,

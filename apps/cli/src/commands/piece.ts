@@ -8,9 +8,10 @@ import {
   readPaintList,
   readPiece,
   RefusedInput,
-  settle,
+  fixAll,
   sluiceWarden,
   writePiece,
+  type PartReport,
   type Piece,
   type PieceFinding,
 } from '@pale-glint/core';
@@ -26,7 +27,7 @@ const DEMOS: Readonly<Record<string, Piece>> = {
   arm: lockKeepersArm,
 };
 /** A finding as the command line tells it. */
-const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: PieceFinding) => ({
+const findingOut = ({ id, part, measured, wanted, at, message: says, fix, quiet }: PieceFinding) => ({
   id,
   part,
   measured,
@@ -34,7 +35,14 @@ const findingOut = ({ id, part, measured, wanted, at, says, fix, quiet }: PieceF
   at,
   says,
   quiet,
-  fix: fix && { says: fix.says, paths: pathsOf(fix) },
+  fix: fix && { says: fix.label, paths: pathsOf(fix) },
+});
+
+/** The figures of a part as the command line tells them. */
+const partOut = ({ notes: says, unresolved, ...figures }: PartReport) => ({
+  ...figures,
+  says,
+  asleep: unresolved.map(({ id, reason }) => ({ id, says: reason })),
 });
 
 function check(path: string): void {
@@ -70,7 +78,7 @@ export function pieceCommands(program: Command): void {
     .option('--px-per-mm <N>', 'points per mm that contours are drawn from')
     .action((path: string, o: { pxPerMm?: string }) => {
       const px = o.pxPerMm === undefined ? undefined : number('--px-per-mm', o.pxPerMm, 1, 200);
-      answer({ parts: mapReport(pieceFrom(path), px) });
+      answer({ parts: mapReport(pieceFrom(path), px).map(partOut) });
     });
 
   program
@@ -90,12 +98,12 @@ export function pieceCommands(program: Command): void {
     .description('the piece with every fix applied that there is; what is left is told beside it')
     .argument('<PIECE>')
     .action((path: string) => {
-      const { piece, applied, rounds, left } = settle(pieceFrom(path));
+      const { piece, applied, rounds, left } = fixAll(pieceFrom(path));
       process.stdout.write(writePiece(piece));
       process.stderr.write(
         `${applied.length} fix${applied.length === 1 ? '' : 'es'} in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
       );
-      for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.says}\n`);
+      for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.message}\n`);
     });
 
   program

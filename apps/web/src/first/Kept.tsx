@@ -8,17 +8,17 @@ const megabytes = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`;
 export function Kept() {
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
-  const [says, setSays] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   if (!data || data.length === 0) return null;
   const unused = data.filter((b) => b.usedBy.length === 0);
   const sum = (list: typeof data) => megabytes(list.reduce((n, b) => n + b.bytes, 0));
   const sweep = () =>
     blobApi.sweep().then(
       async ({ removed, bytes }) => {
-        setSays(`${removed} removed, ${megabytes(bytes)} free.`);
+        setMessage(`${removed} removed, ${megabytes(bytes)} free.`);
         await client.invalidateQueries({ queryKey: blobKeys });
       },
-      (error: Error) => setSays(error.message),
+      (error: Error) => setMessage(error.message),
     );
   return (
     <p className="pt-6 text-label text-g82" role="status">
@@ -29,7 +29,7 @@ export function Kept() {
           Remove {unused.length} that no piece uses, {sum(unused)}
         </button>
       )}{' '}
-      {says}
+      {message}
     </p>
   );
 }

@@ -1,33 +1,37 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
-import type { Desk } from '../stations/desk.js';
+import type { StationState } from '../stations/stationState.js';
 import { usePieceState } from '../store/PieceContext.js';
 
 const KEY = 'pale-glint/shown-round';
 const STEPS = [
   {
     to: 'light',
-    says: 'Take hold of the pale handle and move the light round the clock. All the metal follows.',
+    description: 'Take hold of the pale handle and move the light round the clock. All the metal follows.',
     name: 'Light',
   },
   {
     to: 'parts',
-    says: 'Press a part, on the picture or in the list. Drag it, or pull its handles. The library below adds more.',
+    description:
+      'Press a part, on the picture or in the list. Drag it, or pull its handles. The library below adds more.',
     name: 'Part',
   },
   {
     to: 'glint',
-    says: 'Choose Zones: each number is a value step, its border a line where it stays hard, hatched where it is blended.',
+    description:
+      'Choose Zones: each number is a value step, its border a line where it stays hard, hatched where it is blended.',
     name: 'Map',
   },
   {
     to: 'glint',
-    says: 'Drag the slider under the map back and forth: the piece after every step, the ugly middle included.',
+    description:
+      'Drag the slider under the map back and forth: the piece after every step, the ugly middle included.',
     name: 'Steps',
   },
   {
     to: 'order',
-    says: 'Here is what to do, in order. Tick a step when it is dry; take the card to the table with the arrow above.',
+    description:
+      'Here is what to do, in order. Tick a step when it is dry; take the card to the table with the arrow above.',
     name: 'Order',
   },
 ] as const;
@@ -62,7 +66,7 @@ const ledBefore = () => {
 };
 
 /** What the painter does at each step, as one text that changes when it is done. */
-function deedOf(step: number, desk: Desk, light: string): string {
+function deedOf(step: number, desk: StationState, light: string): string {
   return [
     light,
     desk.selected ?? '',
@@ -73,7 +77,7 @@ function deedOf(step: number, desk: Desk, light: string): string {
 }
 
 /** A first visit is led once through light, part, map, steps and order, on the real screen: nothing is covered or locked. */
-export function Guide({ desk }: { desk: Desk }) {
+export function Guide({ desk }: { desk: StationState }) {
   const step = useSyncExternalStore(subscribe, () => at);
   const { piece } = usePieceState();
   const navigate = useNavigate();
@@ -118,7 +122,7 @@ export function Guide({ desk }: { desk: Desk }) {
         <span className="font-semibold">
           {step + 1} of {STEPS.length}, {STEPS[step].name.toLowerCase()}.
         </span>{' '}
-        {STEPS[step].says}
+        {STEPS[step].description}
         {done && <span className="font-semibold"> Done: go on when you like.</span>}
       </p>
       <button

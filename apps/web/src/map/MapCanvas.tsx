@@ -1,6 +1,6 @@
 import type { Picture, Piece } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
-import { mapDesk } from '../workers/mapClient.js';
+import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
 import { keepSeen, lastSeen, type LastSeen } from './lastSeen.js';
 import { noteOpened, noteSettled, noteTiming } from './timings.js';
@@ -144,9 +144,9 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
     const ask = (times: number) => {
       lastAsked.current = performance.now();
       const fine = times === 1;
-      waitsFor = fine ? mapDesk.answers : Infinity;
+      waitsFor = fine ? mapClient.answers : Infinity;
       drawn = fine ? picture : coarser(picture, times);
-      mine = mapDesk.ask(
+      mine = mapClient.ask(
         {
           piece,
           picture: drawn,
@@ -175,15 +175,15 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
         if (canvas.current) canvas.current.dataset['settled'] = 'rough';
         ask(1);
       } else {
-        roughOwed = mapDesk.answers;
+        roughOwed = mapClient.answers;
         ask(FIRST_COARSER);
       }
     };
     const first = setTimeout(() => (opening ? void open() : ask(moving ? MOVING_COARSER : 1)), 0);
     if (canvas.current) canvas.current.dataset['settled'] = 'no';
-    const stop = mapDesk.listen((news) => {
+    const stop = mapClient.listen((news) => {
       if (news.kind === 'failed') {
-        setFailed(news.says);
+        setFailed(news.message);
         return;
       }
       if (!('generation' in news) || news.generation !== mine) {

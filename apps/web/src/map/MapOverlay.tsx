@@ -10,21 +10,21 @@ import {
 } from '@pale-glint/core';
 import { useMemo } from 'react';
 import { ringsOf } from './outline.js';
-import type { MapView, SheetNews } from '../workers/protocol.js';
+import type { MapView, SheetMessage } from '../workers/protocol.js';
 
 interface MapOverlayProps {
   readonly piece: Piece;
   readonly picture: Picture;
   readonly view: MapView;
   readonly selected: string | null;
-  readonly byPart: ReadonlyMap<string, SheetNews>;
+  readonly byPart: ReadonlyMap<string, SheetMessage>;
 }
 
 const transformOf = ({ place }: Part) => `translate(${place.xMm} ${-place.yMm}) rotate(${-place.rollDeg})`;
 /** Hatching wider than this hides the zones it should explain; the full width is told in the step. */
 const WIDEST_HATCH_MM = 0.7;
 
-function ZoneBorders({ news, part, px }: { news: SheetNews; part: Part; px: number }) {
+function ZoneBorders({ news, part, px }: { news: SheetMessage; part: Part; px: number }) {
   return (
     <g fill="none" clipPath="url(#chosen)">
       <clipPath id="chosen">
@@ -60,7 +60,7 @@ function ZoneBorders({ news, part, px }: { news: SheetNews; part: Part; px: numb
 /** Numbers closer than this many screen points to one already placed are left out. */
 const NUMBER_GAP = 19;
 
-function ZoneNumbers({ news, px, roll }: { news: SheetNews; px: number; roll: number }) {
+function ZoneNumbers({ news, px, roll }: { news: SheetMessage; px: number; roll: number }) {
   const places = useMemo(() => {
     const { zones } = news.sheet.zones;
     return zones.map((z, k) => (z.ownShare > 0.004 ? numberPlace(z.cover, zones[k + 1]?.cover ?? []) : null));
@@ -93,7 +93,7 @@ function LightPath({
   px,
 }: {
   piece: Piece;
-  byPart: ReadonlyMap<string, SheetNews>;
+  byPart: ReadonlyMap<string, SheetMessage>;
   px: number;
 }) {
   const dots = piece.parts.flatMap((part) => {

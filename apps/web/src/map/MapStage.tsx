@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef, type PointerEvent, type ReactNode } from 'reac
 import { LookSwitch } from '../look/LookSwitch.js';
 import { SURROUNDS, transformOf, useLook } from '../look/look.js';
 import type { ShownView } from '../ui/ViewSwitch.js';
-import { mapDesk } from '../workers/mapClient.js';
+import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { inDrawing } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
@@ -80,7 +80,7 @@ export function MapStage({
     underlay,
   );
   // Before the small pictures beside it ask for anything.
-  useLayoutEffect(() => mapDesk.expect(), []);
+  useLayoutEffect(() => mapClient.expect(), []);
   const squint = view === 'squint';
   return (
     <div

@@ -2,14 +2,14 @@ import { brushFor, labToHex, percent, plain, polishModels, type Part } from '@pa
 import { useShelf } from '../shelf/useShelf.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
-import type { SheetNews } from '../workers/protocol.js';
+import type { SheetMessage } from '../workers/protocol.js';
 
 function Figure({ label, value, why }: { label: string; value: string; why?: string }) {
   return (
     <div className="flex justify-between gap-2">
       <dt className="text-g28">
         {label}
-        {why && <Why of={label} says={why} />}
+        {why && <Why of={label} text={why} />}
       </dt>
       <dd className="text-right font-semibold">{value}</dd>
     </div>
@@ -18,7 +18,7 @@ function Figure({ label, value, why }: { label: string; value: string; why?: str
 
 interface PartFiguresProps {
   readonly part: Part;
-  readonly news: SheetNews;
+  readonly news: SheetMessage;
   readonly stale: boolean;
 }
 
@@ -104,7 +104,7 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
           />
         )}
       </dl>
-      {sheet.says.map((s) => (
+      {sheet.notes.map((s) => (
         <p key={s} className="bg-g88 px-2 py-1 text-label">
           {s[0].toUpperCase() + s.slice(1)}.
         </p>

@@ -1,11 +1,11 @@
 import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
-import { sheetDesk } from '../workers/mapClient.js';
+import { sheetClient } from '../workers/mapClient.js';
 import { noteCritique, noteOrdered } from './timings.js';
-import type { SheetNews } from '../workers/protocol.js';
+import type { SheetMessage } from '../workers/protocol.js';
 
 export interface Sheets {
-  readonly byPart: ReadonlyMap<string, SheetNews>;
+  readonly byPart: ReadonlyMap<string, SheetMessage>;
   /** The bare sheets, as the painting order takes them. */
   readonly sheets: ReadonlyMap<string, PartSheet>;
   /** The painting order that follows from them. */
@@ -25,7 +25,7 @@ const REST_MS = 700;
 
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
 export function useSheets(piece: Piece): Sheets {
-  const [byPart, setByPart] = useState<ReadonlyMap<string, SheetNews>>(new Map());
+  const [byPart, setByPart] = useState<ReadonlyMap<string, SheetMessage>>(new Map());
   const [order, setOrder] = useState<readonly OrderLayer[]>([]);
   const [soFar, setSoFar] = useState<Sheets['soFar']>({ order: [], all: false });
   const [findings, setFindings] = useState<readonly Finding[]>([]);
@@ -40,13 +40,13 @@ export function useSheets(piece: Piece): Sheets {
   useEffect(() => {
     let mine = -1;
     let askedAt = 0;
-    const found = new Map<string, SheetNews>();
-    const stop = sheetDesk.listen((news) => {
+    const found = new Map<string, SheetMessage>();
+    const stop = sheetClient.listen((news) => {
       if (
         news.kind === 'failed' &&
         (news.generation === mine || (news.generation === null && news.jobId === null))
       )
-        setFailed(news.says);
+        setFailed(news.message);
       if (!('generation' in news) || news.generation !== mine) return;
       if (news.kind === 'sheet') {
         found.set(news.part, news.news);
@@ -70,7 +70,7 @@ export function useSheets(piece: Piece): Sheets {
     const timer = setTimeout(
       () => {
         askedAt = performance.now();
-        mine = sheetDesk.ask({ piece });
+        mine = sheetClient.ask({ piece });
         opened.current = piece.id;
       },
       opened.current === piece.id ? REST_MS : 0,

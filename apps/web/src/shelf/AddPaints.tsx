@@ -104,7 +104,7 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
             <ul aria-label="Not understood" className="space-y-1 bg-g10 p-2 text-label text-g98">
               {bad.slice(0, MOST_SHOWN).map((l) => (
                 <li key={l.line}>
-                  Line {l.line}: {l.says}.
+                  Line {l.line}: {l.message}.
                 </li>
               ))}
               {bad.length > MOST_SHOWN && <li>and {bad.length - MOST_SHOWN} more</li>}

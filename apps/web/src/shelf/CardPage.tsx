@@ -27,7 +27,7 @@ const whitest = (paints: readonly Paint[]): Paint | null =>
 
 /** A photo of a card with dots of paint: what they are is measured and taken over to the shelf. */
 export function CardPage() {
-  const { shelf, change, undo, canUndo, says } = useShelf();
+  const { shelf, change, undo, canUndo, message } = useShelf();
   const paints = useMemo(() => shelf.paints.map(paintOf), [shelf]);
   const { card, setCard, answer, busy, trouble, ask } = useCard(paints);
   const [mark, setMark] = useState<Mark>('white');
@@ -84,9 +84,9 @@ export function CardPage() {
           Back to the shelf
         </Link>
       </header>
-      {says && (
+      {message && (
         <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">
-          {says}
+          {message}
         </p>
       )}
       <div className="flex min-h-0 flex-1">
@@ -323,8 +323,8 @@ export function CardPage() {
                         />
                       </span>
                       <span>
-                        <span className="font-semibold">{names.get(m.paint)?.name}</span>: {m.says.join('; ')}
-                        .
+                        <span className="font-semibold">{names.get(m.paint)?.name}</span>:{' '}
+                        {m.notes.join('; ')}.
                       </span>
                     </p>
                   ))}

@@ -65,7 +65,7 @@ export function DotPlanRow({ number, plan, read, paints, white, onPlan, onRemove
             </option>
           ))}
         </select>
-        {read?.says && <span className="font-semibold">{read.says}</span>}
+        {read?.message && <span className="font-semibold">{read.message}</span>}
       </span>
       <button
         type="button"

@@ -41,7 +41,7 @@ function TextField({
   onChange: (text: string) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
-  const says = text === null ? null : wrong(text);
+  const message = text === null ? null : wrong(text);
   return (
     <div>
       <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28 focus-within:border-g10">
@@ -50,18 +50,18 @@ function TextField({
           className="min-w-0 flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
           value={text ?? value}
           maxLength={most}
-          aria-invalid={says !== null}
+          aria-invalid={message !== null}
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
           onBlur={() => {
-            if (text !== null && says === null && text !== value) onChange(text);
+            if (text !== null && message === null && text !== value) onChange(text);
             setText(null);
           }}
         />
       </label>
-      {says && (
+      {message && (
         <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {says}
+          {message}
         </p>
       )}
     </div>

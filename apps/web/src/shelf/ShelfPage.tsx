@@ -12,7 +12,7 @@ import { useShelf } from './useShelf.js';
 
 /** The paints the painter owns: what mixes are found from. */
 export function ShelfPage() {
-  const { query, shelf, change, undo, canUndo, says } = useShelf();
+  const { query, shelf, change, undo, canUndo, message } = useShelf();
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const picked = shelf.paints.filter((p) => chosen.has(p.id));
@@ -52,9 +52,9 @@ export function ShelfPage() {
           As a palette
         </Button>
       </header>
-      {says && (
+      {message && (
         <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">
-          {says}
+          {message}
         </p>
       )}
       <div className="flex min-h-0 flex-1">

@@ -56,7 +56,7 @@ export function useCard(paints: readonly Paint[]) {
     mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
       setBusy(false);
       if (data.kind === 'failed') {
-        setTrouble(data.says);
+        setTrouble(data.message);
         setAnswer(null);
       } else if (data.kind === 'opened') {
         setTrouble(null);

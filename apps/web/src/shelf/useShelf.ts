@@ -10,7 +10,7 @@ const STALE = 409;
 export function useShelf() {
   const client = useQueryClient();
   const query = useQuery({ queryKey: shelfKeys, queryFn: shelfApi.get, staleTime: 30_000 });
-  const [says, setSays] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const before = useRef<Shelf[]>([]);
   const [undos, setUndos] = useState(0);
   // Saves follow each other: each starts from the version the one before it made.
@@ -24,10 +24,10 @@ export function useShelf() {
         try {
           const saved = await shelfApi.save(next, version);
           client.setQueryData<StoredShelf>(shelfKeys, (old) => old && { ...old, version: saved.version });
-          setSays(null);
+          setMessage(null);
         } catch (error) {
           const stale = error instanceof Refusal && error.status === STALE;
-          setSays(
+          setMessage(
             stale
               ? 'The shelf was changed elsewhere meanwhile; it is shown as it is there. Do your last change again.'
               : `Not saved: ${error instanceof Error ? error.message : String(error)}`,
@@ -53,5 +53,5 @@ export function useShelf() {
     setUndos(before.current.length);
     if (last) put(last);
   }, [put]);
-  return { query, shelf: query.data?.shelf ?? EMPTY_SHELF, change, undo, canUndo: undos > 0, says };
+  return { query, shelf: query.data?.shelf ?? EMPTY_SHELF, change, undo, canUndo: undos > 0, message };
 }

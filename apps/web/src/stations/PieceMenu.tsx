@@ -12,9 +12,9 @@ import { Dialog } from '../ui/Dialog.js';
 import { NumberField } from '../ui/NumberField.js';
 import { fileName, saveFile } from '../ui/saveFile.js';
 import { paintedView } from '../ui/ViewSwitch.js';
-import { atBench } from '../workers/benchClient.js';
+import { runScanJob } from '../workers/scanClient.js';
 import { askCard, askPng, askSvg } from '../workers/mapClient.js';
-import { useDesk } from './desk.js';
+import { useStation } from './stationState.js';
 
 const item = 'block w-full cursor-pointer px-4 py-2 text-left outline-none data-[highlighted]:bg-g88';
 const round = 'grid size-9 place-items-center rounded-sm text-g10 hover:bg-g82 disabled:text-g62';
@@ -32,7 +32,7 @@ function pictureSize(b: ReturnType<typeof boundsOfPiece>, longer: number): { wid
 export function PieceMenu() {
   const store = usePieceStore();
   const { piece, canUndo, canRedo } = usePieceState();
-  const { view, run, after, selected, close } = useDesk();
+  const { view, run, after, selected, close } = useStation();
   const { surround } = useLook();
   const [note, setNote] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
@@ -42,8 +42,8 @@ export function PieceMenu() {
   const shown = close ? (part?.id ?? null) : null;
   const size = pictureSize(boundsOfPiece(piece, shown), longer);
   useCommands({ take: () => setOpen(true) });
-  const during = async (says: string, work: () => Promise<void>) => {
-    setNote(says);
+  const during = async (message: string, work: () => Promise<void>) => {
+    setNote(message);
     try {
       await work();
       setNote(null);
@@ -79,7 +79,7 @@ export function PieceMenu() {
   const hashes = blobsOf(piece);
   const archive = () =>
     during('Packing the piece', async () => {
-      const { result } = atBench({ kind: 'pack', piece: text(), hashes }, 'packed', () => undefined);
+      const { result } = runScanJob({ kind: 'pack', piece: text(), hashes }, 'packed', () => undefined);
       saveFile(fileName(piece.name, '.glint.zip'), [(await result).bytes], 'application/zip');
     });
 

@@ -1,17 +1,17 @@
-import { clockSide, clockText, duration, focalRank, loud, squintOrder } from '@pale-glint/core';
+import { clockSide, clockText, duration, focalRank, activeFindings, squintOrder } from '@pale-glint/core';
 import { NavLink } from 'react-router';
 import { usePieceState } from '../store/PieceContext.js';
-import type { Desk } from './desk.js';
+import type { StationState } from './stationState.js';
 import { useTimeLeft } from './useTimeLeft.js';
 
 const ordinal = (n: number) =>
   `${n}${['th', 'st', 'nd', 'rd'][n % 10 > 3 || Math.floor((n % 100) / 10) === 1 ? 0 : n % 10]}`;
 
 /** A word on the map: what is to look at, or whether the focal part leads at a squint. */
-function glintState(desk: Desk, piece: ReturnType<typeof usePieceState>['piece']): string {
+function glintState(desk: StationState, piece: ReturnType<typeof usePieceState>['piece']): string {
   if (piece.parts.length === 0) return 'nothing to light yet';
   if (!desk.sheets.settled) return `measuring ${desk.sheets.done} of ${desk.sheets.of}`;
-  const open = loud(desk.sheets.findings).length;
+  const open = activeFindings(desk.sheets.findings).length;
   if (open > 0) return `${open} to look at`;
   const order = squintOrder(piece, desk.sheets.sheets);
   const rank = focalRank(piece, order);
@@ -20,7 +20,7 @@ function glintState(desk: Desk, piece: ReturnType<typeof usePieceState>['piece']
 }
 
 /** The stations as one ramp from dark to light; each tells its state. */
-export function Ramp({ desk }: { desk: Desk }) {
+export function Ramp({ desk }: { desk: StationState }) {
   const { piece } = usePieceState();
   const { activeMin } = useTimeLeft(desk.order, desk.run.ticks, piece.copies);
   const metals = piece.ladders.filter((l) =>

@@ -1,22 +1,22 @@
 import type { SaveState } from '../store/pieceStore.js';
 
-function noteOf(state: SaveState): { says: string; loud: boolean } {
+function noteOf(state: SaveState): { message: string; urgent: boolean } {
   switch (state.kind) {
     case 'saved':
-      return { says: 'All saved', loud: false };
+      return { message: 'All saved', urgent: false };
     case 'waiting':
-      return { says: 'Saving soon', loud: false };
+      return { message: 'Saving soon', urgent: false };
     case 'saving':
-      return { says: 'Saving', loud: false };
+      return { message: 'Saving', urgent: false };
     case 'away':
-      return { says: 'Server away: kept here, trying again', loud: true };
+      return { message: 'Server away: kept here, trying again', urgent: true };
     case 'refused':
       return {
-        says: `Not saved: ${state.problems[0] ? `${state.problems[0].path}, accepted: ${state.problems[0].accepted}` : state.says}`,
-        loud: true,
+        message: `Not saved: ${state.problems[0] ? `${state.problems[0].path}, accepted: ${state.problems[0].accepted}` : state.message}`,
+        urgent: true,
       };
     case 'conflict':
-      return { says: 'Changed elsewhere', loud: true };
+      return { message: 'Changed elsewhere', urgent: true };
   }
 }
 
@@ -27,9 +27,9 @@ export function SaveNote({ state, runAway }: { state: SaveState; runAway: boolea
     <p
       role="status"
       data-testid="save-state"
-      className={`max-w-60 rounded-sm px-2 py-1 text-label ${note.loud ? 'bg-g05 font-semibold text-g98' : 'text-g28'}`}
+      className={`max-w-60 rounded-sm px-2 py-1 text-label ${note.urgent ? 'bg-g05 font-semibold text-g98' : 'text-g28'}`}
     >
-      {note.says}
+      {note.message}
     </p>
   );
 }

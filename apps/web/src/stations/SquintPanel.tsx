@@ -2,14 +2,14 @@ import { FOCAL_AMONG, focalRank, plain, squintOrder } from '@pale-glint/core';
 import { usePiece } from '../store/PieceContext.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
-import { useDesk } from './desk.js';
+import { useStation } from './stationState.js';
 
 const SHOWN = 6;
 
 /** What a squint leaves: the lightest parts, and whether the focal part is among the first. */
 export function SquintPanel() {
   const piece = usePiece();
-  const { sheets, select } = useDesk();
+  const { sheets, select } = useStation();
   const order = squintOrder(piece, sheets.sheets);
   const rank = focalRank(piece, order);
   const lines = order.slice(0, SHOWN);
@@ -21,7 +21,7 @@ export function SquintPanel() {
     >
       <h2 className="font-semibold">
         Lightest at a squint
-        <Why of="Lightest at a squint" says={whyOf('squint')!} />
+        <Why of="Lightest at a squint" text={whyOf('squint')!} />
       </h2>
       <ol>
         {lines.map(({ part, mean }) => (

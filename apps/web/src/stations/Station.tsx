@@ -7,11 +7,11 @@ import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { Loading } from '../ui/states.js';
 import { VIEWS, type ShownView } from '../ui/ViewSwitch.js';
-import { mapDesk } from '../workers/mapClient.js';
+import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
-import { DeskContext, type Desk, type GlintSide } from './desk.js';
+import { StationContext, type StationState, type GlintSide } from './stationState.js';
 import { handEdits } from './glint/handEdits.js';
 import { PieceMenu } from './PieceMenu.js';
 import { Ramp } from './Ramp.js';
@@ -21,7 +21,7 @@ import { useRun } from './useRun.js';
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus();
 
 /** The commands that every station knows. */
-function useFrameCommands(desk: Desk): void {
+function useFrameCommands(desk: StationState): void {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const navigate = useNavigate();
@@ -74,7 +74,7 @@ function useFrameCommands(desk: Desk): void {
   });
 }
 
-function Frame({ desk }: { desk: Desk }) {
+function Frame({ desk }: { desk: StationState }) {
   const { piece, save } = usePieceState();
   useFrameCommands(desk);
   return (
@@ -119,7 +119,7 @@ function Stations() {
   // A part that undo took away is no longer chosen; redo brings it back chosen.
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
   const desk = useMemo(
-    (): Desk => ({
+    (): StationState => ({
       sheets,
       order: sheets.order,
       run,
@@ -139,9 +139,9 @@ function Stations() {
     [sheets, run, view, selected, after, close, side, finding],
   );
   return (
-    <DeskContext value={desk}>
+    <StationContext value={desk}>
       <Frame desk={desk} />
-    </DeskContext>
+    </StationContext>
   );
 }
 
@@ -156,7 +156,7 @@ export function StationFrame({ preload }: { preload: () => void }) {
   const { pathname } = useLocation();
   // Before the piece is fetched: the workers of its map make ready, and nothing else begins.
   useLayoutEffect(() => {
-    if (WITH_MAP.test(pathname)) mapDesk.expect();
+    if (WITH_MAP.test(pathname)) mapClient.expect();
   }, [pathname]);
   // All stations are fetched once the first is shown: they must open with the server away, too.
   useEffect(() => {

@@ -12,7 +12,7 @@ export type SaveState =
   | { readonly kind: 'saving' }
   /** The server cannot be reached; the change is kept and tried again. */
   | { readonly kind: 'away'; readonly tries: number }
-  | { readonly kind: 'refused'; readonly problems: readonly Problem[]; readonly says: string }
+  | { readonly kind: 'refused'; readonly problems: readonly Problem[]; readonly message: string }
   /** Someone else saved in between; the painter chooses. */
   | { readonly kind: 'conflict'; readonly theirs: number };
 
@@ -201,12 +201,16 @@ export class PieceStore {
       return;
     }
     if (error instanceof Refusal && error.status < 500) {
-      this.set({ save: { kind: 'refused', problems: error.body.problems ?? [], says: error.message } });
+      this.set({ save: { kind: 'refused', problems: error.body.problems ?? [], message: error.message } });
       return;
     }
     if (!(error instanceof Unreachable) && !(error instanceof Refusal)) {
       this.set({
-        save: { kind: 'refused', problems: [], says: error instanceof Error ? error.message : String(error) },
+        save: {
+          kind: 'refused',
+          problems: [],
+          message: error instanceof Error ? error.message : String(error),
+        },
       });
       return;
     }

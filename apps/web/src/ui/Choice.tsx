@@ -19,7 +19,7 @@ export function Choice<T extends string>({ label, why, value, options, onChange 
         <label htmlFor={id} className="text-label text-g28">
           {label}
         </label>
-        {why && <Why of={label} says={why} />}
+        {why && <Why of={label} text={why} />}
       </span>
       <select
         id={id}

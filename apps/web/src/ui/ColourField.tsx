@@ -18,7 +18,7 @@ export function ColourField({ label, why, value, onChange, onEnd }: ColourFieldP
         <label htmlFor={id} className="text-label text-g28">
           {label}
         </label>
-        {why && <Why of={label} says={why} />}
+        {why && <Why of={label} text={why} />}
       </span>
       <span className="flex items-center gap-2">
         <span className="narrow text-label text-g38">{value}</span>

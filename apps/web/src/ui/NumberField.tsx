@@ -60,7 +60,7 @@ export function NumberField({
           <label htmlFor={id} className="text-label text-g28">
             {label}
           </label>
-          {why && <Why of={label} says={why} />}
+          {why && <Why of={label} text={why} />}
         </span>
         <span className="flex min-w-0 shrink items-baseline justify-end gap-1">
           <input

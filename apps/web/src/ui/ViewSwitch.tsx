@@ -7,13 +7,13 @@ export type ShownView = MapView | 'squint';
 /** What the worker paints for a view. */
 export const paintedView = (view: ShownView): MapView => (view === 'squint' ? 'painted' : view);
 
-export const VIEWS: readonly { value: ShownView; label: string; says: string }[] = [
-  { value: 'painted', label: 'Painted', says: 'as it will look' },
-  { value: 'values', label: 'Values', says: 'light and dark alone' },
-  { value: 'zones', label: 'Zones', says: 'what each step covers' },
-  { value: 'lines', label: 'Lines', says: 'borders, horizons, edges, dots' },
-  { value: 'tint', label: 'Tint', says: 'the colour that sky, ground and neighbours lend' },
-  { value: 'squint', label: 'Squint', says: 'small and blurred, as from two metres' },
+export const VIEWS: readonly { value: ShownView; label: string; description: string }[] = [
+  { value: 'painted', label: 'Painted', description: 'as it will look' },
+  { value: 'values', label: 'Values', description: 'light and dark alone' },
+  { value: 'zones', label: 'Zones', description: 'what each step covers' },
+  { value: 'lines', label: 'Lines', description: 'borders, horizons, edges, dots' },
+  { value: 'tint', label: 'Tint', description: 'the colour that sky, ground and neighbours lend' },
+  { value: 'squint', label: 'Squint', description: 'small and blurred, as from two metres' },
 ];
 
 /** How the map is shown. */
@@ -30,7 +30,7 @@ export function ViewSwitch({ value, onChange }: { value: ShownView; onChange: (v
         <ToggleGroup.Item
           key={v.value}
           value={v.value}
-          title={v.says}
+          title={v.description}
           className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
         >
           {v.label}

@@ -2,7 +2,7 @@ import { Popover } from 'radix-ui';
 import { memo } from 'react';
 
 /** Why a number or a choice is what it is: a sentence, on demand. */
-export const Why = memo(function Why({ of, says }: { of: string; says: string }) {
+export const Why = memo(function Why({ of, text }: { of: string; text: string }) {
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -19,7 +19,7 @@ export const Why = memo(function Why({ of, says }: { of: string; says: string })
           aria-label={of}
           className="z-20 w-72 rounded-sm bg-g10 p-3 text-label text-g98 shadow-lg outline-none"
         >
-          {says}
+          {text}
           <Popover.Arrow className="fill-g10" />
         </Popover.Content>
       </Popover.Portal>

@@ -13,7 +13,7 @@ export function Loading({ what }: { what: string }) {
 /** What went wrong and what to do. */
 export function Failing({ what, error, again }: { what: string; error: unknown; again?: () => void }) {
   const away = error instanceof Unreachable;
-  const says = away
+  const message = away
     ? 'The server cannot be reached. Is it still running?'
     : error instanceof Error
       ? error.message
@@ -22,7 +22,7 @@ export function Failing({ what, error, again }: { what: string; error: unknown; 
     <div className="grid h-full place-items-center p-8" role="alert">
       <div className="max-w-md space-y-3">
         <p className="text-lead font-semibold">{what}</p>
-        <p className="text-g28">{says}</p>
+        <p className="text-g28">{message}</p>
         {error instanceof Refusal && error.body.problems && <ProblemList problems={error.body.problems} />}
         {again && <Button onClick={again}>Try again</Button>}
       </div>

@@ -17,7 +17,7 @@ import {
   NoRegion,
   regionAt,
   primedPicture,
-  settle,
+  fixAll,
   strokesOf,
   survivalOf,
   type Piece,
@@ -29,7 +29,7 @@ import type {
   CardJob,
   Job,
   MapJob,
-  News,
+  MapMessage,
   PictureJob,
   RoundJob,
   SettleJob,
@@ -44,7 +44,7 @@ import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from '
 /** Work is given up to newer messages at least this often. */
 const YIELD_MS = 8;
 
-const post = (news: News, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
+const post = (news: MapMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: number) =>
   createImageBitmap(new ImageData(bytes, width, height));
@@ -101,7 +101,7 @@ async function runMap(job: MapJob): Promise<void> {
 }
 
 function runSettle(job: SettleJob): void {
-  const settled = settle(internPiece(job.piece), (part, piece) => computedFor(part, internPiece(piece)));
+  const settled = fixAll(internPiece(job.piece), (part, piece) => computedFor(part, internPiece(piece)));
   post({ kind: 'settled', jobId: job.jobId, settled });
 }
 
@@ -126,12 +126,12 @@ async function runRound(job: RoundJob): Promise<void> {
   };
   const survival = await survive(piece);
   if (!survival) return;
-  const remedies: { says: string; share: number }[] = [];
+  const remedies: { message: string; share: number }[] = [];
   post({ kind: 'round', generation, survival, remedies, finished: tries.length === 0 });
   for (const t of tries) {
     const then = await survive(t.piece);
     if (!then) return;
-    remedies.push({ says: t.says, share: then.share });
+    remedies.push({ message: t.label, share: then.share });
     post({ kind: 'round', generation, survival, remedies, finished: remedies.length === tries.length });
   }
 }
@@ -197,10 +197,10 @@ function runRegion(job: RegionJob): void {
   const surface = keptSculpt(job.surface);
   if (!surface) throw new Error('its surface is not on the server any more');
   try {
-    post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.places), says: null });
+    post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.places), message: null });
   } catch (error) {
     if (!(error instanceof NoRegion)) throw error;
-    post({ kind: 'region', jobId: job.jobId, points: null, says: error.message });
+    post({ kind: 'region', jobId: job.jobId, points: null, message: error.message });
   }
 }
 
@@ -230,7 +230,7 @@ async function run(job: Job): Promise<void> {
       generation: 'generation' in job ? job.generation : null,
       jobId: 'jobId' in job ? job.jobId : null,
       part: null,
-      says: error instanceof Error ? error.message : String(error),
+      message: error instanceof Error ? error.message : String(error),
     });
   }
 }

@@ -1,11 +1,11 @@
-import type { Piece, Settled } from '@pale-glint/core';
+import type { Piece, FixedPiece } from '@pale-glint/core';
 import { leanSender } from './lean.js';
 import { mapGate } from './mapGate.js';
 import type {
   CardJob,
   Job,
   MapJob,
-  News,
+  MapMessage,
   PictureJob,
   RegionJob,
   SettleJob,
@@ -15,7 +15,7 @@ import type {
 } from './protocol.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
-type Listener = (news: News) => void;
+type Listener = (news: MapMessage) => void;
 
 /** What a browser that lets no page work in the background gets instead of a map. */
 const NO_WORKERS =
@@ -25,7 +25,7 @@ const start = (name: string) =>
   new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });
 
 /** A worker of which several parts of the page may ask things. */
-class Desk {
+class WorkerClient {
   private worker: Worker | null = null;
   private readonly listeners = new Set<Listener>();
   private lean = leanSender();
@@ -39,14 +39,16 @@ class Desk {
       } catch {
         const generation = 'generation' in job ? job.generation : null;
         const jobId = 'jobId' in job ? job.jobId : null;
-        const news: News = { kind: 'failed', generation, jobId, part: null, says: NO_WORKERS };
+        const news: MapMessage = { kind: 'failed', generation, jobId, part: null, message: NO_WORKERS };
         setTimeout(() => this.listeners.forEach((l) => l(news)), 0);
         return;
       }
-      this.worker.onmessage = ({ data }: MessageEvent<News>) => this.listeners.forEach((l) => l(data));
+      this.worker.onmessage = ({ data }: MessageEvent<MapMessage>) => this.listeners.forEach((l) => l(data));
       this.worker.onerror = (event) => {
-        const says = event.message || 'The map could not be computed in this browser.';
-        this.listeners.forEach((l) => l({ kind: 'failed', generation: null, jobId: null, part: null, says }));
+        const message = event.message || 'The map could not be computed in this browser.';
+        this.listeners.forEach((l) =>
+          l({ kind: 'failed', generation: null, jobId: null, part: null, message }),
+        );
       };
     }
     this.worker.postMessage(job.piece ? { ...job, piece: this.lean(job.piece) } : job, transfer);
@@ -59,11 +61,11 @@ class Desk {
 }
 
 /** The map under the painter's hand has workers of its own; everything longer goes to two others. */
-const hands = [new Desk('map'), new Desk('map, too')] as const;
-const long = new Desk('long work');
-const measuring = [long, new Desk('measuring')] as const;
+const hands = [new WorkerClient('map'), new WorkerClient('map, too')] as const;
+const long = new WorkerClient('long work');
+const measuring = [long, new WorkerClient('measuring')] as const;
 /** Small pictures come while the zones are still being measured. */
-const pictures = new Desk('pictures');
+const pictures = new WorkerClient('pictures');
 
 let generation = 0;
 let jobId = 0;
@@ -80,7 +82,7 @@ hands.forEach((hand) =>
 let warmed = false;
 
 /** Asks for the map; newer asking replaces older. Answers come to `listen`. */
-export const mapDesk = {
+export const mapClient = {
   /** A map is about to be shown: its workers make ready, small pictures and measuring wait for it. */
   expect() {
     gate.expect();
@@ -113,7 +115,7 @@ function join(): void {
   measuring[1].send({ kind: 'partner', piece: null, port: port2 }, [port2]);
 }
 
-export const sheetDesk = {
+export const sheetClient = {
   /** Measures once the map stands. */
   ask(job: Without<SheetsJob, 'generation' | 'worker' | 'of'>): number {
     const mine = ++generation;
@@ -135,7 +137,7 @@ export const sheetDesk = {
 };
 const asked = { sheets: -1 };
 
-function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Promise<T> {
+function answerTo<T>(desk: WorkerClient, id: number, pick: (news: MapMessage) => T | null): Promise<T> {
   return new Promise((resolve, reject) => {
     const stop = desk.listen((news) => {
       if (
@@ -143,7 +145,7 @@ function answerTo<T>(desk: Desk, id: number, pick: (news: News) => T | null): Pr
         (news.jobId === id || (news.jobId === null && news.generation === null))
       ) {
         stop();
-        reject(new Error(news.says));
+        reject(new Error(news.message));
       }
       if ('jobId' in news && news.kind !== 'failed' && news.jobId === id) {
         stop();
@@ -179,7 +181,7 @@ export function askCard(job: Without<CardJob, 'jobId'>): Promise<Uint8Array<Arra
 }
 
 /** The piece with every fix applied. */
-export function askSettle(job: Without<SettleJob, 'jobId'>): Promise<Settled> {
+export function askSettle(job: Without<SettleJob, 'jobId'>): Promise<FixedPiece> {
   const id = ++jobId;
   const answer = answerTo(long, id, (n) => (n.kind === 'settled' ? n.settled : null));
   long.send({ kind: 'settle', jobId: id, ...job });
@@ -187,7 +189,7 @@ export function askSettle(job: Without<SettleJob, 'jobId'>): Promise<Settled> {
 }
 
 /** How a piece reads from all round; answers come to `listen`. Null stops it. */
-export const roundDesk = {
+export const allRoundClient = {
   ask(piece: Piece | null): number {
     generation++;
     long.send({ kind: 'round', generation, piece });

@@ -1,6 +1,6 @@
 import { critique, paintingOrder, type Part, type PartSheet, type Piece } from '@pale-glint/core';
 import { hashOf, keepJudged, keepSheet, keptJudged, keptSheets, type Judged } from './measured.js';
-import type { News, SheetNews, SheetsJob } from './protocol.js';
+import type { MapMessage, SheetMessage, SheetsJob } from './protocol.js';
 import {
   computedFor,
   internPiece,
@@ -18,7 +18,7 @@ interface Told {
   readonly part: string;
   /** From a first, quick measure. */
   readonly quick: PartSheet | null;
-  readonly news: SheetNews | null;
+  readonly news: SheetMessage | null;
 }
 
 let partner: MessagePort | null = null;
@@ -43,7 +43,7 @@ function inTurn({ parts, ladders }: Piece): Part[] {
   return [...parts].sort((a, b) => turn(a) - turn(b));
 }
 
-function measured(part: Part, piece: Piece): SheetNews {
+function measured(part: Part, piece: Piece): SheetMessage {
   const { metal, palette, aimed } = prepare(part, piece);
   return { sheet: sheetFor(part, piece), glints: metal?.glints ?? [], colours: palette.colours, aimed };
 }
@@ -77,7 +77,7 @@ class Known {
   constructor(
     private readonly piece: Piece,
     private readonly generation: number,
-    private readonly post: (news: News) => void,
+    private readonly post: (news: MapMessage) => void,
     /** Whether its order is known from another day. */
     before: boolean,
   ) {
@@ -127,7 +127,7 @@ class Known {
  */
 export async function measure(
   job: SheetsJob,
-  post: (news: News) => void,
+  post: (news: MapMessage) => void,
   isLatest: () => boolean,
 ): Promise<void> {
   const { generation } = job;
@@ -192,7 +192,7 @@ async function judge(
     readonly generation: number;
     readonly known: Judged | null;
     readonly whole: string | null;
-    readonly post: (news: News) => void;
+    readonly post: (news: MapMessage) => void;
     readonly isLatest: () => boolean;
   },
 ): Promise<void> {

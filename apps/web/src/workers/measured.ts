@@ -1,7 +1,7 @@
 import type { Finding, OrderLayer, Picture, Piece } from '@pale-glint/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { sha256 } from '../api/sha256.js';
-import type { SheetNews } from './protocol.js';
+import type { SheetMessage } from './protocol.js';
 
 /** What a whole piece comes to. */
 export interface Judged {
@@ -18,7 +18,7 @@ export interface KeptPicture {
 
 interface Kept extends DBSchema {
   pictures: { key: string; value: KeptPicture & { at: number }; indexes: { at: number } };
-  sheets: { key: string; value: { news: SheetNews; at: number }; indexes: { at: number } };
+  sheets: { key: string; value: { news: SheetMessage; at: number }; indexes: { at: number } };
   judged: { key: string; value: { judged: Judged; at: number }; indexes: { at: number } };
 }
 
@@ -46,7 +46,7 @@ const store = (): Promise<IDBPDatabase<Kept> | null> =>
   }).catch(() => null));
 
 /** Sheets that were measured from the same before, by the place of their hash in the list. */
-export async function keptSheets(hashes: readonly (string | null)[]): Promise<(SheetNews | null)[]> {
+export async function keptSheets(hashes: readonly (string | null)[]): Promise<(SheetMessage | null)[]> {
   const db = await store();
   if (!db) return hashes.map(() => null);
   const read = db.transaction('sheets').store;
@@ -74,7 +74,7 @@ async function trim(
 }
 
 /** Keeps what was measured. A full or closed store loses nothing that cannot be measured again. */
-export async function keepSheet(hash: string | null, news: SheetNews): Promise<void> {
+export async function keepSheet(hash: string | null, news: SheetMessage): Promise<void> {
   const db = hash && (await store());
   if (db) await db.put('sheets', { news, at: Date.now() }, hash).catch(() => undefined);
 }

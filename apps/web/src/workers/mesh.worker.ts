@@ -18,12 +18,12 @@ async function run(job: MeshJob): Promise<void> {
   if (job.kind === 'open') {
     post({ kind: 'progress', doing: 'reading the file', share: 0.1 });
     mesh = await readMesh(new Uint8Array(await job.file.arrayBuffer()), job.name);
-    const { index, up, says } = mesh;
+    const { index, up, notes } = mesh;
     post({
       kind: 'opened',
       triangles: index.length / 3,
       up,
-      says,
+      notes,
       tall: { y: standingHeight(mesh, 'y'), z: standingHeight(mesh, 'z') },
     });
     return;
@@ -46,6 +46,6 @@ async function run(job: MeshJob): Promise<void> {
 
 self.onmessage = ({ data: job }: MessageEvent<MeshJob>) => {
   run(job).catch((error: unknown) =>
-    post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) }),
+    post({ kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
   );
 };

@@ -10,7 +10,7 @@ export interface OpenedMesh {
   readonly kind: 'opened';
   readonly triangles: number;
   readonly up: 'y' | 'z';
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
   /** Height in the file's unit, by which way it stands. */
   readonly tall: { readonly y: number; readonly z: number };
 }
@@ -28,4 +28,4 @@ export type MeshNews =
   | OpenedMesh
   | { readonly kind: 'glance'; readonly jobId: number; readonly sculpt: Sculpt }
   | MadeMesh
-  | { readonly kind: 'failed'; readonly says: string };
+  | { readonly kind: 'failed'; readonly message: string };

@@ -4,7 +4,7 @@ import {
   halfStep,
   lackingPaint,
   otherMixes,
-  searchedLadder,
+  searchMixesForLadder,
   standIns,
 } from '@pale-glint/core';
 import type { MixJob, MixNews } from './mixProtocol.js';
@@ -41,16 +41,17 @@ self.onmessage = ({ data }: MessageEvent<MixJob>) => {
       post({ kind: 'lacking', lacking: lackingPaint(data.ladder, data.paints, options) });
       return;
     }
-    const found = searchedLadder(data.ladder, data.paints, data.only, options);
+    const found = searchMixesForLadder(data.ladder, data.paints, data.only, options);
     post(
       found
         ? { kind: 'ladder', ...found }
         : {
             kind: 'failed',
-            says: 'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.',
+            message:
+              'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.',
           },
     );
   } catch (error) {
-    post({ kind: 'failed', says: error instanceof Error ? error.message : String(error) });
+    post({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
 };

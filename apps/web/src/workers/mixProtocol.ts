@@ -1,4 +1,13 @@
-import type { HalfStep, Lacking, Ladder, Opposites, OtherMix, Paint, Searched, Way } from '@pale-glint/core';
+import type {
+  HalfStep,
+  Lacking,
+  Ladder,
+  Opposites,
+  OtherMix,
+  Paint,
+  LadderSearchResult,
+  Way,
+} from '@pale-glint/core';
 
 interface MixFrom {
   readonly ladder: Ladder;
@@ -43,9 +52,9 @@ export type MixJob = LadderJob | OthersJob | LackingJob | HalfJob | StandInsJob;
 
 export type MixNews =
   | { readonly kind: 'progress'; readonly share: number }
-  | ({ readonly kind: 'ladder' } & Searched)
+  | ({ readonly kind: 'ladder' } & LadderSearchResult)
   | { readonly kind: 'others'; readonly others: readonly OtherMix[]; readonly opposites: Opposites | null }
   | { readonly kind: 'stand-ins'; readonly ways: readonly Way[] }
   | { readonly kind: 'lacking'; readonly lacking: Lacking | null }
   | { readonly kind: 'half'; readonly half: HalfStep | null }
-  | { readonly kind: 'failed'; readonly says: string };
+  | { readonly kind: 'failed'; readonly message: string };

@@ -9,7 +9,7 @@ import type {
   PictureView,
   Piece,
   Point,
-  Settled,
+  FixedPiece,
   Survival,
 } from '@pale-glint/core';
 
@@ -131,7 +131,7 @@ export type Job =
   | RegionJob;
 
 /** A part's sheet with what the drawings need besides. */
-export interface SheetNews {
+export interface SheetMessage {
   readonly sheet: PartSheet;
   readonly glints: readonly Glint[];
   /** Fully covering colour of every step, dark to light. */
@@ -140,7 +140,7 @@ export interface SheetNews {
   readonly aimed: readonly number[];
 }
 
-export type News =
+export type MapMessage =
   | {
       readonly kind: 'part';
       readonly generation: number;
@@ -153,7 +153,12 @@ export type News =
     }
   | { readonly kind: 'gone'; readonly generation: number; readonly part: string }
   | { readonly kind: 'mapDone'; readonly generation: number; readonly ms: number }
-  | { readonly kind: 'sheet'; readonly generation: number; readonly part: string; readonly news: SheetNews }
+  | {
+      readonly kind: 'sheet';
+      readonly generation: number;
+      readonly part: string;
+      readonly news: SheetMessage;
+    }
   | {
       /** The order as known so far, while zones are still measured. */
       readonly kind: 'orderSoFar';
@@ -170,14 +175,14 @@ export type News =
       /** What the critique alone took. */
       readonly critiqueMs: number;
     }
-  | { readonly kind: 'settled'; readonly jobId: number; readonly settled: Settled }
+  | { readonly kind: 'settled'; readonly jobId: number; readonly settled: FixedPiece }
   | { readonly kind: 'roundPart'; readonly generation: number; readonly done: number; readonly of: number }
   | {
       readonly kind: 'round';
       readonly generation: number;
       readonly survival: Survival;
       /** What would raise it, tried so far. */
-      readonly remedies: readonly { readonly says: string; readonly share: number }[];
+      readonly remedies: readonly { readonly message: string; readonly share: number }[];
       readonly finished: boolean;
     }
   | {
@@ -192,7 +197,7 @@ export type News =
       readonly jobId: number;
       readonly points: readonly (readonly [number, number])[] | null;
       /** Why there is none. */
-      readonly says: string | null;
+      readonly message: string | null;
     }
   | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
   | { readonly kind: 'card'; readonly jobId: number; readonly pdf: Uint8Array<ArrayBuffer> }
@@ -201,5 +206,5 @@ export type News =
       readonly generation: number | null;
       readonly jobId: number | null;
       readonly part: string | null;
-      readonly says: string;
+      readonly message: string;
     };

@@ -1,6 +1,6 @@
 import {
   adjustmentsOf,
-  frontsOf,
+  occludersOf,
   keptSculpt,
   trimSide,
   gridIn,
@@ -14,7 +14,7 @@ import {
   surfaceOf,
   zonesOf,
   type Computed,
-  type Front,
+  type Occluder,
   type Grid,
   type Layers,
   type Ladder,
@@ -132,11 +132,11 @@ function ladderKey({ finish }: Part, piece: Piece): string {
   return `${ladder ? idOf(ladder) : '-'} ${idOf(piece.paints)}`;
 }
 
-const frontIds = new WeakMap<readonly Front[], number>();
+const frontIds = new WeakMap<readonly Occluder[], number>();
 let frontCount = 0;
 /** What stands before a part may shade it. Equal fronts are the same object, so a number stands for them. */
 function frontKey(part: Part, piece: Piece): string {
-  const fronts = frontsOf(part, piece.parts);
+  const fronts = occludersOf(part, piece.parts);
   if (!frontIds.has(fronts)) frontIds.set(fronts, ++frontCount);
   return String(frontIds.get(fronts));
 }
@@ -164,7 +164,7 @@ export const madeFrom = (part: Part, piece: Piece): unknown =>
         [part.place.rollDeg, part.place.yawDeg, part.place.pitchDeg],
         part.finish,
         lightKey(part, piece),
-        frontsOf(part, piece.parts),
+        occludersOf(part, piece.parts),
         trimSide(part, piece.parts),
         part.finish.kind === 'metal' &&
           piece.ladders.find((l) => part.finish.kind === 'metal' && l.id === part.finish.ladder),

@@ -53,7 +53,7 @@ self.onmessage = async ({ data: job }: MessageEvent<SwatchJob>) => {
     const known = error instanceof CardTrouble || error instanceof RefusedInput;
     post({
       kind: 'failed',
-      says: known ? error.message : 'This photo could not be read here. Export it as JPEG or PNG.',
+      message: known ? error.message : 'This photo could not be read here. Export it as JPEG or PNG.',
     });
   }
 };

@@ -36,4 +36,4 @@ export type SwatchNews =
     }
   | { readonly kind: 'read'; readonly card: CardRead; readonly measured: readonly Measured[] }
   | { readonly kind: 'sampled'; readonly labs: readonly Lab[] }
-  | { readonly kind: 'failed'; readonly says: string };
+  | { readonly kind: 'failed'; readonly message: string };

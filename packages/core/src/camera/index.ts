@@ -1,4 +1,4 @@
-export * from './bench.js';
-export * from './benchSculpts.js';
+export * from './standInBench.js';
+export * from './standInSculpts.js';
 export * from './swatchCard.js';
 export * from './standInCard.js';

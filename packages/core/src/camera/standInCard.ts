@@ -3,7 +3,7 @@ import { film, masstoneOf, mixPigment, paintModel, thicknessOf } from '../paint/
 import type { Paint } from '../piece/index.js';
 import type { CardMarks, UsedDot } from '../swatch/index.js';
 import { seededRandom, seedOf } from '../units/index.js';
-import type { BenchPhoto } from './bench.js';
+import type { StandInPhoto } from './standInBench.js';
 import { cardMarks, CARD_WHITE, MILD_DESK, swatchPhoto } from './swatchCard.js';
 
 export const CARD_BLACK = '#161616';
@@ -13,7 +13,7 @@ const MOST_POTS = 6;
 const WHITES = 4;
 
 export interface StandInCard {
-  readonly photo: BenchPhoto;
+  readonly photo: StandInPhoto;
   readonly marks: CardMarks;
   /** What each dot is, in order. */
   readonly uses: readonly Pick<UsedDot, 'paint' | 'use'>[];

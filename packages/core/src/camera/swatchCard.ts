@@ -1,7 +1,7 @@
 import { BANDS, fromLinear, paintSpectrum, spectrumToLinear, type Spectrum } from '../colour/index.js';
 import type { CardMarks } from '../swatch/index.js';
 import { clamp, seededRandom } from '../units/index.js';
-import type { BenchPhoto } from './bench.js';
+import type { StandInPhoto } from './standInBench.js';
 
 /** What goes wrong when a card of paints is photographed at a desk. */
 export interface SwatchConditions {
@@ -70,7 +70,7 @@ export function swatchPhoto(
   dots: readonly SwatchDot[],
   conditions: SwatchConditions,
   seed: number,
-): BenchPhoto {
+): StandInPhoto {
   const { warmth, slope, haze, noise, exposure } = conditions;
   const random = seededRandom(seed);
   const rows = Math.max(1, Math.ceil(dots.length / COLUMNS));

@@ -83,7 +83,7 @@ export function survivalOf(
 
 /** Something that would let more of the reading survive, tried out. */
 export interface Remedy {
-  readonly says: string;
+  readonly label: string;
   readonly piece: Piece;
 }
 
@@ -99,11 +99,11 @@ export function remediesFor(piece: Piece): Remedy[] {
   return [
     ...(isOverhead
       ? []
-      : [{ says: 'light it from overhead', piece: { ...piece, rig: { ...piece.rig, ...light } } }]),
+      : [{ label: 'light it from overhead', piece: { ...piece, rig: { ...piece.rig, ...light } } }]),
     ...(duller
       ? [
           {
-            says: 'paint it satin: broad, soft lights stay right longer',
+            label: 'paint it satin: broad, soft lights stay right longer',
             piece: {
               ...piece,
               parts: piece.parts.map((p) =>
@@ -116,7 +116,7 @@ export function remediesFor(piece: Piece): Remedy[] {
     ...(piece.approach.bounce === 'gap'
       ? [
           {
-            says: 'leave the bounce out',
+            label: 'leave the bounce out',
             piece: { ...piece, approach: { ...piece.approach, bounce: 'none' as const } },
           },
         ]

@@ -1,11 +1,11 @@
 import { placeAt, type Facet, type Point } from '../form/index.js';
 import { seenBands, widthOf, type Band, type FacetBands } from '../glint/index.js';
 import type { AdjustmentOf, Adjustment } from '../piece/index.js';
-import { inPiece, type Scene, type Seen } from './scene.js';
+import { inPiece, type Scene, type PartInView } from './scene.js';
 
 /** A composed face of a part with its bands. */
 export interface FaceSeen {
-  readonly s: Seen;
+  readonly s: PartInView;
   readonly facet: number;
   readonly patch: number;
   readonly geometry: Facet;

@@ -45,7 +45,7 @@ export const blockBands: FindingDefinition = {
             at: bandPlace(face, b.centre),
             measured: ratio,
             wanted: { from: limit, to: null },
-            says: `the band on ${faceName(face)} is about ${plain(widthMm(face, b))} mm wide at both ends; ${fix.says}`,
+            message: `the band on ${faceName(face)} is about ${plain(widthMm(face, b))} mm wide at both ends; ${fix.label}`,
             fix,
           },
         ];

@@ -12,7 +12,7 @@ export const bounceTooBright: FindingDefinition = {
   find: (scene) =>
     scene.parts.flatMap((s) => {
       const limit = scene.limit('bounce-too-bright', s.part);
-      const own = s.p.hand.bounce;
+      const own = s.p.overrides.bounce;
       const bears = s.p.shape.model.patches.some((q) => q.kind === 'smooth');
       const mid = s.p.midValue;
       if (limit === null || !own || !bears || own.peak <= limit * mid + 1e-6) return [];
@@ -26,7 +26,7 @@ export const bounceTooBright: FindingDefinition = {
           at: inPiece(s.part, middleOf(s, below) ?? middleOf(s) ?? [0, 0]),
           measured: own.peak / mid,
           wanted: { from: null, to: limit },
-          says: `the bounce stands at value ${plain(lightnessAt(s, own.peak), 0)}, above the mid step at ${plain(lightnessAt(s, mid), 0)}; drop it to the mid step`,
+          message: `the bounce stands at value ${plain(lightnessAt(s, own.peak), 0)}, above the mid step at ${plain(lightnessAt(s, mid), 0)}; drop it to the mid step`,
           fix: setAdjustment('drop it to the mid step', own.id, 'peak', most),
         },
       ];

@@ -1,10 +1,10 @@
 import { POLISHES } from '../piece/index.js';
 import { polishModels } from '../rig/index.js';
 import { plain } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
-import { inPiece, lightnessAt, middleOf, sortedValues, type Scene, type Seen } from './scene.js';
+import { inPiece, lightnessAt, middleOf, sortedValues, type Scene, type PartInView } from './scene.js';
 
 /** Spread of the middle half counts for less than the range: smooth forms gather their values in the dark. */
 const MIDDLE_WEIGHT = 0.5;
@@ -19,14 +19,14 @@ interface Spread {
   readonly middle: number;
 }
 
-function spreadOf(s: Seen): Spread {
+function spreadOf(s: PartInView): Spread {
   const sorted = sortedValues(s);
   const at = (share: number) => lightnessAt(s, sorted[Math.round(share * (sorted.length - 1))]);
   return { range: at(0.98) - at(0.02), middle: at(0.75) - at(0.25) };
 }
 
 /** What the polish wants, within what ladder and fall-off allow. */
-function wantedOf({ p }: Seen, limit: number): Spread {
+function wantedOf({ p }: PartInView, limit: number): Spread {
   const { rangeL, middleHalfL } = p.metal!.polish;
   const colours = p.palette.colours;
   const ladder = colours[colours.length - 1].l - colours[0].l;
@@ -49,8 +49,8 @@ const withinReach = (want: Spread, laidOut: Spread | null): Spread =>
 
 const reached = (have: Spread, want: Spread) => Math.min(have.range / want.range, have.middle / want.middle);
 
-function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
-  const a = blamed(scene, s, VALUE_KINDS, (t) => reached(spreadOf(t), wantedOf(t, limit)));
+function fixFor(scene: Scene, s: PartInView, limit: number): Fix | null {
+  const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => reached(spreadOf(t), wantedOf(t, limit)));
   if (a) return release(`let the ${adjustmentName(a)} go`, a.id);
   const { finish } = s.part;
   if (finish.kind !== 'metal') return null;
@@ -61,7 +61,7 @@ function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
   });
   if (!duller) return null;
   return {
-    says: `paint it ${polishModels[duller].label.toLowerCase()}`,
+    label: `paint it ${polishModels[duller].label.toLowerCase()}`,
     changes: [{ path: ['parts', s.part.id, 'finish', 'polish'], to: duller }],
   };
 }
@@ -87,7 +87,7 @@ export const contrast: FindingDefinition = {
           at: inPiece(s.part, middleOf(s)!),
           measured: narrow ? have.range : have.middle,
           wanted: { from: narrow ? want.range : want.middle, to: null },
-          says: narrow
+          message: narrow
             ? `values run over ${plain(have.range, 0)} only; ${s.p.metal!.polish.label.toLowerCase()} metal wants ${plain(want.range, 0)}, so make the darks darker and the lights lighter`
             : `half of it lies within ${plain(have.middle, 0)} values; spread the middle over ${plain(want.middle, 0)}`,
           fix: fixFor(scene, s, limit),

@@ -3,8 +3,8 @@ import type { FindingId, Part, Piece } from '../piece/index.js';
 import { zonesOf, type ZoneMap } from '../zone/index.js';
 import type { Found } from './definition.js';
 import { findingDefinitions } from './registry.js';
-import { asLaidOut } from './laidOut.js';
-import { limitFor, seen, type Scene, type Seen } from './scene.js';
+import { withDefaultLayout } from './defaultLayout.js';
+import { limitFor, partInView, type Scene, type PartInView } from './scene.js';
 
 /** One finding on a piece. */
 export interface Finding extends Found {
@@ -29,20 +29,20 @@ export function computed(part: Part, piece: Piece, points?: number): Computed {
 const TRIAL_POINTS = 6000;
 
 function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
-  const tried = (id: string, change: (piece: Piece) => Piece): Seen => {
+  const tried = (id: string, change: (piece: Piece) => Piece): PartInView => {
     const other = change(piece);
     const part = other.parts.find((q) => q.id === id)!;
     const p = preparePart(part, other);
-    return seen(p, () => zonesOf(p, { points: TRIAL_POINTS }));
+    return partInView(p, () => zonesOf(p, { points: TRIAL_POINTS }));
   };
-  const laid = new Map<string, Seen>();
+  const laid = new Map<string, PartInView>();
   return {
     piece,
     parts: piece.parts
       .filter((part) => part.finish.kind === 'metal')
-      .map((part): Seen => {
+      .map((part): PartInView => {
         const { p, zones } = compute(part);
-        return seen(p, () => zones);
+        return partInView(p, () => zones);
       }),
     limit: (finding, part) => limitFor(piece, part, finding, findingDefinitions[finding].limit),
     tried,
@@ -50,7 +50,10 @@ function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
       if (piece.critique.limits.some((l) => l.finding === finding)) return null;
       const known = laid.get(s.part.id);
       const made =
-        known ?? (asLaidOut(piece, s.part) === piece ? s : tried(s.part.id, (q) => asLaidOut(q, s.part)));
+        known ??
+        (withDefaultLayout(piece, s.part) === piece
+          ? s
+          : tried(s.part.id, (q) => withDefaultLayout(q, s.part)));
       laid.set(s.part.id, made);
       return figure(made);
     },
@@ -79,4 +82,5 @@ export function critique(
 }
 
 /** Those that want looking at. */
-export const loud = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.quiet === null);
+export const activeFindings = (findings: readonly Finding[]): Finding[] =>
+  findings.filter((f) => f.quiet === null);

@@ -12,7 +12,7 @@ export interface Found {
   readonly measured: number;
   readonly wanted: { readonly from: number | null; readonly to: number | null };
   /** What, where, how much, and what to do, as one says it at the table. */
-  readonly says: string;
+  readonly message: string;
   /** Null where only the painter can mend it. */
   readonly fix: Fix | null;
 }

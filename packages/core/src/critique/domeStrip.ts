@@ -1,16 +1,16 @@
 import { plain } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
 import { lightest } from './lightest.js';
-import { inPiece, middleOf, pointAt, type Seen } from './scene.js';
+import { inPiece, middleOf, pointAt, type PartInView } from './scene.js';
 
 /** The light that is judged is the lightest share of what is seen. */
 const LIGHTEST = 0.1;
 const LEAST_POINTS = 14;
 
 /** How much longer than wide the light is, the form's own proportions taken out (principal axes of its points). */
-function stretchOf(s: Seen): number | null {
+function stretchOf(s: PartInView): number | null {
   const { form } = s.part;
   if (form.kind !== 'dome') return null;
   const light = lightest(s, LIGHTEST);
@@ -45,17 +45,17 @@ export const domeStrip: FindingDefinition = {
       const limit = scene.limit('dome-strip', s.part);
       if (limit === null || form.kind !== 'dome' || form.side !== 'convex' || form.ridgeDeg > 5) return [];
       // What is computed on a dome is round; only a hand can draw it out.
-      if (s.p.hand.all.length === 0) return [];
+      if (s.p.overrides.all.length === 0) return [];
       const stretch = stretchOf(s);
       if (stretch === null || stretch <= limit) return [];
-      const a = blamed(scene, s, VALUE_KINDS, (t) => -(stretchOf(t) ?? 1));
+      const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => -(stretchOf(t) ?? 1));
       return [
         {
           part: s.part.id,
           at: inPiece(s.part, middleOf(s, lightest(s, LIGHTEST)) ?? [0, 0]),
           measured: stretch,
           wanted: { from: null, to: limit },
-          says: `its light is ${plain(stretch)} times as long as wide; round it off toward the main light`,
+          message: `its light is ${plain(stretch)} times as long as wide; round it off toward the main light`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

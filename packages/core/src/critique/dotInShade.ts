@@ -2,10 +2,10 @@ import { cellOf } from '../form/index.js';
 import { plain } from '../units/index.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
-import { inPiece, lightnessAt, type Seen } from './scene.js';
+import { inPiece, lightnessAt, type PartInView } from './scene.js';
 
 /** Value of the map under a place of a part, from the nearest canonical point. */
-function valueUnder(s: Seen, at: readonly [number, number]): number {
+function valueUnder(s: PartInView, at: readonly [number, number]): number {
   const { grid } = s.p.shape.canonical;
   const [c, r] = cellOf(grid, at);
   const col = Math.min(grid.width - 1, Math.max(0, Math.floor(c)));
@@ -24,7 +24,7 @@ export const dotInShade: FindingDefinition = {
       const limit = scene.limit('dot-in-shade', s.part);
       if (limit === null) return [];
       const mid = s.p.midValue * (1 - s.p.lost);
-      return s.p.hand.all.flatMap((a) => {
+      return s.p.overrides.all.flatMap((a) => {
         if (a.kind !== 'glint-add' && a.kind !== 'glint-move') return [];
         const dot = s.p.metal!.glints.find((g) => g.key === (a.kind === 'glint-add' ? a.id : a.glint));
         if (!dot) return [];
@@ -36,7 +36,7 @@ export const dotInShade: FindingDefinition = {
             at: inPiece(s.part, dot.at),
             measured: value / mid,
             wanted: { from: limit, to: null },
-            says: `a dot stands where the metal has value ${plain(lightnessAt(s, value), 0)}; the mid step has ${plain(lightnessAt(s, mid), 0)}, so put it into the light or leave it out`,
+            message: `a dot stands where the metal has value ${plain(lightnessAt(s, value), 0)}; the mid step has ${plain(lightnessAt(s, mid), 0)}, so put it into the light or leave it out`,
             fix: release(
               a.kind === 'glint-add' ? 'leave it out' : 'let it lie where the light puts it',
               a.id,

@@ -1,5 +1,5 @@
 import { lightsInside } from '../glint/index.js';
-import { adjustmentName, blamed } from './blame.js';
+import { adjustmentName, adjustmentAtFault } from './adjustmentAtFault.js';
 import { bandPlace, faceName, facesSeen } from './bandsSeen.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
@@ -15,7 +15,7 @@ export const edgesOnly: FindingDefinition = {
       const limit = scene.limit('edges-only', face.s.part);
       const inside = lightsInside(face.bands).length;
       if (limit === null || inside >= limit) return [];
-      const a = blamed(
+      const a = adjustmentAtFault(
         scene,
         face.s,
         ['band-remove', 'band-centre', 'band-peak'],
@@ -27,7 +27,7 @@ export const edgesOnly: FindingDefinition = {
           at: bandPlace(face, 0.5),
           measured: inside,
           wanted: { from: limit, to: null },
-          says: `no light inside ${faceName(face)}; add one, away from its ends`,
+          message: `no light inside ${faceName(face)}; add one, away from its ends`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

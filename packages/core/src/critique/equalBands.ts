@@ -20,9 +20,9 @@ const LEAST_MM = 1;
 
 /** How a band is made wider or narrower: by what already shaped it, or by a new adjustment. */
 function widened(scene: Scene, face: FaceSeen, b: Band, factor: number): Fix {
-  const says = `${factor > 1 ? 'widen' : 'narrow'} one to ${plain(widthMm(face, b) * factor)} mm`;
+  const label = `${factor > 1 ? 'widen' : 'narrow'} one to ${plain(widthMm(face, b) * factor)} mm`;
   const added = shapedBy(scene, b, 'band-add');
-  if (added) return setAdjustment(says, added.id, 'width', added.width * factor);
+  if (added) return setAdjustment(label, added.id, 'width', added.width * factor);
   const ends = shapedBy(scene, b, 'band-ends');
   const base = {
     part: face.s.part.id,
@@ -30,7 +30,7 @@ function widened(scene: Scene, face: FaceSeen, b: Band, factor: number): Fix {
     facet: face.facet,
     band: b.number,
   };
-  return putAdjustment(says, {
+  return putAdjustment(label, {
     id: ends?.id ?? newAdjustmentId(scene.piece, 'band'),
     ...base,
     ridge: (ends?.ridge ?? 1) * factor,
@@ -81,7 +81,7 @@ export const equalBands: FindingDefinition = {
             at: bandPlace(face, (pair[0].centre + pair[1].centre) / 2),
             measured: ratio,
             wanted: { from: limit, to: null },
-            says: `${wide} on ${faceName(face)}; ${fix?.says ?? `make one ${plain(limit, 2)} times as wide as the other`}`,
+            message: `${wide} on ${faceName(face)}; ${fix?.label ?? `make one ${plain(limit, 2)} times as wide as the other`}`,
             fix,
           },
         ];

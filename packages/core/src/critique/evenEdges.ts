@@ -2,7 +2,7 @@ import { edgesSeen } from '../glint/index.js';
 import { plain } from '../units/index.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
-import { inPiece, middleOf, type Seen } from './scene.js';
+import { inPiece, middleOf, type PartInView } from './scene.js';
 
 /** Zones beside the edges must part by this many steps before their edges have to. */
 const ZONES_PART = 3;
@@ -15,7 +15,7 @@ const AT_MID = 0.3;
 const OF_LAID_OUT = 0.95;
 
 /** How far zones and edges part over a part, in steps; edges that are held at mid in shade are left out. */
-function spreadOf(s: Seen): { zones: number; edges: number } {
+function spreadOf(s: PartInView): { zones: number; edges: number } {
   const steps = s.p.steps - 1;
   const mid = s.p.midValue * (1 - s.p.lost);
   const [beside, value]: [number[], number[]] = [[], []];
@@ -23,7 +23,7 @@ function spreadOf(s: Seen): { zones: number; edges: number } {
     look.value.forEach((v, i) => {
       if (look.strength[i] < PAINTED) return;
       const heldAtMid = look.lit[i] < 0.5 && Math.abs(v - mid) * steps < AT_MID;
-      if (heldAtMid && s.p.hand.edge === null) return;
+      if (heldAtMid && s.p.overrides.edge === null) return;
       beside.push(look.beside[i]);
       value.push(v);
     });
@@ -48,14 +48,14 @@ export const evenEdges: FindingDefinition = {
         OF_LAID_OUT * (scene.reached('even-edges', s, spreadOf)?.edges ?? Infinity),
       );
       if (edges >= limit) return [];
-      const own = s.p.hand.edge;
+      const own = s.p.overrides.edge;
       return [
         {
           part: s.part.id,
           at: inPiece(s.part, middleOf(s) ?? [0, 0]),
           measured: edges,
           wanted: { from: limit, to: null },
-          says: `its edges lie within ${plain(edges)} steps while the zones beside them part by ${plain(zones)}; grade them by ${plain(limit)} or more`,
+          message: `its edges lie within ${plain(edges)} steps while the zones beside them part by ${plain(zones)}; grade them by ${plain(limit)} or more`,
           fix: own ? release('let the held edges go', own.id) : null,
         },
       ];

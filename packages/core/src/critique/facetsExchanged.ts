@@ -1,8 +1,8 @@
 import { plain } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
-import { inPiece, lightnessAt, middleOf, type Seen } from './scene.js';
+import { inPiece, lightnessAt, middleOf, type PartInView } from './scene.js';
 
 /** Faces are told apart where the light plainly falls on one of them. */
 const PLAINLY = 0.6;
@@ -10,7 +10,7 @@ const PLAINLY = 0.6;
 const OF_LAID_OUT = 0.5;
 
 /** By how many values the face toward the light is lighter than the other; null where there are no two, or both are lit alike. */
-function ahead(s: Seen): { by: number; lit: number } | null {
+function ahead(s: PartInView): { by: number; lit: number } | null {
   const { facetOf, composition } = s.p.metal!.body;
   if (composition.facets.length !== 2) return null;
   const [left, right] = composition.facets;
@@ -39,7 +39,7 @@ export const facetsExchanged: FindingDefinition = {
   find: (scene) =>
     scene.parts.flatMap((s) => {
       const known = scene.limit('facets-exchanged', s.part);
-      if (known === null || s.p.hand.all.length === 0) return [];
+      if (known === null || s.p.overrides.all.length === 0) return [];
       const have = ahead(s);
       if (!have || have.by >= known) return [];
       const limit = Math.min(
@@ -49,7 +49,7 @@ export const facetsExchanged: FindingDefinition = {
       if (have.by >= limit) return [];
       const { facetOf } = s.p.metal!.body;
       const patch = facetOf.indexOf(have.lit);
-      const a = blamed(scene, s, VALUE_KINDS, (t) => ahead(t)?.by ?? 0);
+      const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => ahead(t)?.by ?? 0);
       const side = have.lit === 0 ? 'left' : 'right';
       return [
         {
@@ -57,7 +57,7 @@ export const facetsExchanged: FindingDefinition = {
           at: inPiece(s.part, middleOf(s, (i) => s.p.shape.canonical.patch[i] === patch) ?? [0, 0]),
           measured: have.by,
           wanted: { from: limit, to: null },
-          says: `the ${side} face looks at the light and is ${have.by < 0 ? `${plain(-have.by, 0)} values darker than` : 'no lighter than'} the other; exchange them, or lighten it as a whole`,
+          message: `the ${side} face looks at the light and is ${have.by < 0 ? `${plain(-have.by, 0)} values darker than` : 'no lighter than'} the other; exchange them, or lighten it as a whole`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

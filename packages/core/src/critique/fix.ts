@@ -12,7 +12,7 @@ export interface Change {
 /** A change of the piece that mends one finding and touches nothing else. */
 export interface Fix {
   /** What it does, as an order: "widen it to 4 mm". */
-  readonly says: string;
+  readonly label: string;
   readonly changes: readonly Change[];
 }
 
@@ -40,20 +40,20 @@ export const applyFix = (piece: Piece, fix: Fix): Piece =>
 export const pathsOf = (fix: Fix): string[] => fix.changes.map((c) => c.path.join('.'));
 
 /** Puts an adjustment in, or in place of the one with its id. */
-export const putAdjustment = (says: string, a: Adjustment): Fix => ({
-  says,
+export const putAdjustment = (label: string, a: Adjustment): Fix => ({
+  label: label,
   changes: [{ path: ['adjustments', a.id], to: a }],
 });
 
 /** Sets one number of an adjustment. */
-export const setAdjustment = (says: string, id: string, field: string, to: unknown): Fix => ({
-  says,
+export const setAdjustment = (label: string, id: string, field: string, to: unknown): Fix => ({
+  label: label,
   changes: [{ path: ['adjustments', id, field], to }],
 });
 
 /** Lets an adjustment go. */
-export const release = (says: string, id: string): Fix => ({
-  says,
+export const release = (label: string, id: string): Fix => ({
+  label: label,
   changes: [{ path: ['adjustments', id] }],
 });
 

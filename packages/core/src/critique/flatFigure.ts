@@ -3,7 +3,7 @@ import type { Piece } from '../piece/index.js';
 import { plain } from '../units/index.js';
 import type { FindingDefinition } from './definition.js';
 import type { Fix } from './fix.js';
-import { lightnessAt, type Scene, type Seen } from './scene.js';
+import { lightnessAt, type Scene, type PartInView } from './scene.js';
 
 /** Fewer metal parts than this make no figure. */
 const LEAST_PARTS = 5;
@@ -14,7 +14,7 @@ const LEAST_SHARE = 0.02;
 const FALL_OFFS = [0.5, 0.75, 1, 1.25, 1.5, 2, 2.5, 3];
 
 /** Mean lightness of a part as seen, after another fall-off. */
-function meanOf(s: Seen, piece: Piece): number {
+function meanOf(s: PartInView, piece: Piece): number {
   const lost = fallOffShare(droppedSteps(s.part, piece, s.p.steps), s.p.steps);
   const scale = (1 - lost) / (1 - s.p.lost);
   let sum = 0;
@@ -27,7 +27,7 @@ interface Figure {
   readonly rank: number;
 }
 
-function figureOf(parts: readonly Seen[], piece: Piece): Figure {
+function figureOf(parts: readonly PartInView[], piece: Piece): Figure {
   const means = parts.map((s) => ({ id: s.part.id, mean: meanOf(s, piece) })).sort((a, b) => b.mean - a.mean);
   return {
     spread: means[0].mean - means[means.length - 1].mean,
@@ -35,7 +35,7 @@ function figureOf(parts: readonly Seen[], piece: Piece): Figure {
   };
 }
 
-function fixFor(parts: readonly Seen[], piece: Piece, limit: number): Fix | null {
+function fixFor(parts: readonly PartInView[], piece: Piece, limit: number): Fix | null {
   const fallOff = FALL_OFFS.find((f) => {
     if (f <= piece.rig.fallOff) return false;
     const figure = figureOf(parts, { ...piece, rig: { ...piece.rig, fallOff: f } });
@@ -44,12 +44,12 @@ function fixFor(parts: readonly Seen[], piece: Piece, limit: number): Fix | null
   return fallOff === undefined
     ? null
     : {
-        says: `let it fall off by ${plain(fallOff, 2)} steps a third`,
+        label: `let it fall off by ${plain(fallOff, 2)} steps a third`,
         changes: [{ path: ['rig', 'fallOff'], to: fallOff }],
       };
 }
 
-function judged(scene: Scene): Seen[] {
+function judged(scene: Scene): PartInView[] {
   const largest = Math.max(0, ...scene.parts.map((s) => s.zones.areaMm2));
   return scene.parts.filter(
     (s) =>
@@ -80,7 +80,7 @@ export const flatFigure: FindingDefinition = {
         at: { xMm, yMm },
         measured: spread < limit ? spread : rank,
         wanted: spread < limit ? { from: limit, to: null } : { from: null, to: FIRST },
-        says:
+        message:
           spread < limit
             ? `all parts lie within ${plain(spread)} values; let those away from the ${name} grow quieter until ${plain(limit, 0)} lie between`
             : `the ${name} is number ${rank} in brightness; quieten those before it or lighten it until it is among the first ${FIRST}`,

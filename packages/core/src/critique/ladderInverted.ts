@@ -9,7 +9,7 @@ import { usedLadders } from './usedLadders.js';
 function inOrder(ladder: Ladder, lightness: readonly number[]): Fix {
   const order = ladder.steps.map((_, k) => k).sort((a, b) => lightness[a] - lightness[b]);
   return {
-    says: 'put their mixes in order, dark to light',
+    label: 'put their mixes in order, dark to light',
     changes: order.flatMap((from, k): Change[] => {
       if (from === k) return [];
       const path = ['ladders', ladder.id, 'steps', ladder.steps[k].id];
@@ -43,7 +43,7 @@ export const ladderInverted: FindingDefinition = {
           at,
           measured: drops[worst],
           wanted: { from: null, to: limit },
-          says: `step ${worst + 1} of ${ladder.name.toLowerCase()} is ${plain(drops[worst], 0)} values darker than step ${worst}; put the mixes in order, dark to light`,
+          message: `step ${worst + 1} of ${ladder.name.toLowerCase()} is ${plain(drops[worst], 0)} values darker than step ${worst}; put the mixes in order, dark to light`,
           fix: inOrder(ladder, lightness),
         },
       ];

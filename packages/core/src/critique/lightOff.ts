@@ -12,11 +12,11 @@ import {
   TO_EYE,
   turnZ,
 } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
 import { lightest } from './lightest.js';
-import { inPiece, middleOf, type Scene, type Seen } from './scene.js';
+import { inPiece, middleOf, type Scene, type PartInView } from './scene.js';
 
 /** The main light of a part is its lightest share. */
 const LIGHTEST = 0.04;
@@ -31,7 +31,7 @@ interface Sides {
 }
 
 /** Which way the lightest places of a curved part face, and which way the rig's light asks for. */
-function curvedSides(scene: Scene, s: Seen): Sides | null {
+function curvedSides(scene: Scene, s: PartInView): Sides | null {
   const { model, canonical } = s.p.shape;
   const half = turnZ(normalise(add(keyDirection(scene.piece.rig), TO_EYE)), -rad(s.part.place.rollDeg));
   const light = lightest(s, LIGHTEST);
@@ -58,7 +58,7 @@ function curvedSides(scene: Scene, s: Seen): Sides | null {
 }
 
 /** On which side of a flat face its lightest places lie, and on which side the light stands. */
-function flatSides(s: Seen): Sides | null {
+function flatSides(s: PartInView): Sides | null {
   const [kx, ky] = s.p.light.key;
   const light = middleOf(s, lightest(s, FLAT_LIGHTEST));
   const all = middleOf(s);
@@ -72,7 +72,7 @@ const FLAT_LIGHTEST = 0.25;
 const FLAT_LEAST = 0.12;
 
 /** Blades turn their lights over from one face to the other; which one leads is told by the finding on faces. */
-const sidesOf = (scene: Scene, s: Seen): Sides | null => {
+const sidesOf = (scene: Scene, s: PartInView): Sides | null => {
   const { patches } = s.p.shape.model;
   if (s.part.form.kind === 'blade') return null;
   return patches.some((q) => q.kind === 'smooth' && !q.rim) ? curvedSides(scene, s) : flatSides(s);
@@ -82,7 +82,7 @@ const between = ([x, y]: readonly [number, number], [wx, wy]: readonly [number, 
   deg(Math.acos(clamp((x * wx + y * wy) / (Math.hypot(x, y) * Math.hypot(wx, wy)), -1, 1)));
 
 /** Degrees by which a part's light is off: that of an approach of its own, or that of what was changed by hand. */
-function offBy(scene: Scene, s: Seen): number {
+function offBy(scene: Scene, s: PartInView): number {
   if (s.part.approach.light !== null) {
     const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
     return angleBetween(own, keyDirection(scene.piece.rig));
@@ -91,13 +91,13 @@ function offBy(scene: Scene, s: Seen): number {
   return sides ? between(sides.has, sides.wants) : 0;
 }
 
-function fixFor(scene: Scene, s: Seen): Fix | null {
+function fixFor(scene: Scene, s: PartInView): Fix | null {
   if (s.part.approach.light !== null)
     return {
-      says: 'light it like the rest of the piece',
+      label: 'light it like the rest of the piece',
       changes: [{ path: ['parts', s.part.id, 'approach', 'light'], to: null }],
     };
-  const a = blamed(scene, s, VALUE_KINDS, (t) => -offBy(scene, t));
+  const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => -offBy(scene, t));
   return a ? release(`let the ${adjustmentName(a)} go`, a.id) : null;
 }
 
@@ -105,12 +105,12 @@ function fixFor(scene: Scene, s: Seen): Fix | null {
 const OF_LAID_OUT = 1.2;
 
 /** Hours on the clock face of a direction in the part's own frame. */
-function clockOfSide({ part }: Seen, [x, y]: readonly [number, number]): string {
+function clockOfSide({ part }: PartInView, [x, y]: readonly [number, number]): string {
   const [vx, vy] = turnZ([x, y, 0], rad(part.place.rollDeg));
   return clockText(Math.round(clockOf(vx, vy) * 2) / 2);
 }
 
-function sentence(scene: Scene, s: Seen, off: number): string {
+function sentence(scene: Scene, s: PartInView, off: number): string {
   const apart = `${plain(off, 0)} degrees off`;
   if (s.part.approach.light !== null) {
     const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
@@ -131,7 +131,7 @@ export const lightOff: FindingDefinition = {
     scene.parts.flatMap((s) => {
       const known = scene.limit('light-off', s.part);
       // What is computed under the rig's own light follows it.
-      const touched = s.part.approach.light !== null || s.p.hand.all.length > 0;
+      const touched = s.part.approach.light !== null || s.p.overrides.all.length > 0;
       if (known === null || !touched || s.points.length < LEAST_POINTS) return [];
       const off = offBy(scene, s);
       if (off <= known) return [];
@@ -146,7 +146,7 @@ export const lightOff: FindingDefinition = {
           at: inPiece(s.part, middleOf(s) ?? [0, 0]),
           measured: off,
           wanted: { from: null, to: limit },
-          says: sentence(scene, s, off),
+          message: sentence(scene, s, off),
           fix: fixFor(scene, s),
         },
       ];

@@ -1,10 +1,10 @@
 import { boundsOf, gridAround, NOTHING, surfaceOf, type Point } from '../form/index.js';
 import { valuesOn } from '../glint/index.js';
 import { percent, plain } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, setAdjustment, type Fix } from './fix.js';
-import { inPiece, type Scene, type Seen } from './scene.js';
+import { inPiece, type Scene, type PartInView } from './scene.js';
 
 const SAMPLES = 160;
 /** A bounce weaker than this cannot be taken for a light. */
@@ -18,7 +18,7 @@ const MIDDLE = 0.78;
 const DEPTH = 0.6;
 
 /** Values along the chord through the middle of a form, from the rim toward the light to the rim away from it. */
-function profile(s: Seen): { values: number[]; at: Point[] } {
+function profile(s: PartInView): { values: number[]; at: Point[] } {
   const { model } = s.p.shape;
   const [lx, ly] = s.p.light.key;
   const long = Math.hypot(lx, ly);
@@ -63,7 +63,7 @@ function profile(s: Seen): { values: number[]; at: Point[] } {
 }
 
 /** The dark between main light and bounce as a share of the profile, and where it should be; null where no bounce shows. */
-function gapOf(s: Seen): { share: number; at: Point } | null {
+function gapOf(s: PartInView): { share: number; at: Point } | null {
   const { values, at } = profile(s);
   if (values.length < SAMPLES / 3) return null;
   // The bounce stands where it is computed, near the rim away from the light.
@@ -78,10 +78,10 @@ function gapOf(s: Seen): { share: number; at: Point } | null {
   return { share: dark / values.length, at: at[Math.floor(values.length * MIDDLE)] };
 }
 
-function fixFor(scene: Scene, s: Seen): Fix | null {
-  const own = s.p.hand.bounce;
+function fixFor(scene: Scene, s: PartInView): Fix | null {
+  const own = s.p.overrides.bounce;
   if (own && own.gap < DEPTH - 1e-6) return setAdjustment('put the dark gap back', own.id, 'gap', DEPTH);
-  const a = blamed(scene, s, VALUE_KINDS, (t) => gapOf(t)?.share ?? 1);
+  const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => gapOf(t)?.share ?? 1);
   return a ? release(`let the ${adjustmentName(a)} go`, a.id) : null;
 }
 
@@ -106,7 +106,7 @@ export const noGap: FindingDefinition = {
       )
         return [];
       // Only what a painter did by hand can fill the gap that is computed.
-      if (s.p.hand.all.length === 0) return [];
+      if (s.p.overrides.all.length === 0) return [];
       const gap = gapOf(s);
       if (!gap || gap.share >= limit) return [];
       const mm = s.p.shape.model.narrowestMm;
@@ -116,7 +116,7 @@ export const noGap: FindingDefinition = {
           at: inPiece(s.part, gap.at),
           measured: gap.share,
           wanted: { from: limit, to: null },
-          says: `only ${percent(gap.share)} of the way across is dark between light and bounce; keep a dark band of ${plain(limit * mm)} mm or more`,
+          message: `only ${percent(gap.share)} of the way across is dark between light and bounce; keep a dark band of ${plain(limit * mm)} mm or more`,
           fix: fixFor(scene, s),
         },
       ];

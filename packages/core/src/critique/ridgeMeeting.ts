@@ -23,11 +23,11 @@ function movedClear(
       if (centre < 0.06 || centre > 0.94) continue;
       if (!others.every((o) => overlapAtRidge({ ...b, centre }, o) <= limit * LESS)) continue;
       const mm = n * STEP * face.geometry.lengthMm;
-      const says = `move the one on the ${face.facet === 0 ? 'left' : 'right'} ${plain(mm)} mm toward the ${way > 0 ? 'tip' : 'heel'}`;
+      const label = `move the one on the ${face.facet === 0 ? 'left' : 'right'} ${plain(mm)} mm toward the ${way > 0 ? 'tip' : 'heel'}`;
       const added = shapedBy(scene, b, 'band-add');
-      if (added) return setAdjustment(says, added.id, 'at', Math.min(1, Math.max(0, centre)));
+      if (added) return setAdjustment(label, added.id, 'at', Math.min(1, Math.max(0, centre)));
       const moved = shapedBy(scene, b, 'band-centre');
-      return putAdjustment(says, {
+      return putAdjustment(label, {
         id: moved?.id ?? newAdjustmentId(scene.piece, 'band'),
         part: face.s.part.id,
         kind: 'band-centre',
@@ -67,7 +67,7 @@ export const ridgeMeeting: FindingDefinition = {
               at: bandPlace(left, (a.centre + b.centre) / 2),
               measured: overlap,
               wanted: { from: null, to: limit },
-              says: `two lights meet over ${percent(overlap)} of the shorter one at the ridge; ${fix?.says ?? 'stagger them'}`,
+              message: `two lights meet over ${percent(overlap)} of the shorter one at the ridge; ${fix?.label ?? 'stagger them'}`,
               fix,
             },
           ];

@@ -1,5 +1,5 @@
 import { NOTHING, placeOf, turn, type Point } from '../form/index.js';
-import { uncovered, valuesOn, type PreparedPart } from '../glint/index.js';
+import { visibilityOf, valuesOn, type PreparedPart } from '../glint/index.js';
 import { colourAt } from '../ladder/index.js';
 import type { FindingId, Part, Piece } from '../piece/index.js';
 import { approachLimit } from '../rig/index.js';
@@ -7,7 +7,7 @@ import { clamp, rad } from '../units/index.js';
 import type { ZoneMap } from '../zone/index.js';
 
 /** A part as the critique sees it: all of its points that nothing in front hides. Metal parts only. */
-export interface Seen {
+export interface PartInView {
   readonly part: Part;
   readonly p: PreparedPart;
   readonly zones: ZoneMap;
@@ -21,16 +21,16 @@ export interface Seen {
 export interface Scene {
   readonly piece: Piece;
   /** Metal parts, back to front. */
-  readonly parts: readonly Seen[];
+  readonly parts: readonly PartInView[];
   /** The limit of a finding for a part; null where it is not judged. */
   limit(finding: FindingId, part: Part | null): number | null;
   /** A part prepared anew after a change of the piece, for trying what would help. */
-  tried(part: string, change: (piece: Piece) => Piece): Seen;
+  tried(part: string, change: (piece: Piece) => Piece): PartInView;
   /**
    * A figure of a part as the program itself would lay it out under this light; the part's own where it is so already.
    * What even that does not reach is asked of nobody. Null where the painter has set a limit of their own: that holds.
    */
-  reached<T>(finding: FindingId, s: Seen, figure: (s: Seen) => T): T | null;
+  reached<T>(finding: FindingId, s: PartInView, figure: (s: PartInView) => T): T | null;
 }
 
 const seenIn = new WeakMap<Uint8Array, Int32Array>();
@@ -38,7 +38,7 @@ const seenIn = new WeakMap<Uint8Array, Int32Array>();
 /** Canonical points of a part that no part in front covers. */
 function pointsSeen(p: PreparedPart): Int32Array {
   const { canonical } = p.shape;
-  const free = uncovered(canonical, p.fronts);
+  const free = visibilityOf(canonical, p.occluders);
   const known = seenIn.get(free);
   if (known) return known;
   const list: number[] = [];
@@ -50,7 +50,7 @@ function pointsSeen(p: PreparedPart): Int32Array {
 }
 
 /** @param zones asked for when a finding needs them */
-export function seen(p: PreparedPart, zones: () => ZoneMap): Seen {
+export function partInView(p: PreparedPart, zones: () => ZoneMap): PartInView {
   let drawn: ZoneMap | undefined;
   return {
     part: p.part,
@@ -64,7 +64,7 @@ export function seen(p: PreparedPart, zones: () => ZoneMap): Seen {
 }
 
 /** Place of a canonical point in the part's own frame. */
-export function pointAt({ p }: Seen, i: number): Point {
+export function pointAt({ p }: PartInView, i: number): Point {
   const { grid } = p.shape.canonical;
   return placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
 }
@@ -76,22 +76,22 @@ export function inPiece(part: Pick<Part, 'place'>, [x, y]: Point): { xMm: number
 }
 
 /** Lightness of a value on the part. */
-export const lightnessAt = ({ p }: Seen, value: number): number =>
+export const lightnessAt = ({ p }: PartInView, value: number): number =>
   colourAt(p.palette.colours, clamp(value, 0, 1)).l;
 
 /** Values of what is seen, rising. */
-export const sortedValues = ({ points, value }: Seen): Float32Array =>
+export const sortedValues = ({ points, value }: PartInView): Float32Array =>
   Float32Array.from(points, (i) => value[i]).sort();
 
 /** Share of what is seen that lies at or above a value. */
-export function shareAbove({ points, value }: Seen, least: number): number {
+export function shareAbove({ points, value }: PartInView, least: number): number {
   let n = 0;
   for (const i of points) if (value[i] >= least) n++;
   return points.length ? n / points.length : 0;
 }
 
 /** Middle of the seen points that satisfy a test, in the part's frame; null where none does. */
-export function middleOf(s: Seen, test: (i: number) => boolean = () => true): Point | null {
+export function middleOf(s: PartInView, test: (i: number) => boolean = () => true): Point | null {
   let [x, y, n] = [0, 0, 0];
   for (const i of s.points) {
     if (!test(i)) continue;

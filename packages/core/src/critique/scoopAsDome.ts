@@ -1,12 +1,12 @@
 import { deg } from '../units/index.js';
 import { plain } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release } from './fix.js';
-import { inPiece, middleOf, pointAt, type Seen } from './scene.js';
+import { inPiece, middleOf, pointAt, type PartInView } from './scene.js';
 
 /** How far from the side away from the light the light of a hollow lies, in degrees; null where it lies in the middle. */
-function offSide(s: Seen): { angle: number; at: readonly [number, number] } | null {
+function offSide(s: PartInView): { angle: number; at: readonly [number, number] } | null {
   const { form } = s.part;
   const [lx, ly] = s.p.light.key;
   if (form.kind !== 'dome' || Math.hypot(lx, ly) < 0.3) return null;
@@ -40,18 +40,18 @@ export const scoopAsDome: FindingDefinition = {
       const { form } = s.part;
       const limit = scene.limit('scoop-as-dome', s.part);
       // What is computed in a hollow lies on its far wall; only a hand or a light of its own can move it.
-      const touched = s.p.hand.all.length > 0 || s.part.approach.light !== null;
+      const touched = s.p.overrides.all.length > 0 || s.part.approach.light !== null;
       if (limit === null || form.kind !== 'dome' || form.side !== 'scoop' || !touched) return [];
       const off = offSide(s);
       if (!off || off.angle <= limit) return [];
-      const a = blamed(scene, s, VALUE_KINDS, (t) => -(offSide(t)?.angle ?? 0));
+      const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => -(offSide(t)?.angle ?? 0));
       return [
         {
           part: s.part.id,
           at: inPiece(s.part, off.at),
           measured: off.angle,
           wanted: { from: null, to: limit },
-          says: `its light lies ${plain(off.angle, 0)} degrees off the side away from the main light; put the light on the far wall and the dark toward the light`,
+          message: `its light lies ${plain(off.angle, 0)} degrees off the side away from the main light; put the light on the far wall and the dark toward the light`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

@@ -1,9 +1,9 @@
 import { midStep, thresholdOf } from '../ladder/index.js';
 import { percent } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Change, type Fix } from './fix.js';
-import { inPiece, middleOf, shareAbove, type Scene, type Seen } from './scene.js';
+import { inPiece, middleOf, shareAbove, type Scene, type PartInView } from './scene.js';
 
 /** A part's form and the parts round it take up to this much of what the plan aims at. */
 const OF_PLAN = 0.45;
@@ -15,17 +15,17 @@ const RAISED_BY = 0.06;
 /** Nothing larger is asked than what the program would lay out itself. */
 const OF_LAID_OUT = 0.95;
 
-const litShare = (s: Seen) => shareAbove(s, thresholdOf(midStep(s.p.steps), s.p.steps));
+const litShare = (s: PartInView) => shareAbove(s, thresholdOf(midStep(s.p.steps), s.p.steps));
 
 /** What may be asked here: less where fall-off has lowered the values. */
-function wantedOf({ p }: Seen, limit: number): number {
+function wantedOf({ p }: PartInView, limit: number): number {
   const k = midStep(p.steps);
   const allowed = p.palette.aimed[k] > 0 ? p.aimed[k] / p.palette.aimed[k] : 1;
   return limit * allowed * OF_PLAN;
 }
 
 /** Raises the plan of the ladder's mid step, and of those before it that stand lower. */
-function planRaised(scene: Scene, s: Seen, limit: number): Fix | null {
+function planRaised(scene: Scene, s: PartInView, limit: number): Fix | null {
   const { finish } = s.part;
   const ladder =
     finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
@@ -38,7 +38,7 @@ function planRaised(scene: Scene, s: Seen, limit: number): Fix | null {
       ? [{ path: ['ladders', ladder.id, 'steps', step.id, 'aimedShare'], to }]
       : [],
   );
-  return { says: `plan ${percent(to)} for the mid step of ${ladder.name.toLowerCase()}`, changes };
+  return { label: `plan ${percent(to)} for the mid step of ${ladder.name.toLowerCase()}`, changes };
 }
 
 export const tooLittleLight: FindingDefinition = {
@@ -58,14 +58,14 @@ export const tooLittleLight: FindingDefinition = {
         OF_LAID_OUT * (scene.reached('too-little-light', s, litShare) ?? Infinity),
       );
       if (have >= want || want < LEAST_ASKED) return [];
-      const a = blamed(scene, s, VALUE_KINDS, litShare);
+      const a = adjustmentAtFault(scene, s, VALUE_KINDS, litShare);
       return [
         {
           part: s.part.id,
           at: inPiece(s.part, middleOf(s)!),
           measured: have,
           wanted: { from: want, to: null },
-          says: `only ${percent(have)} of it is at the mid step or lighter; spread the early steps to ${percent(want)} or more`,
+          message: `only ${percent(have)} of it is at the mid step or lighter; spread the early steps to ${percent(want)} or more`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : planRaised(scene, s, limit),
         },
       ];

@@ -1,31 +1,31 @@
 import { boundsOf } from '../form/index.js';
 import { plain } from '../units/index.js';
 import type { Zone } from '../zone/index.js';
-import { adjustmentName, blamed } from './blame.js';
+import { adjustmentName, adjustmentAtFault } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
-import { inPiece, type Scene, type Seen } from './scene.js';
+import { inPiece, type Scene, type PartInView } from './scene.js';
 
 /** Smaller places are dots. */
 const LEAST_MM2 = 0.3;
 
 /** Steps that a brush has to paint as areas: neither the first, which covers all, nor the last, which is dots. */
-const painted = (s: Seen): Zone[] => s.zones.zones.slice(1, -1).filter((z) => z.coverMm2 >= LEAST_MM2);
+const painted = (s: PartInView): Zone[] => s.zones.zones.slice(1, -1).filter((z) => z.coverMm2 >= LEAST_MM2);
 
 /** On a bar thinner than a millimetre a step is a line: a quarter of the bar is enough. */
 const LINE_SHARE = 0.25;
 /** A line that the program lays out itself is drawn with the tip, however thin. */
 const OF_LAID_OUT = 0.95;
-const leastMm = (s: Seen, limit: number) => Math.min(limit, LINE_SHARE * s.p.shape.model.narrowestMm);
+const leastMm = (s: PartInView, limit: number) => Math.min(limit, LINE_SHARE * s.p.shape.model.narrowestMm);
 
 /** The step whose most is the narrowest, where that is under the limit. Thin tails that run out count for nothing. */
-function narrowest(s: Seen, limit: number): Zone | null {
+function narrowest(s: PartInView, limit: number): Zone | null {
   const [first] = painted(s).sort((a, b) => a.mainOpeningMm - b.mainOpeningMm);
   return first && first.mainOpeningMm < limit ? first : null;
 }
 
-function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
-  const a = blamed(
+function fixFor(scene: Scene, s: PartInView, limit: number): Fix | null {
+  const a = adjustmentAtFault(
     scene,
     s,
     ['border-pull', 'zone-hold', 'band-ends', 'band-add'],
@@ -40,7 +40,7 @@ function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
       ...piece,
       parts: piece.parts.map((p) => (p.id === s.part.id ? { ...p, finish: { ...finish, steps: n } } : p)),
     }));
-    if (!narrowest(fewer, limit)) return { says: `paint it in ${n} steps`, changes: [{ path, to: n }] };
+    if (!narrowest(fewer, limit)) return { label: `paint it in ${n} steps`, changes: [{ path, to: n }] };
   }
   return null;
 }
@@ -69,7 +69,7 @@ export const tooNarrow: FindingDefinition = {
           at: inPiece(s.part, [(b.left + b.right) / 2, (b.bottom + b.top) / 2]),
           measured: worst.mainOpeningMm,
           wanted: { from: limit, to: null },
-          says: `most of step ${worst.step} is under ${plain(worst.mainOpeningMm, 2)} mm wide; ${fix?.says ?? `make it ${plain(limit, 2)} mm or leave it out`}`,
+          message: `most of step ${worst.step} is under ${plain(worst.mainOpeningMm, 2)} mm wide; ${fix?.label ?? `make it ${plain(limit, 2)} mm or leave it out`}`,
           fix,
         },
       ];

@@ -1,10 +1,10 @@
 import type { Ladder } from '../piece/index.js';
-import { inPiece, type Scene, type Seen } from './scene.js';
+import { inPiece, type Scene, type PartInView } from './scene.js';
 
 /** A ladder that metal parts of the piece take, with the first of them. */
 export interface LadderSeen {
   readonly ladder: Ladder;
-  readonly first: Seen;
+  readonly first: PartInView;
   readonly at: { readonly xMm: number; readonly yMm: number };
 }
 

@@ -3,7 +3,7 @@ import { plain } from '../units/index.js';
 import type { Border } from '../zone/index.js';
 import type { FindingDefinition } from './definition.js';
 import type { Fix } from './fix.js';
-import { inPiece, type Scene, type Seen } from './scene.js';
+import { inPiece, type Scene, type PartInView } from './scene.js';
 
 /** A blend narrower than this leaves no room for a half step: the smoothing glaze bridges it. */
 const ROOM_MM = 1.5;
@@ -14,7 +14,7 @@ const LEAST_SOFT_MM = 3;
 const OF_LAID_OUT = 1.02;
 
 /** Gaps in value across soft borders that have room for a tone between, widest first. */
-function jumpsOf(s: Seen): { b: Border; gap: number }[] {
+function jumpsOf(s: PartInView): { b: Border; gap: number }[] {
   const { colours } = s.p.palette;
   return s.zones.borders
     .filter((b) => b.softMm >= LEAST_SOFT_MM && b.blendMm >= ROOM_MM)
@@ -23,7 +23,7 @@ function jumpsOf(s: Seen): { b: Border; gap: number }[] {
 }
 
 /** More steps, until no gap of the ladder is wider than the limit. */
-function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
+function fixFor(scene: Scene, s: PartInView, limit: number): Fix | null {
   const { finish } = s.part;
   const ladder = s.p.palette.ladder;
   if (finish.kind !== 'metal' || !ladder) return null;
@@ -32,7 +32,7 @@ function fixFor(scene: Scene, s: Seen, limit: number): Fix | null {
     const l = ladderColours({ ...ladder, steps: chooseSteps(ladder, n) }, paints).map((c) => c.l);
     if (l.slice(1).every((v, i) => v - l[i] <= limit))
       return {
-        says: `paint it in ${n} steps`,
+        label: `paint it in ${n} steps`,
         changes: [{ path: ['parts', s.part.id, 'finish', 'steps'], to: n }],
       };
   }
@@ -62,7 +62,7 @@ export const valueJump: FindingDefinition = {
           at: inPiece(s.part, line[line.length >> 1]),
           measured: gap,
           wanted: { from: null, to: limit },
-          says: `steps ${b.below} and ${b.below + 1} lie ${plain(gap, 0)} values apart over a blend of ${plain(b.blendMm)} mm; ${fix?.says ?? 'mix a half step between them'}`,
+          message: `steps ${b.below} and ${b.below + 1} lie ${plain(gap, 0)} values apart over a blend of ${plain(b.blendMm)} mm; ${fix?.label ?? 'mix a half step between them'}`,
           fix,
         },
       ];

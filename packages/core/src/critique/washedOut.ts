@@ -1,8 +1,8 @@
 import { percent } from '../units/index.js';
-import { adjustmentName, blamed, VALUE_KINDS } from './blame.js';
+import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
-import { inPiece, middleOf, shareAbove, type Scene, type Seen } from './scene.js';
+import { inPiece, middleOf, shareAbove, type Scene, type PartInView } from './scene.js';
 
 /** Where the top two of seven steps begin. */
 const TOP = 0.75;
@@ -12,10 +12,10 @@ const LOWERED_TO = 0.55;
 /** A form that mirrors much of the lamp may show this much more than the program would lay out itself. */
 const OF_LAID_OUT = 1.05;
 
-const brightShare = (s: Seen) => shareAbove(s, TOP);
+const brightShare = (s: PartInView) => shareAbove(s, TOP);
 
 /** Lowers the plan of the ladder's top two steps. */
-function planLowered(scene: Scene, s: Seen, limit: number): Fix | null {
+function planLowered(scene: Scene, s: PartInView, limit: number): Fix | null {
   const { finish } = s.part;
   const ladder =
     finish.kind === 'metal' ? scene.piece.ladders.find((l) => l.id === finish.ladder) : undefined;
@@ -24,7 +24,7 @@ function planLowered(scene: Scene, s: Seen, limit: number): Fix | null {
   if (!ladder || !step || !top || step.aimedShare <= limit) return null;
   const to = Math.round(limit * LOWERED_TO * 100) / 100;
   return {
-    says: `plan ${percent(to)} for the last step but one of ${ladder.name.toLowerCase()}`,
+    label: `plan ${percent(to)} for the last step but one of ${ladder.name.toLowerCase()}`,
     changes: [step, top]
       .filter((q) => q.aimedShare > to)
       .map((q) => ({ path: ['ladders', ladder.id, 'steps', q.id, 'aimedShare'], to })),
@@ -44,7 +44,7 @@ export const washedOut: FindingDefinition = {
       if (known === null || have <= known || s.points.length < 30) return [];
       const limit = Math.max(known, OF_LAID_OUT * (scene.reached('washed-out', s, brightShare) ?? 0));
       if (have <= limit) return [];
-      const a = blamed(scene, s, VALUE_KINDS, (t) => -brightShare(t));
+      const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => -brightShare(t));
       return [
         {
           part: s.part.id,
@@ -54,7 +54,7 @@ export const washedOut: FindingDefinition = {
           ),
           measured: have,
           wanted: { from: null, to: limit },
-          says: `${percent(have)} of it is nearly white; pull the lights back to ${percent(limit)} with a glaze from the border inward`,
+          message: `${percent(have)} of it is nearly white; pull the lights back to ${percent(limit)} with a glaze from the border inward`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : planLowered(scene, s, limit),
         },
       ];

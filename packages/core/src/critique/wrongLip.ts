@@ -15,7 +15,7 @@ export const wrongLip: FindingDefinition = {
   find: (scene) =>
     scene.parts.flatMap((s) => {
       if (scene.limit('wrong-lip', s.part) === null) return [];
-      return s.p.hand.marks.flatMap((mark) => {
+      return s.p.overrides.marks.flatMap((mark) => {
         if (mark.lip !== 'left' && mark.lip !== 'right') return [];
         const [a, b] = [mark.points[0], mark.points[mark.points.length - 1]];
         const [lx, ly] = s.p.light.key;
@@ -29,7 +29,7 @@ export const wrongLip: FindingDefinition = {
             at: inPiece(s.part, mark.points[mark.points.length >> 1]),
             measured: 1,
             wanted: { from: null, to: 0 },
-            says: `the ${mark.soft ? 'dent' : 'cut'} is lit on the lip nearer the light; light the other one`,
+            message: `the ${mark.soft ? 'dent' : 'cut'} is lit on the lip nearer the light; light the other one`,
             fix: setAdjustment('light the other lip', mark.id, 'lip', 'by-light'),
           },
         ];

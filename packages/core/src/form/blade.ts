@@ -47,14 +47,14 @@ export const blade: FormDefinition<'blade'> = {
     const { heel, tip, shoulder, half, ridge, edge } = lines;
     const { lengthMm: length } = form;
     const tilt = rad(form.bevelDeg);
-    const says: string[] = [];
+    const notes: string[] = [];
     const fuller = fullerOf(form, lines);
     if (fuller && fuller.widthMm < form.fullerMm - 1e-6)
-      says.push(
+      notes.push(
         `the hollow is wider than the blade: drawn ${plain(fuller.widthMm)} mm instead of ${plain(form.fullerMm)} mm`,
       );
     const notches = notchesOf(form, lines);
-    says.push(...notches.says);
+    notes.push(...notches.notes);
     const heights = heightsOf(form, lines);
     const inner = (side: number, y: number) => ridge(y) + side * (fuller?.half(y) ?? 0);
     const withHeights = (more: readonly number[]) =>
@@ -133,7 +133,7 @@ export const blade: FormDefinition<'blade'> = {
       ],
       edges,
       patches: [facet(-1, left), facet(1, right), ...(fuller ? [fuller.patch] : [])],
-      says,
+      notes: notes,
     };
   },
 };

@@ -24,25 +24,25 @@ export interface Notches {
   heights(side: number): number[];
   readonly corners: readonly { readonly at: Point; readonly outward: Point }[];
   /** What had to be drawn otherwise than asked, in words. */
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
 }
 
 /** Cuts into the edges: too deep ones are held, those that run into one another are left out and told. */
 export function notchesOf(form: FormOf<'blade'>, lines: BladeLines): Notches {
   const { heel, tip, ridge, edge } = lines;
-  const says: string[] = [];
+  const notes: string[] = [];
   const kept: Notch[] = [];
   form.notches.forEach((n, i) => {
     const side = n.side === 'left' ? -1 : 1;
     const half = n.widthMm / 2;
     const y = clamp(mixNumbers(heel, tip, n.at), heel + half, tip - half);
     if (kept.some((k) => k.side === side && Math.abs(k.y - y) < k.half + half)) {
-      says.push(`notch ${i + 1} is left out: it runs into another one`);
+      notes.push(`notch ${i + 1} is left out: it runs into another one`);
       return;
     }
     const most = MOST_DEEP * Math.abs(edge(side, y) - ridge(y));
     if (n.depthMm > most + 1e-6)
-      says.push(`notch ${i + 1} is drawn ${plain(most)} mm deep: deeper it would cross the ridge`);
+      notes.push(`notch ${i + 1} is drawn ${plain(most)} mm deep: deeper it would cross the ridge`);
     kept.push({ side, y, half, depth: Math.min(n.depthMm, most) });
   });
   const of = (side: number) => kept.filter((k) => k.side === side);
@@ -58,6 +58,6 @@ export function notchesOf(form: FormOf<'blade'>, lines: BladeLines): Notches {
           outward: unit(k.side, -0.4 * end),
         })),
       ),
-    says,
+    notes: notes,
   };
 }

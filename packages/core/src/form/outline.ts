@@ -54,18 +54,18 @@ interface Drawn {
 export function drawnRings(
   { widthMm, heightMm, outline, holes }: Drawn,
   smooth = true,
-): { rings: Ring[]; says: string[] } {
+): { rings: Ring[]; notes: string[] } {
   const [halfW, halfH] = [widthMm / 2, heightMm / 2];
   const gap = Math.max(0.05, GAP_SHARE * Math.min(widthMm, heightMm));
-  const says: string[] = [];
+  const notes: string[] = [];
   const ringsOf = (points: Shares, what: string): Ring[] => {
     const raw = points.map(({ x, y }) => [x * halfW, y * halfH] as const);
     const crossed = crossesItself(raw);
-    if (crossed) says.push(`${what} crosses itself: where it lies twice over itself there is a gap`);
+    if (crossed) notes.push(`${what} crosses itself: where it lies twice over itself there is a gap`);
     return (crossed ? uncrossed(raw) : [raw]).map((ring) => finer(smooth ? cornersCut(ring) : ring, gap));
   };
   const rings = [...ringsOf(outline, 'the outline'), ...holes.flatMap((h, i) => ringsOf(h, `hole ${i + 1}`))];
-  return { rings, says };
+  return { rings, notes: notes };
 }
 
 /** A hole narrower than this has no lip that a brush could light, in mm. */

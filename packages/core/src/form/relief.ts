@@ -39,7 +39,7 @@ export const relief: FormDefinition<'relief'> = {
     },
   ],
   model(form) {
-    const { rings, says } = drawnRings(form);
+    const { rings, notes: notes } = drawnRings(form);
     const height = heightOf(form);
     const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
     const seams = form.seams.map((line): Edge => {
@@ -74,7 +74,7 @@ export const relief: FormDefinition<'relief'> = {
           peaks: form.barrel === 'forked' ? 2 : 1,
         },
       ],
-      says,
+      notes: notes,
     };
   },
 };

@@ -25,7 +25,7 @@ export const rivets: FormDefinition<'rivets'> = {
     // Heads that would overlap are drawn as wide as the row allows.
     const room = count > 1 ? form.lengthMm / (count - 1) : Infinity;
     const headMm = Math.min(form.headMm, room);
-    const says =
+    const notes =
       headMm < form.headMm ? [`${count} heads fit only ${plain(headMm, 2)} mm wide into this row`] : [];
     const r = headMm / 2;
     const steep = RIM * form.fullness;
@@ -70,7 +70,7 @@ export const rivets: FormDefinition<'rivets'> = {
       edges,
       patches,
       repeats: true,
-      says,
+      notes: notes,
     };
   },
 };

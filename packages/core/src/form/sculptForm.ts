@@ -104,9 +104,9 @@ export const sculpt: FormDefinition<'sculpt'> = {
     },
   ],
   model(form) {
-    const { rings, says } = drawnRings(form, form.corners === 'smooth');
+    const { rings, notes: notes } = drawnRings(form, form.corners === 'smooth');
     const surface = keptSculpt(form.sculpt);
-    if (!surface) says.push('its sculpt is not here: it is shown flat until the sculpt is put back');
+    if (!surface) notes.push('its sculpt is not here: it is shown flat until the sculpt is put back');
     const out = new Float64Array(SCULPT_SAMPLE.size);
     const side = form.mirrored === 'yes' ? -1 : 1;
     const edges: Edge[] = lipsOf(rings);
@@ -131,16 +131,16 @@ export const sculpt: FormDefinition<'sculpt'> = {
             sample[SAMPLE.u] = clamp(0.5 + x / form.widthMm, 0, 1);
             sample[SAMPLE.v] = clamp(0.5 + y / form.heightMm, 0, 1);
           },
-          ...(surface?.open && {
+          ...(surface?.visibility && {
             openAt(x: number, y: number) {
               sampleSculpt(surface, form.fromXMm + x * side, form.fromYMm + y, out);
-              return out[SCULPT_SAMPLE.open];
+              return out[SCULPT_SAMPLE.visibility];
             },
           }),
           peaks: MOST_PEAKS,
         },
       ],
-      says,
+      notes: notes,
     };
   },
 };

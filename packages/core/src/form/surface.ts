@@ -75,5 +75,5 @@ export interface SurfaceModel {
   /** Many alike, each with a dot of its own. */
   readonly repeats?: boolean;
   /** What had to be drawn otherwise than asked, in words. */
-  readonly says?: readonly string[];
+  readonly notes?: readonly string[];
 }

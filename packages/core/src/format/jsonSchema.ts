@@ -29,7 +29,7 @@ interface Node {
 /** One line of the table of fields. */
 export interface FieldLine {
   readonly path: string;
-  readonly says: string;
+  readonly description: string;
   readonly accepted: string;
 }
 
@@ -50,7 +50,7 @@ export function fieldLines(node: Node = pieceJsonSchema() as Node, path = ''): F
     ? [
         {
           path,
-          says: node.description ?? node.anyOf?.find((a) => a.description)?.description ?? '',
+          description: node.description ?? node.anyOf?.find((a) => a.description)?.description ?? '',
           accepted: acceptedText(node),
         },
       ]

@@ -7,7 +7,7 @@ export interface TypedLine {
   readonly text: string;
   readonly paint: ListedPaint | null;
   /** What was taken for granted, or why nothing was understood. */
-  readonly says: string;
+  readonly message: string;
 }
 
 export const MOST_TYPED = 2000;
@@ -56,7 +56,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
   return text.split(/\r\n?|\n/).flatMap((raw, i): TypedLine[] => {
     const line = raw.trim();
     if (line === '' || line.startsWith('//')) return [];
-    const no = (says: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, says }];
+    const no = (message: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, message: message }];
     if (i >= MOST_TYPED)
       return i === MOST_TYPED
         ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`)
@@ -94,7 +94,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       {
         line: i + 1,
         text: raw,
-        says: granted.join('; '),
+        message: granted.join('; '),
         paint: {
           name,
           hex: `#${hexOf(found[1])}`,

@@ -59,5 +59,5 @@ export interface FacetBands {
 export interface Composition {
   readonly facets: readonly FacetBands[];
   /** What the composer had to leave out, in words. */
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
 }

@@ -65,7 +65,7 @@ export function composeBands(
   free = false,
 ): Composition {
   const random = seededRandom(seed);
-  const says: string[] = [];
+  const notes: string[] = [];
   // Crisp borders lie on opposed sides across the ridge, like the teeth of a saw.
   let side: 1 | -1 = 1;
   const composed = facets.map((input, f): FacetBands => {
@@ -80,12 +80,12 @@ export function composeBands(
       first: f === 0,
     });
     for (const b of leftOut)
-      says.push(
+      notes.push(
         `band ${b} on the ${f === 0 ? 'left' : 'right'} facet left out: under ${LEAST_BAND_MM} mm wide, four steps would not fit across it`,
       );
     return bands;
   });
-  return { facets: staggered(composed), says };
+  return { facets: staggered(composed), notes: notes };
 }
 
 interface Composing {

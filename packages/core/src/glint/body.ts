@@ -13,9 +13,9 @@ import type { MetalSurface, PartLight, PolishModel } from '../rig/index.js';
 import type { Composition } from './band.js';
 import { bandValue } from './bandProfile.js';
 import { composeBands } from './bands.js';
-import { uncovered, type Front } from './contact.js';
-import { bandsByHand, isBandChange } from './bandsByHand.js';
-import type { Asleep, Hand } from './hand.js';
+import { visibilityOf, type Occluder } from './occlusion.js';
+import { overrideBands, isBandChange } from './bandOverrides.js';
+import type { UnresolvedOverride, Overrides } from './overrides.js';
 import { curvedTone, gathered, sortedOf, type Fitting } from './curvedTone.js';
 import { FLAT_SPAN, fitTone, parted, toned, tonedBy, type Tone } from './exposure.js';
 import { faceLit } from './facing.js';
@@ -36,20 +36,20 @@ export interface Body {
   /** How it lies on what it trims; null where it is no straight trim. */
   readonly trim: TrimSide | null;
   /** Changes of bands that find no band now. */
-  readonly asleep: readonly Asleep[];
+  readonly unresolved: readonly UnresolvedOverride[];
 }
 
 /** The canonical points of a part, which its statistics are taken on. Depends on the form alone. */
 export const canonicalSurface = (model: SurfaceModel): Surface => surfaceOf(model, canonicalGrid(model));
 
 /** How a part's bands are made. */
-export interface Making {
+export interface BodyInput {
   readonly seed: number;
   /** Lights lie where the seed puts them, whatever the tilt. */
   readonly free: boolean;
-  readonly hand: Hand;
+  readonly overrides: Overrides;
   /** What stands in front and covers some of it. */
-  readonly fronts: readonly Front[];
+  readonly occluders: readonly Occluder[];
   readonly trim: TrimSide | null;
   /** Whether light comes back from below. */
   readonly bounce: boolean;
@@ -60,8 +60,8 @@ export function composed(
   model: SurfaceModel,
   light: PartLight,
   polish: PolishModel,
-  { seed, free, hand }: Pick<Making, 'seed' | 'free' | 'hand'>,
-): { facets: readonly FacetSeen[]; composition: Composition; asleep: Asleep[] } {
+  { seed, free, overrides: overrides }: Pick<BodyInput, 'seed' | 'free' | 'overrides'>,
+): { facets: readonly FacetSeen[]; composition: Composition; unresolved: UnresolvedOverride[] } {
   const out = new Float64Array(SAMPLE.size);
   const facets = model.patches.flatMap((patch, p): FacetSeen[] => {
     if (!patch.facet) return [];
@@ -72,10 +72,10 @@ export function composed(
   const first = composeBands(facets, light, polish, seed, free);
   return {
     facets,
-    ...bandsByHand(
+    ...overrideBands(
       first,
       facets.map((f) => f.facet),
-      hand.all.filter(isBandChange),
+      overrides.all.filter(isBandChange),
     ),
   };
 }
@@ -94,10 +94,14 @@ export function fitBody(
   light: PartLight,
   polish: MetalSurface,
   aimed: readonly number[],
-  { seed, free, hand, fronts, trim, bounce }: Making,
+  { seed, free, overrides: overrides, occluders: occluders, trim, bounce }: BodyInput,
 ): Body {
-  const { facets, composition, asleep } = composed(model, light, polish, { seed, free, hand });
-  const { lists: points, curved } = innerPoints(canonical, model.patches, fronts);
+  const { facets, composition, unresolved } = composed(model, light, polish, {
+    seed,
+    free,
+    overrides: overrides,
+  });
+  const { lists: points, curved } = innerPoints(canonical, model.patches, occluders);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
   const shared = sharedTone(curved, { patches: model.patches, light, polish, aimed, bounce });
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
@@ -118,7 +122,7 @@ export function fitBody(
     ...tones.map((t) => (t ? t.table[t.table.length - 1] : 0)),
     ...composition.facets.map((f) => faceValue(polish, topOf(f))),
   );
-  return { tones, facetOf, composition, flat, top, trim, asleep };
+  return { tones, facetOf, composition, flat, top, trim, unresolved: unresolved };
 }
 
 /** The tone of the curved patches; null where they all reflect one value. */
@@ -165,8 +169,8 @@ const inner = new WeakMap<Uint8Array, InnerPoints>();
  * Canonical points by patch that statistics are taken on: well inside the part, and seen. What a part in front covers
  * needs no light: the range is spread over what is left.
  */
-function innerPoints(s: Surface, patches: readonly Patch[], fronts: readonly Front[]): InnerPoints {
-  const seen = uncovered(s, fronts);
+function innerPoints(s: Surface, patches: readonly Patch[], occluders: readonly Occluder[]): InnerPoints {
+  const seen = visibilityOf(s, occluders);
   const known = inner.get(seen);
   if (known) return known;
   const listed = (counts: (i: number) => boolean) => {
@@ -178,7 +182,7 @@ function innerPoints(s: Surface, patches: readonly Patch[], fronts: readonly Fro
   };
   const count = (lists: readonly Int32Array[]) => lists.reduce((n, l) => n + l.length, 0);
   const all = listed(() => true);
-  const some = fronts.length > 0 ? listed((i) => seen[i] === 1) : all;
+  const some = occluders.length > 0 ? listed((i) => seen[i] === 1) : all;
   const lists =
     count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
   const smooth = lists.filter((_, p) => patches[p].kind === 'smooth');

@@ -36,7 +36,7 @@ export const fallOffShare = (dropped: number, steps: number): number =>
   Math.min(MOST_LOST, dropped / Math.max(1, steps - 1));
 
 /** Value after fall-off: the whole range shrinks toward the dark, so that the part is quieter as well as less bright. */
-export const fallen = (value: number, share: number): number => value * (1 - share);
+export const attenuated = (value: number, share: number): number => value * (1 - share);
 
 /** The value before fall-off that becomes `value`; above 1 where none does. */
-export const unfallen = (value: number, share: number): number => value / (1 - share);
+export const unattenuated = (value: number, share: number): number => value / (1 - share);

@@ -15,8 +15,8 @@ import { add, clamp, dot, normalise, TO_EYE, type Vec3 } from '../units/index.js
 import type { Adjustment } from '../piece/index.js';
 import type { Body } from './body.js';
 import type { Glint } from './glint.js';
-import { glintsByHand } from './glintsByHand.js';
-import type { Asleep } from './hand.js';
+import { overrideGlints } from './glintOverrides.js';
+import type { UnresolvedOverride } from './overrides.js';
 import { findPeaks } from './peaks.js';
 
 /** All glints of a part together cover at most this share of it. */
@@ -35,8 +35,8 @@ export function findGlints(
   model: SurfaceModel,
   light: PartLight,
   body: Body,
-  hand: readonly Adjustment[] = [],
-): { glints: Glint[]; asleep: Asleep[] } {
+  overrides: readonly Adjustment[] = [],
+): { glints: Glint[]; unresolved: UnresolvedOverride[] } {
   const half = normalise(add(light.key, TO_EYE));
   const area = areaOf(model.rings);
   const size = clamp(0.055 * model.narrowestMm, LEAST_RADIUS_MM, 0.36);
@@ -76,8 +76,8 @@ export function findGlints(
       found.push({ key: `c${c}-0`, at: corner.at, radiusMm: size * 0.55, stretch: 1, alongRad: 0 });
   });
   const kept = area < SMALL_MM2 && !model.repeats ? found.slice(0, 1) : found;
-  const { glints, asleep } = glintsByHand(model, kept, hand);
-  return { glints: capped(glints, area * MOST_SHARE), asleep };
+  const { glints, unresolved } = overrideGlints(model, kept, overrides);
+  return { glints: capped(glints, area * MOST_SHARE), unresolved };
 }
 
 /** Width of the bar of a rim, from its two outlines. */

@@ -3,11 +3,11 @@ import { smoothstep } from '../units/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
 import { bounceCrest } from './curvedTone.js';
-import { contactShade } from './contact.js';
-import { fallen } from './fallOff.js';
+import { contactShadow } from './occlusion.js';
+import { attenuated } from './fallOff.js';
 import { glintAlpha } from './glints.js';
-import type { Hold } from './hand.js';
-import { edgeLooks, type EdgeLook, type Edging } from './edgeLook.js';
+import type { Hold } from './overrides.js';
+import { edgeAppearances, type EdgeAppearance, type Edging } from './edgeAppearance.js';
 import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
@@ -35,14 +35,14 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
   const body = p.metal
     ? bodyValues(model, surface, p.metal.body, p.light, p.metal.polish)
     : lambert(surface, p.light);
-  if (p.lost > 0) for (let i = 0; i < body.length; i++) body[i] = fallen(body[i], p.lost);
-  if (p.fronts.length > 0) {
-    const shade = contactShade(surface, p.fronts);
+  if (p.lost > 0) for (let i = 0; i < body.length; i++) body[i] = attenuated(body[i], p.lost);
+  if (p.occluders.length > 0) {
+    const shade = contactShadow(surface, p.occluders);
     for (let i = 0; i < body.length; i++) body[i] *= 1 - shade[i];
   }
   if (!p.metal) return { body, value: body };
   const value = bounced(body, surface, p, p.metal.body.flat);
-  holdPlaces(value, surface, p.hand.holds);
+  holdPlaces(value, surface, p.overrides.holds);
   return { body, value };
 }
 
@@ -52,7 +52,7 @@ function bounced(
   p: PreparedPart,
   flat: readonly boolean[],
 ): Float32Array {
-  const own = p.hand.bounce;
+  const own = p.overrides.bounce;
   if (!own && p.approach.bounce === 'none') return Float32Array.from(body);
   const { patches } = p.shape.model;
   const most = own ? own.peak : bounceCrest(p.midValue, p.metal?.polish.shown.top ?? 1) * (1 - p.lost);
@@ -89,13 +89,13 @@ const edging = (p: PreparedPart): Edging => ({
   steps: p.steps,
   mid: p.midValue * (1 - p.lost),
   which: p.approach.edges,
-  held: p.hand.edge?.value ?? null,
-  marks: p.hand.marks,
+  held: p.overrides.edge?.value ?? null,
+  marks: p.overrides.marks,
 });
 
 /** How the edges of a part look on its canonical points; none on matte parts. */
-export const edgesSeen = (p: PreparedPart, value: Float32Array): { edge: Edge; look: EdgeLook }[] =>
-  p.metal ? edgeLooks(p.shape.model, p.shape.canonical, value, edging(p)) : [];
+export const edgesSeen = (p: PreparedPart, value: Float32Array): { edge: Edge; look: EdgeAppearance }[] =>
+  p.metal ? edgeAppearances(p.shape.model, p.shape.canonical, value, edging(p)) : [];
 
 /** The edges of a part as strokes, for drawings; none on matte parts. */
 export function strokesOf(

@@ -1,7 +1,13 @@
 import { nearLine, type Edge, type Point, type Surface, type SurfaceModel } from '../form/index.js';
 import { clamp, mixNumbers, smoothstep } from '../units/index.js';
-import { edgeLook, edgeWidthMm, lightEdges, type Edging, type LineLook } from './edgeLook.js';
-import { lipLook, lipsOf } from './lips.js';
+import {
+  edgeAppearance,
+  edgeWidthMm,
+  lightEdges,
+  type Edging,
+  type LineAppearance,
+} from './edgeAppearance.js';
+import { lipAppearance, lipsOf } from './lips.js';
 
 /** Painted lines over the body: light edges and dark recesses. */
 export interface LineLayers {
@@ -50,7 +56,7 @@ export function lineLayers(
       if (a > layers.liningAlpha[i]) layers.liningAlpha[i] = a;
     });
   };
-  const lighten = (edge: Pick<Edge, 'points' | 'closed'>, look: LineLook, reach: number) => {
+  const lighten = (edge: Pick<Edge, 'points' | 'closed'>, look: LineAppearance, reach: number) => {
     const widest = look.width.reduce((a, b) => Math.max(a, b), 0);
     nearLine(edge.points, edge.closed, surface.grid, reach * widest + 0.5, (i, d2, s, t) => {
       if (surface.alpha[i] === 0) return;
@@ -69,7 +75,7 @@ export function lineLayers(
   for (const edge of lightEdges(model, edging))
     lighten(
       edge,
-      edgeLook(edge, surface, value, edging, halfPx),
+      edgeAppearance(edge, surface, value, edging, halfPx),
       edge.kind === 'crease' ? halfPx : halfPx * 2,
     );
   for (const mark of edging.marks) {
@@ -77,7 +83,7 @@ export function lineLayers(
     darken({ points: mark.points, closed: false }, half, mark.soft ? 0 : 0.6);
     const lipHalf = Math.max(0.5, half * (mark.soft ? 0.9 : 0.6));
     for (const lip of lipsOf(mark, edging))
-      lighten(lip, lipLook(lip.points, surface, value, edging), lipHalf);
+      lighten(lip, lipAppearance(lip.points, surface, value, edging), lipHalf);
   }
   return layers;
 }
@@ -97,7 +103,7 @@ const SEEN = 0.25;
 /** A line cut into strokes of one step each; stretches that are not seen are left out. */
 function strokesAlong(
   points: readonly Point[],
-  look: LineLook,
+  look: LineAppearance,
   steps: number,
   widthMm: number,
 ): EdgeStroke[] {
@@ -149,12 +155,17 @@ export function edgeStrokes(
         return { kind: 'dark', points: inset(e), widthMm: wide, value: 0 };
       }),
     ...lightEdges(model, edging).flatMap((e) =>
-      strokesAlong(inset(e), edgeLook(e, surface, value, edging, halfPx), steps, widthMm),
+      strokesAlong(inset(e), edgeAppearance(e, surface, value, edging, halfPx), steps, widthMm),
     ),
     ...edging.marks.flatMap((mark): EdgeStroke[] => [
       { kind: 'dark', points: mark.points, widthMm: mark.widthMm, value: 0 },
       ...lipsOf(mark, edging).flatMap((lip) =>
-        strokesAlong(lip.points, lipLook(lip.points, surface, value, edging), steps, mark.widthMm * 0.6),
+        strokesAlong(
+          lip.points,
+          lipAppearance(lip.points, surface, value, edging),
+          steps,
+          mark.widthMm * 0.6,
+        ),
       ),
     ]),
   ];

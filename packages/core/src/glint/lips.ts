@@ -1,7 +1,7 @@
 import type { Point, Surface } from '../form/index.js';
 import type { PartLight } from '../rig/index.js';
-import { valueAt, type Edging, type LineLook } from './edgeLook.js';
-import type { Mark } from './hand.js';
+import { valueAt, type Edging, type LineAppearance } from './edgeAppearance.js';
+import type { Mark } from './overrides.js';
 
 /** A lip of a cut: a line beside it that is lit. */
 export interface Lip {
@@ -38,12 +38,12 @@ export function lipsOf(mark: Mark, { light, which }: Edging): Lip[] {
 /** A lip is two steps above what is beside it: it must show on its own. */
 const LIP_STEPS = 2;
 
-export function lipLook(
+export function lipAppearance(
   points: readonly Point[],
   surface: Surface,
   value: Float32Array,
   { steps, held }: Edging,
-): LineLook {
+): LineAppearance {
   const above = LIP_STEPS / (steps - 1);
   return {
     value: Float64Array.from(points, (at) => held ?? Math.min(1, valueAt(surface, value, at) + above)),

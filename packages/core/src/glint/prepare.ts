@@ -32,12 +32,12 @@ import { layPasses, schools, type LaidPass, type Pass, type School } from '../sc
 import { seedOf } from '../units/index.js';
 import type { Composition } from './band.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
-import { frontsOf, type Front } from './contact.js';
+import { occludersOf, type Occluder } from './occlusion.js';
 import { aimedShares, plannedCover, plannedFor, type Tone } from './exposure.js';
-import { droppedSteps, fallOffShare, unfallen } from './fallOff.js';
+import { droppedSteps, fallOffShare, unattenuated } from './fallOff.js';
 import type { Glint } from './glint.js';
 import { findGlints } from './glints.js';
-import { handOf, type Asleep, type Hand } from './hand.js';
+import { overridesOf, type UnresolvedOverride, type Overrides } from './overrides.js';
 import { trimSide } from './trim.js';
 import { tintSources, type TintSource } from './tint.js';
 
@@ -46,7 +46,7 @@ export interface Shape {
   readonly model: SurfaceModel;
   readonly canonical: Surface;
   /** What was changed by hand, on this form. */
-  readonly hand: Hand;
+  readonly overrides: Overrides;
 }
 
 /** The adjustments of a part. */
@@ -60,9 +60,9 @@ export function shapeOf(
   points?: number,
 ): Shape {
   const posed = pose(modelOf(part.form), part.place);
-  const hand = handOf(posed, adjustments);
-  const model = pulled(posed, hand.pulls);
-  return { model, canonical: surfaceOf(model, canonicalGrid(model, points)), hand };
+  const overrides = overridesOf(posed, adjustments);
+  const model = pulled(posed, overrides.pulls);
+  return { model, canonical: surfaceOf(model, canonicalGrid(model, points)), overrides: overrides };
 }
 
 /** The value steps chosen for a metal part, how they are laid, and their colours. */
@@ -163,7 +163,7 @@ export interface PreparedPart {
   readonly shape: Shape;
   readonly light: PartLight;
   /** Parts that stand in front and shade it where they meet. */
-  readonly fronts: readonly Front[];
+  readonly occluders: readonly Occluder[];
   readonly palette: Palette;
   /** Share of its value that its lightest place loses with the distance from the focal part, 0..0.5. */
   readonly lost: number;
@@ -184,9 +184,9 @@ export interface PreparedPart {
   readonly steps: number;
   readonly midValue: number;
   readonly approach: Approach;
-  readonly hand: Hand;
+  readonly overrides: Overrides;
   /** Changes by hand that cannot be applied now. */
-  readonly asleep: readonly Asleep[];
+  readonly unresolved: readonly UnresolvedOverride[];
 }
 
 /** A dot stands this many steps above the lightest zone where fall-off has lowered it. */
@@ -197,13 +197,13 @@ const DOT_ABOVE_TOP = 1;
 /** Cover share that step k aims at once the polish and the fall-off have had their say. */
 function aimedAfter(aimed: readonly number[], k: number, lost: number, tone: Tone | null): number {
   if (k === 0) return aimed[k];
-  const before = unfallen(thresholdOf(k, aimed.length), lost);
+  const before = unattenuated(thresholdOf(k, aimed.length), lost);
   const planned = tone ? plannedFor(tone, before) : before;
   return planned > 1 ? 0 : plannedCover(aimed, planned);
 }
 
 /** What settles the bands of a part besides its light: the seed of its composition, and whether they lie freely. */
-const makingOf = (id: string, { composition }: MetalFinish, { blade }: Approach) => ({
+const bodyInputOf = (id: string, { composition }: MetalFinish, { blade }: Approach) => ({
   seed: seedOf(id) + composition * 7919,
   free: blade === 'free',
 });
@@ -218,9 +218,9 @@ export function facesOf(
   const model = pose(modelOf(part.form), part.place);
   if (!model.patches.some((p) => p.facet)) return null;
   const light = partLight(rigFor(piece.rig, approach), part.place.rollDeg, part.place);
-  const hand = handOf(model, adjustmentsOf(part, piece));
-  const making = { ...makingOf(part.id, part.finish, approach), hand };
-  return { model, ...composed(model, light, polishOn(part.finish.polish, null), making) };
+  const overrides = overridesOf(model, adjustmentsOf(part, piece));
+  const bodyInput = { ...bodyInputOf(part.id, part.finish, approach), overrides };
+  return { model, ...composed(model, light, polishOn(part.finish.polish, null), bodyInput) };
 }
 
 export function preparePart(
@@ -242,12 +242,12 @@ export function preparePart(
     aimed: aimedOn(null),
     dotValue: Math.min(approach.glints === 'pale' ? 1 - step : 1, 1 - lost + DOT_ABOVE * step),
     approach,
-    hand: shape.hand,
-    asleep: shape.hand.asleep,
+    overrides: shape.overrides,
+    unresolved: shape.overrides.unresolved,
     part,
     shape,
     light,
-    fronts: frontsOf(part, piece.parts),
+    occluders: occludersOf(part, piece.parts),
     palette,
     steps,
     midValue: midValue(steps),
@@ -255,18 +255,18 @@ export function preparePart(
   if (part.finish.kind === 'matte') return { ...base, metal: null };
   const polish = polishOn(part.finish.polish, palette.ladder && metalOfLadder(palette.ladder));
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, {
-    ...makingOf(part.id, part.finish, approach),
-    hand: shape.hand,
-    fronts: base.fronts,
+    ...bodyInputOf(part.id, part.finish, approach),
+    overrides: shape.overrides,
+    occluders: base.occluders,
     trim: trimSide(part, piece.parts),
     bounce: approach.bounce !== 'none',
   });
-  const { glints, asleep } = findGlints(shape.model, light, body, shape.hand.all);
+  const { glints, unresolved } = findGlints(shape.model, light, body, shape.overrides.all);
   return {
     ...base,
     aimed: aimedOn(body.tones.find((t) => t !== null) ?? null),
     dotValue: Math.min(base.dotValue, body.top * (1 - lost) + DOT_ABOVE_TOP * step),
-    asleep: [...shape.hand.asleep, ...body.asleep, ...asleep],
+    unresolved: [...shape.overrides.unresolved, ...body.unresolved, ...unresolved],
     metal: { polish, body, glints, tints: tintSources(rig), tint: rig.tint },
   };
 }

@@ -19,13 +19,13 @@ export function primedPicture(
 ): Uint8ClampedArray<ArrayBuffer> {
   const [lx, ly, lz] = keyDirection(rig);
   const out = new Uint8ClampedArray(s.width * s.height * 4);
-  for (let i = 0, k = 0; i < s.trust.length; i++, k += 4) {
-    if (s.trust[i] === 0) continue;
+  for (let i = 0, k = 0; i < s.confidence.length; i++, k += 4) {
+    if (s.confidence[i] === 0) continue;
     const nz = Math.sqrt(Math.max(0, 1 - s.nx[i] * s.nx[i] - s.ny[i] * s.ny[i]));
     const lit = Math.max(0, s.nx[i] * lx + s.ny[i] * ly + nz * lz);
-    const open = s.open ? s.open[i] / 255 : 1;
+    const open = s.visibility ? s.visibility[i] / 255 : 1;
     const grey =
-      show === 'trust' ? s.trust[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
+      show === 'trust' ? s.confidence[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
     out[k] = out[k + 1] = out[k + 2] = grey;
     out[k + 3] = 255;
   }

@@ -2,7 +2,7 @@ import { hexToLinear, fromLinear } from '../colour/index.js';
 import type { Piece } from '../piece/index.js';
 import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
-import { FINISHED, paintLayers, type PictureView, type Stage } from './look.js';
+import { FINISHED, compositeLayers, type PictureView, type Stage } from './composite.js';
 import { paintZones } from './zonePicture.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
 import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from './prepare.js';
@@ -34,7 +34,7 @@ export function paintPart(
 ): Uint8ClampedArray<ArrayBuffer> {
   if (view === 'lines') return drawLines(layers, p);
   if (view === 'zones') return paintZones(layers, p.palette, stage);
-  return paintLayers(layers, p.palette, stage, view, p.dotValue);
+  return compositeLayers(layers, p.palette, stage, view, p.dotValue);
 }
 
 /** Paints a whole piece, or one part of it. */

@@ -1,7 +1,7 @@
 import { labToLinear } from '../colour/index.js';
 import { stepOf, thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
-import { byteOf, zoneColours, type Stage } from './look.js';
+import { byteOf, zoneColours, type Stage } from './composite.js';
 import type { Layers } from './layers.js';
 import type { Palette } from './prepare.js';
 

@@ -4,7 +4,7 @@ import { metalAt } from '../metal/index.js';
 import type { Ladder, Mix, Paint } from '../piece/index.js';
 import { searchMixes } from './search.js';
 import { MIXED_KINDS, paintTable } from './table.js';
-import { metalOfLadder, stepLab } from './wish.js';
+import { metalOfLadder, stepLab } from './ladderSpec.js';
 
 export interface HalfStep {
   readonly mix: Mix;

@@ -5,7 +5,7 @@ import type { Ladder, Mix, Paint } from '../piece/index.js';
 import { deg } from '../units/index.js';
 import { ratiosOf, searchMixes } from './search.js';
 import { MIXED_KINDS, mixLabIn, paintTable } from './table.js';
-import { stepLab } from './wish.js';
+import { stepLab } from './ladderSpec.js';
 
 /** What can take the place of a paint, or give a colour another way. */
 export interface Way {
@@ -108,7 +108,7 @@ export function fromOpposites(
 }
 
 /** A step drawn from two of three puddles. */
-export interface Drawn {
+export interface DrawnStep {
   /** Step of the ladder, from 0. */
   readonly index: number;
   /** Parts of the darker and of the lighter puddle. */
@@ -126,7 +126,7 @@ const MOST_PARTS = 8;
  * Another way to mix a ladder: only its darkest, middle and lightest step as puddles side by side, the steps between
  * drawn together from two of them. Null for ladders of fewer than four steps.
  */
-export function threePuddles(ladder: Ladder, paints: readonly Paint[]): Drawn[] | null {
+export function threePuddles(ladder: Ladder, paints: readonly Paint[]): DrawnStep[] | null {
   const last = ladder.steps.length - 1;
   if (last < 3) return null;
   const byId = paintsById(paints);
@@ -136,11 +136,11 @@ export function threePuddles(ladder: Ladder, paints: readonly Paint[]): Drawn[] 
     const whole = mix.reduce((s, m) => s + m.parts, 0);
     return mix.map((m) => ({ paint: byId.get(m.paint)!, drops: (parts * m.parts) / whole }));
   };
-  return ladder.steps.flatMap((step, index): Drawn[] => {
+  return ladder.steps.flatMap((step, index): DrawnStep[] => {
     if (index === 0 || index === mid || index === last) return [];
     const [dark, light] = index < mid ? [0, mid] : [mid, last];
     const wanted = stepLab(step, byId);
-    let best: Drawn | null = null;
+    let best: DrawnStep | null = null;
     for (let whole = 2; whole <= MOST_PARTS; whole++)
       for (let darker = 1; darker < whole; darker++) {
         const lab = spectrumToLab(
@@ -160,7 +160,7 @@ export interface HueLink {
   /** Degrees between their hues where they are most vivid; null where one of them is grey. */
   readonly apartDeg: number | null;
   readonly shared: readonly string[];
-  readonly says: string;
+  readonly message: string;
 }
 
 const GREY = 6;
@@ -188,14 +188,14 @@ export function hueLink(one: Ladder, other: Ladder, paints: readonly Paint[]): H
       kind: 'neither',
       apartDeg: null,
       shared,
-      says: `${p === null ? one.name : other.name} is grey: only value and polish tell the two apart, and ${paintsSay}`,
+      message: `${p === null ? one.name : other.name} is grey: only value and polish tell the two apart, and ${paintsSay}`,
     };
   const apartDeg = apart(p, q);
   const kind = apartDeg <= TIED_DEG ? 'tied' : apartDeg >= PARTED_DEG ? 'parted' : 'neither';
-  const says = {
+  const message = {
     tied: `their hues lie ${Math.round(apartDeg)}° apart, which ties them; for two metals on one thing`,
     parted: `their hues lie ${Math.round(apartDeg)}° apart, families of their own; for things that should not be taken for one`,
     neither: `their hues lie ${Math.round(apartDeg)}° apart, neither tied nor parted; share a shadow paint to tie them, or move one round`,
   }[kind];
-  return { kind, apartDeg, shared, says: `${says}; ${paintsSay}` };
+  return { kind, apartDeg, shared, message: `${message}; ${paintsSay}` };
 }

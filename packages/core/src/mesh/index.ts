@@ -1,5 +1,5 @@
 export { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
-export { withOpenness } from './openness.js';
+export { withVisibility } from './visibility.js';
 export {
   FRONT,
   LIKELY_MM,

@@ -7,7 +7,7 @@ export interface Mesh {
   /** Which way the file's kind usually stands. */
   readonly up: 'y' | 'z';
   /** What was found and mended, in words. */
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
 }
 
 /** Why a file makes no mesh. */
@@ -109,19 +109,20 @@ export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh
     kept.push(index[t], index[t + 1], index[t + 2]);
   }
   if (kept.length === 0) throw new BadMesh('mesh: all its triangles are without area; accepted: a surface');
-  const says: string[] = [];
+  const notes: string[] = [];
   const gone = (index.length - kept.length) / 3;
-  if (gone > 0) says.push(`${gone} triangles without area were left out`);
+  if (gone > 0) notes.push(`${gone} triangles without area were left out`);
   let out = Uint32Array.from(kept);
   if (kept.length / 3 <= MOST_CHECKED) {
     const { open, crowded } = edgesOf(out);
-    if (open > 0) says.push(`it has holes: ${open} open edges; behind them nothing is seen`);
-    if (crowded > 0) says.push(`${crowded} edges belong to more than two triangles; the nearest one is seen`);
+    if (open > 0) notes.push(`it has holes: ${open} open edges; behind them nothing is seen`);
+    if (crowded > 0)
+      notes.push(`${crowded} edges belong to more than two triangles; the nearest one is seen`);
     if (open === 0 && volume < 0) {
       out = out.slice();
       for (let t = 0; t < out.length; t += 3) [out[t], out[t + 1]] = [out[t + 1], out[t]];
-      says.push('it was inside out and was turned');
+      notes.push('it was inside out and was turned');
     }
   }
-  return { positions, index: out, up, says };
+  return { positions, index: out, up, notes: notes };
 }

@@ -159,8 +159,8 @@ export function rasterise(
   const n = width * height;
   const normals = cornerNormals(places, mesh.index);
   onRow(0.3);
-  const rise = new Float32Array(n).fill(-Infinity);
-  const [nx, ny, trust] = [new Float32Array(n), new Float32Array(n), new Uint8Array(n)];
+  const heightMm = new Float32Array(n).fill(-Infinity);
+  const [nx, ny, confidence] = [new Float32Array(n), new Float32Array(n), new Uint8Array(n)];
   const { index } = mesh;
   for (let t = 0; t < index.length; t += 3) {
     if (t % 300_000 === 0) onRow(0.3 + (0.7 * t) / index.length);
@@ -182,8 +182,8 @@ export function rasterise(
         if (u < -1e-6 || v < -1e-6 || q < -1e-6) continue;
         const z = u * places[a + 2] + v * places[b + 2] + q * places[c + 2];
         const i = r * width + col;
-        if (z <= rise[i]) continue;
-        rise[i] = z;
+        if (z <= heightMm[i]) continue;
+        heightMm[i] = z;
         const k = 3 * t;
         const x = u * normals[k] + v * normals[k + 3] + q * normals[k + 6];
         const y = u * normals[k + 1] + v * normals[k + 4] + q * normals[k + 7];
@@ -191,9 +191,21 @@ export function rasterise(
         const long = (Math.hypot(x, y, s) || 1) * (s < 0 ? -1 : 1);
         nx[i] = x / long;
         ny[i] = y / long;
-        trust[i] = 255;
+        confidence[i] = 255;
       }
   }
-  for (let i = 0; i < n; i++) if (trust[i] === 0) rise[i] = 0;
-  return { sculpt: { width, height, pxPerMm: px, nx, ny, rise, trust, open: null }, places };
+  for (let i = 0; i < n; i++) if (confidence[i] === 0) heightMm[i] = 0;
+  return {
+    sculpt: {
+      width,
+      height,
+      pxPerMm: px,
+      nx,
+      ny,
+      heightMm: heightMm,
+      confidence: confidence,
+      visibility: null,
+    },
+    places,
+  };
 }

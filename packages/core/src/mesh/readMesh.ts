@@ -154,7 +154,7 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   if (isShape(bytes)) {
     // One that was kept: mended already.
     try {
-      return { ...readShape(bytes), says: [] };
+      return { ...readShape(bytes), notes: [] };
     } catch (error) {
       throw error instanceof BadSculpt ? new BadMesh(error.message) : error;
     }

@@ -11,7 +11,7 @@ export function colouredMetal(hueDeg: number): Metal {
   return {
     id: `coloured-${Math.round(hue)}`,
     label: `Coloured metal, hue ${Math.round(hue)}`,
-    says: 'metal under a film of one hue: vivid in the half dark, pale where light glances off',
+    description: 'metal under a film of one hue: vivid in the half dark, pale where light glances off',
     path: PATH.map(([l, c]) => labToHex({ l, a: c * Math.cos(rad(hue)), b: c * Math.sin(rad(hue)) })),
   };
 }

@@ -42,7 +42,7 @@ export function metalFromColours(colours: readonly Lab[]): Metal {
   return {
     id: `path-${path.map((h) => h.slice(1)).join('-')}`,
     label: 'Metal as seen',
-    says: 'hue and chroma over value as in the colours that were taken',
+    description: 'hue and chroma over value as in the colours that were taken',
     path,
   };
 }

@@ -6,7 +6,7 @@ export interface Metal {
   readonly id: string;
   readonly label: string;
   /** What it looks like and where it suits. */
-  readonly says: string;
+  readonly description: string;
   /** Colours from the deepest shade to the last light; at least two, rising in value. */
   readonly path: readonly string[];
   /** Shares of a part that seven steps of it should cover, base to last dot; absent: those of steel. */

@@ -59,8 +59,10 @@ export function readsAs(colours: readonly Lab[], among: readonly Metal[], meant:
   });
   const wanted = metalAt(meant, farthest.l);
   const more = Math.hypot(wanted.a, wanted.b) > Math.hypot(farthest.a, farthest.b);
-  const says = `the ${hueWord(wanted)} about value ${Math.round(farthest.l)}`;
+  const message = `the ${hueWord(wanted)} about value ${Math.round(farthest.l)}`;
   const add =
-    hueWord(wanted) === hueWord(farthest) ? `make ${says} ${more ? 'stronger' : 'greyer'}` : `add ${says}`;
+    hueWord(wanted) === hueWord(farthest)
+      ? `make ${message} ${more ? 'stronger' : 'greyer'}`
+      : `add ${message}`;
   return { metal, off, add };
 }

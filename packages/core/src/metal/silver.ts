@@ -3,6 +3,7 @@ import type { Metal } from './metal.js';
 export const silver: Metal = {
   id: 'silver',
   label: 'Silver',
-  says: 'lighter than steel throughout, with a breath of yellow in the lights; jewels and parade plate',
+  description:
+    'lighter than steel throughout, with a breath of yellow in the lights; jewels and parade plate',
   path: ['#22262d', '#5a616b', '#8d949d', '#b9bfc5', '#dfe2e2', '#fbfaf5'],
 };

@@ -14,7 +14,7 @@ const SLANT = 1.1;
  * @param gain from FLAKE_GAIN, or between them
  * @param over film on it, in standard coats of its pigment; none by default
  */
-export function flakeLook(face: Spectrum, gain: number, over?: Pigment): Spectrum {
+export function flakeReflectance(face: Spectrum, gain: number, over?: Pigment): Spectrum {
   const out = new Float64Array(BANDS);
   for (let i = 0; i < BANDS; i++)
     out[i] = over

@@ -44,7 +44,7 @@ export const partApproachSchema = z.strictObject({
   surroundings: choice('surroundings').nullable(),
 });
 
-const finding = (says: string) => oneOf(FINDINGS, says);
+const finding = (description: string) => oneOf(FINDINGS, description);
 
 /** What the painter has said to the findings. */
 export const critiqueSchema = z.strictObject({

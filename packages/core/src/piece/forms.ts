@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { degrees, hash, list, mm, oneOf, ratio, whole } from './fields.js';
 
-const size = (says: string) => mm(0.2, 400, says);
+const size = (description: string) => mm(0.2, 400, description);
 
 /** A place on a plate: 0, 0 in its middle, 1 at its right and upper edge. */
 const shares = (of: string) =>

@@ -1,6 +1,6 @@
 import { areaOf, turn, type Point } from '../form/index.js';
-import { adjustmentsOf, preparePart, shapeOf, type Asleep } from '../glint/index.js';
-import { saysOf } from './partSheet.js';
+import { adjustmentsOf, preparePart, shapeOf, type UnresolvedOverride } from '../glint/index.js';
+import { notesOf } from './partSheet.js';
 import type { Piece } from '../piece/index.js';
 import { rad } from '../units/index.js';
 import { lightnessOf, surfaceRatio, zonesOf, type Lightness } from '../zone/index.js';
@@ -26,9 +26,9 @@ export interface PartReport {
     openingMm: number;
   }[];
   readonly borders: readonly { below: number; hardMm: number; softMm: number; blendMm: number }[];
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
   /** Adjustments that cannot be applied now, and why. */
-  readonly asleep: readonly Asleep[];
+  readonly unresolved: readonly UnresolvedOverride[];
 }
 
 /** Computes the map of every part of a piece. `pxPerMm` sets how finely contours are drawn; by size when absent. */
@@ -64,8 +64,8 @@ export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
         openingMm: q.openingMm,
       })),
       borders: z.borders.map(({ below, hardMm, softMm, blendMm }) => ({ below, hardMm, softMm, blendMm })),
-      says: saysOf(p),
-      asleep: p.asleep,
+      notes: notesOf(p),
+      unresolved: p.unresolved,
     };
   });
 }

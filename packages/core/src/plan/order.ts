@@ -14,7 +14,7 @@ import { DRY_MIN, schools, toolText, type Film, type Pass } from '../school/inde
 import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
-import { takenBy, type MetalPart, type PartStep } from './takers.js';
+import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
 import { tintPaint, tintTitle } from './tints.js';
 
 /** A layer of the order: one mix, on every part that takes it. */
@@ -144,7 +144,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       over[0],
       pass,
       `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`,
-      mine.map((m) => takenBy(m, pass)),
+      mine.map((m) => partStepFor(m, pass)),
     );
   });
   for (const ladder of inUse) {
@@ -159,7 +159,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
             ladder,
             { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] },
             tintTitle(source.id, piece),
-            mine.map((m) => takenBy(m, pass, source.id)),
+            mine.map((m) => partStepFor(m, pass, source.id)),
             glaze ? null : `a glaze of your own near ${source.hex}`,
           );
         }
@@ -170,7 +170,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
             ladder,
             as,
             as.title,
-            mine.filter((m) => m.sheet.paleGlints === pale).map((m) => takenBy(m, as)),
+            mine.filter((m) => m.sheet.paleGlints === pale).map((m) => partStepFor(m, as)),
           );
         dots(true, { ...pass, step: 'glints-pale', title: 'Glints, pale dots', mix: light.mix });
         dots(false, pass);
@@ -182,7 +182,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
           pass,
           named,
           mine.map((m) =>
-            takenBy(
+            partStepFor(
               m,
               m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!,
             ),

@@ -2,7 +2,7 @@ import { areaOf, type Point } from '../form/index.js';
 import {
   adjustmentsOf,
   edgeWidthMm,
-  type Asleep,
+  type UnresolvedOverride,
   preparePart,
   shapeOf,
   strokesOf,
@@ -45,9 +45,9 @@ export interface PartSheet {
   readonly readsAsMetalFrom: number | null;
   /** How many passes lie on its zones. */
   readonly passes: number;
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
   /** Adjustments that cannot be applied now, and why. */
-  readonly asleep: readonly Asleep[];
+  readonly unresolved: readonly UnresolvedOverride[];
 }
 
 const strokeMm = (points: readonly Point[]): number =>
@@ -102,14 +102,14 @@ function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
 }
 
 /** What was drawn or composed otherwise than asked, in words. */
-export const saysOf = ({ shape, hand, metal }: PreparedPart): string[] => [
-  ...new Set([...(shape.model.says ?? []), ...hand.says, ...(metal?.body.composition.says ?? [])]),
+export const notesOf = ({ shape, overrides: overrides, metal }: PreparedPart): string[] => [
+  ...new Set([...(shape.model.notes ?? []), ...overrides.notes, ...(metal?.body.composition.notes ?? [])]),
 ];
 
 /** A light from below shows on what is curved, unless the approach or the hand leaves it out. */
-const bearsBounce = ({ shape, metal, approach, hand }: PreparedPart): boolean =>
+const bearsBounce = ({ shape, metal, approach, overrides: overrides }: PreparedPart): boolean =>
   metal !== null &&
-  (approach.bounce === 'gap' || hand.bounce !== null) &&
+  (approach.bounce === 'gap' || overrides.bounce !== null) &&
   shape.model.patches.some((p, i) => p.kind === 'smooth' && !metal.body.flat[i]);
 
 export function partSheet(
@@ -138,7 +138,7 @@ export function partSheet(
     tints: tintsOf(prepared, value),
     readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,
-    says: saysOf(prepared),
-    asleep: prepared.asleep,
+    notes: notesOf(prepared),
+    unresolved: prepared.unresolved,
   };
 }

@@ -41,7 +41,7 @@ export function pieceFindings(
       at: { xMm: first?.place.xMm ?? 0, yMm: first?.place.yMm ?? 0 },
       measured: f.at + 1,
       wanted: { from: null, to: null },
-      says: `layer ${f.at + 1}, ${f.title.toLowerCase()}: ${f.says}`,
+      message: `layer ${f.at + 1}, ${f.title.toLowerCase()}: ${f.message}`,
       fix: null,
       quiet: null,
     };

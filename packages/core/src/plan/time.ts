@@ -1,5 +1,5 @@
 import type { OrderLayer } from './order.js';
-import type { PartStep } from './takers.js';
+import type { PartStep } from './partSteps.js';
 
 /** Minutes at the brush, and with drying, for what is still to do. `done` tells which part steps are ticked. */
 export function orderTime(

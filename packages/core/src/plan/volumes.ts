@@ -2,7 +2,7 @@ import { GLAZED } from '../paint/index.js';
 import type { Ladder, Piece } from '../piece/index.js';
 import { BRUSHED_FILM_MM, GLAZE_FILM_MM, LOSSES } from './amounts.js';
 import type { OrderLayer } from './order.js';
-import { pilesOf, type Pile } from './piles.js';
+import { batchesOf, type Batch } from './batches.js';
 
 /** Where the paint of one layer goes, for all copies of a piece. */
 export interface LayerVolume {
@@ -47,8 +47,8 @@ export function volumesOf(order: readonly OrderLayer[], copies: number): LayerVo
 }
 
 /** Piles for the value steps of a ladder, in the order they are painted. */
-export const ladderPiles = (ladder: Ladder, order: readonly OrderLayer[], copies: number): Pile[] =>
-  pilesOf(
+export const ladderBatches = (ladder: Ladder, order: readonly OrderLayer[], copies: number): Batch[] =>
+  batchesOf(
     order
       .filter((l) => l.ladder === ladder.id && (l.role === 'value' || l.role === 'base'))
       .map((l) => ({

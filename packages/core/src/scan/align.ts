@@ -1,4 +1,4 @@
-import { reduced, type Plane } from './plane.js';
+import { reduced, type LuminanceImage } from './luminanceImage.js';
 
 /** How far a photo lies off another, in points: what is at (x, y) in that one is at (x + dx, y + dy) in it. */
 export interface Offset {
@@ -9,7 +9,7 @@ export interface Offset {
 }
 
 /** Edges whatever the light: the slope of the logarithm of the light, held at a most so that no shadow rules. */
-function edges({ width, height, light }: Plane): Float32Array {
+function edges({ width, height, light }: LuminanceImage): Float32Array {
   const log = Float32Array.from(light, (v) => Math.log(v + 0.02));
   const out = new Float32Array(light.length);
   for (let r = 1; r < height - 1; r++)
@@ -86,11 +86,11 @@ interface Level {
 }
 
 /** Edges of a plane at half sizes, coarsest first. */
-function levelsOf(plane: Plane): Level[] {
+function levelsOf(image: LuminanceImage): Level[] {
   const levels: Level[] = [];
-  for (let by = 1; by === 1 || Math.max(plane.width, plane.height) / by >= COARSE; by *= 2) {
-    if ((plane.width * plane.height) / (by * by) > FINE_POINTS) continue;
-    const { width, height, light } = reduced(plane, by);
+  for (let by = 1; by === 1 || Math.max(image.width, image.height) / by >= COARSE; by *= 2) {
+    if ((image.width * image.height) / (by * by) > FINE_POINTS) continue;
+    const { width, height, light } = reduced(image, by);
     levels.unshift({ by, width, height, edges: edges({ width, height, light }) });
   }
   return levels;
@@ -100,7 +100,7 @@ function levelsOf(plane: Plane): Level[] {
  * How far photos lie off another picture (best the median of all, where no shadow stands), from their edges, coarse to
  * fine, to a fraction of a point. Camera turned or zoomed in between cannot be mended so: then the agreement is low.
  */
-export function offsetsFrom(shared: Plane): (photo: Plane) => Offset {
+export function offsetsFrom(shared: LuminanceImage): (photo: LuminanceImage) => Offset {
   const a = levelsOf(shared);
   return (photo) => {
     const b = levelsOf(photo);

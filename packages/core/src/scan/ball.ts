@@ -1,5 +1,5 @@
 import { normalise, solveLinear, type Vec3 } from '../units/index.js';
-import { median, reduced, type Plane } from './plane.js';
+import { median, reduced, type LuminanceImage } from './luminanceImage.js';
 
 /** A circle in a picture, in pixels from its upper left corner; its middle lies at fractions, as pixel middles do at .5. */
 export interface Circle {
@@ -38,7 +38,7 @@ export function circleThrough(taps: readonly (readonly [number, number])[]): Cir
 const SEARCH = 320;
 
 /** Slopes of a picture's brightness: what turns round a dark ball whatever the light. */
-function slopes({ width, height, light }: Plane) {
+function slopes({ width, height, light }: LuminanceImage) {
   // As the eye sees it: neither the dark nor the bright side of a rim weighs more.
   const eye = Float32Array.from(light, (v) => Math.sqrt(v));
   const [gx, gy] = [new Float32Array(light.length), new Float32Array(light.length)];
@@ -83,7 +83,7 @@ function rimOf(
  * A circle nearby that fits a ball's rim best: dark inside, brighter outside, all round.
  * @param middle the photos' median, where the highlights have cancelled out
  */
-export function fittedBall(middle: Plane, near: Circle, reach = 0.2): Circle {
+export function fittedBall(middle: LuminanceImage, near: Circle, reach = 0.2): Circle {
   const { width, height } = middle;
   const { gx, gy } = slopes(middle);
   let best = near;
@@ -113,7 +113,7 @@ export function fittedBall(middle: Plane, near: Circle, reach = 0.2): Circle {
  * steepest dark-to-bright rim that has a bright spot in most photos.
  * @throws NoBall where none is
  */
-export function foundBall(middle: Plane, photos: readonly Plane[]): Circle {
+export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImage[]): Circle {
   const by = Math.max(1, Math.ceil(Math.max(middle.width, middle.height) / SEARCH));
   const small = reduced(middle, by);
   const { width: w, height: h } = small;
@@ -178,7 +178,10 @@ const LEAST_SPOT = 0.12;
 const FARTHEST = 0.93;
 
 /** Where on the ball the lamp's highlight is: the middle of its brightest spot, in shares of the radius, y up; or null. */
-export function highlightOf({ width, height, light }: Plane, ball: Circle): readonly [number, number] | null {
+export function highlightOf(
+  { width, height, light }: LuminanceImage,
+  ball: Circle,
+): readonly [number, number] | null {
   const inside: number[] = [];
   const reach = ball.r * FARTHEST;
   const each = (visit: (i: number, dx: number, dy: number) => void) => {

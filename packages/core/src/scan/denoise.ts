@@ -11,7 +11,7 @@ export function denoised(
   height: number,
   nx: Float32Array,
   ny: Float32Array,
-  trust: Uint8Array,
+  confidence: Uint8Array,
 ): { nx: Float32Array; ny: Float32Array } {
   const outX = nx.slice();
   const outY = ny.slice();
@@ -19,17 +19,17 @@ export function denoised(
   for (let r = REACH; r < height - REACH; r++)
     for (let c = REACH; c < width - REACH; c++) {
       const i = r * width + c;
-      if (trust[i] === 0) continue;
+      if (confidence[i] === 0) continue;
       const [x, y] = [nx[i], ny[i]];
       let [sx, sy, sum] = [0, 0, 0];
       for (let dr = -REACH; dr <= REACH; dr++)
         for (let j = i + dr * width - REACH, end = j + 2 * REACH; j <= end; j++) {
           const [dx, dy] = [nx[j] - x, ny[j] - y];
           const off = (dx * dx + dy * dy) * fall;
-          if (off > 4 || trust[j] === 0) continue;
+          if (off > 4 || confidence[j] === 0) continue;
           // Near enough to exp(-off), and smooth.
           const t = 1 - off / 4;
-          const w = t * t * t * t * trust[j];
+          const w = t * t * t * t * confidence[j];
           sx += w * nx[j];
           sy += w * ny[j];
           sum += w;

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../units/index.js';
 import { lampPlaced } from './lamps.js';
-import { CLIPPED, median, type Plane } from './plane.js';
-import type { Sample } from './settle.js';
+import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
+import type { Sample } from './convergeLamps.js';
 
 const NEAREST_MM = 90;
 /** Beyond this a lamp's light is as good as even. */
@@ -17,12 +17,12 @@ const CLEARLY = 0.9;
 
 /** Points of the board: in the frame of the picture, of the brightness that most there have. */
 export function boardOf(
-  planes: readonly Plane[],
+  images: readonly LuminanceImage[],
   samples: readonly Sample[],
   use: readonly boolean[],
 ): Sample[] {
-  const { width, height } = planes[0];
-  const brightness = (s: Sample) => median(planes.flatMap((p, k) => (use[k] ? [p.light[s.i]] : [])));
+  const { width, height } = images[0];
+  const brightness = (s: Sample) => median(images.flatMap((p, k) => (use[k] ? [p.light[s.i]] : [])));
   const outer = samples.filter(({ i }) => {
     const [c, r] = [(i % width) / width, Math.floor(i / width) / height];
     return c < FRAME || c > 1 - FRAME || r < FRAME || r > 1 - FRAME;
@@ -38,23 +38,23 @@ export function boardOf(
  * @returns null for lamps so far that it cannot be told, or where too little of the board is seen
  */
 export function foundDistance(
-  planes: readonly Plane[],
+  images: readonly LuminanceImage[],
   samples: readonly Sample[],
   fromBall: readonly Vec3[],
   ballMm: Vec3,
   ambient: number,
   use: readonly boolean[],
 ): number | null {
-  const board = boardOf(planes, samples, use);
+  const board = boardOf(images, samples, use);
   if (board.length < LEAST_BOARD) return null;
   const leftOver = (away: number | null) => {
     const all: number[] = [];
-    planes.forEach((plane, k) => {
+    images.forEach((image, k) => {
       if (!use[k]) return;
       const t = lampPlaced(fromBall[k], ballMm, away);
       const ratios: number[] = [];
       for (const s of board) {
-        const v = plane.light[s.i];
+        const v = image.light[s.i];
         if (v >= CLIPPED) continue;
         let lit = t[2];
         if (away !== null) {

@@ -4,13 +4,13 @@ import { offsetsFrom } from './align.js';
 import { fittedBall, foundBall, highlightOf, lampOf, NoBall, type Circle } from './ball.js';
 import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
-import { doubted, judgedAll, type Doubt, type Judged } from './doubt.js';
+import { leaveOneOut, judgedAll, type Inconsistency, type Judged } from './leaveOneOut.js';
 import { lampPlaced, type Lamp } from './lamps.js';
-import { medianOf, reduced, shifted, type Plane } from './plane.js';
-import { settleLamps, type Sample, type Settled } from './settle.js';
-import { squared } from './squared.js';
-import { enlarged, normalsOf, riseOf } from './surface.js';
-import { doubtFault, exposureFault, movedFaults, sameLights, type PhotoFault } from './verdict.js';
+import { medianOf, reduced, shifted, type LuminanceImage } from './luminanceImage.js';
+import { convergeLamps, type Sample, type ConvergedLamps } from './convergeLamps.js';
+import { lampsSquaredToBoard } from './lampsSquaredToBoard.js';
+import { enlarged, normalsOf, heightsOf } from './surface.js';
+import { inconsistencyFault, exposureFault, movedFaults, sameLights, type PhotoFault } from './verdict.js';
 
 export const LEAST_PHOTOS = 4;
 export const MOST_PHOTOS = 16;
@@ -61,7 +61,12 @@ const WORKED_POINTS = 700_000;
 const scaled = ({ x, y, r }: Circle, by: number): Circle => ({ x: x / by, y: y / by, r: r / by });
 
 /** A raster of points over the picture, the ball left out, that stand for all. */
-function samplesOf({ width, height }: Plane, ball: Circle, pxPerMm: number, count: number): Sample[] {
+function samplesOf(
+  { width, height }: LuminanceImage,
+  ball: Circle,
+  pxPerMm: number,
+  count: number,
+): Sample[] {
   const gap = Math.max(1, Math.sqrt((width * height) / count));
   const samples: Sample[] = [];
   for (let r = gap / 2; r < height; r += gap)
@@ -79,17 +84,17 @@ function samplesOf({ width, height }: Plane, ball: Circle, pxPerMm: number, coun
 }
 
 /** Lamps by all photos that may be used, with the distance that explains them best. */
-function settledAt(
-  planes: readonly Plane[],
+function lampsAtDistance(
+  images: readonly LuminanceImage[],
   samples: readonly Sample[],
   fromBall: readonly Vec3[],
   ballMm: Vec3,
   lampMm: ScanOptions['lampMm'],
   use: readonly boolean[],
-): Settled {
+): ConvergedLamps {
   const at = (awayMm: number | null) =>
-    settleLamps(
-      planes,
+    convergeLamps(
+      images,
       samples,
       fromBall.map((d) => lampPlaced(d, ballMm, awayMm)),
       awayMm,
@@ -97,7 +102,7 @@ function settledAt(
     );
   if (lampMm !== 'find') return at(lampMm === 'far' ? null : lampMm);
   const far = at(null);
-  const away = foundDistance(planes, samples, fromBall, ballMm, far.ambient, use);
+  const away = foundDistance(images, samples, fromBall, ballMm, far.ambient, use);
   return away === null ? far : at(away);
 }
 
@@ -109,7 +114,7 @@ function settledAt(
  * modelled, so deep hollows come out shallower than they are.
  * @throws NoScan, NoBall
  */
-export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
+export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions): Scan {
   const { onProgress: tell = () => undefined } = options;
   if (given.length < LEAST_PHOTOS || given.length > MOST_PHOTOS)
     throw new NoScan(
@@ -134,11 +139,11 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   });
   movedFaults(found, width).forEach((f, k) => (faults[k] ??= f));
   // All of them into the frame of the first, on which the ball was shown.
-  const planes = photos.map((p, k) =>
+  const images = photos.map((p, k) =>
     k === 0 ? p : shifted(p, found[0].dx - found[k].dx, found[0].dy - found[k].dy),
   );
   tell('looking at the ball', 0.24);
-  const good = planes.filter((_, k) => !faults[k]?.leaveOut);
+  const good = images.filter((_, k) => !faults[k]?.leaveOut);
   if (good.length < LEAST_PHOTOS)
     throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
   const middle = medianOf(good);
@@ -146,7 +151,7 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
   const ball = near ? fittedBall(middle, near, 0.08) : foundBall(middle, good);
   const pxPerMm =
     typeof options.pxPerMm === 'number' ? options.pxPerMm / worked : (2 * ball.r) / options.pxPerMm.ballMm;
-  const fromBall = planes.map((p) => {
+  const fromBall = images.map((p) => {
     const spot = highlightOf(p, ball);
     return spot && lampOf(spot);
   });
@@ -154,58 +159,58 @@ export function scanFrom(given: readonly Plane[], options: ScanOptions): Scan {
     if (!d)
       faults[k] ??= {
         fault: 'ball lost',
-        says: 'no highlight is seen on the ball; turn it or move the lamp to the front, and take it again',
+        message: 'no highlight is seen on the ball; turn it or move the lamp to the front, and take it again',
         leaveOut: true,
       };
   });
   sameLights(fromBall).forEach((f, k) => (faults[k] ??= f));
   const ballMm: Vec3 = [(ball.x - width / 2) / pxPerMm, (height / 2 - ball.y) / pxPerMm, 0];
-  let use = planes.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
+  let use = images.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
   const enough = () => use.filter(Boolean).length >= LEAST_PHOTOS;
   if (!enough()) throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
   const directions = fromBall.map((d): Vec3 => d ?? [0, 0, 1]);
-  const samples = samplesOf(planes[0], ball, pxPerMm, SAMPLES);
+  const samples = samplesOf(images[0], ball, pxPerMm, SAMPLES);
   tell('weighing the lamps', 0.28);
-  let settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
+  let settled = lampsAtDistance(images, samples, directions, ballMm, options.lampMm, use);
   const asked = (share: number) => (k: number) =>
-    tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / planes.length);
-  let doubt: Doubt = null;
+    tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / images.length);
+  let doubt: Inconsistency = null;
   let judged: readonly (Judged | null)[] | null = null;
   for (let round = 0; round < MOST_DOUBTED; round++) {
     const { awayMm } = settled.lamps[0];
-    const judging = { planes, samples, awayMm, placed: directions.map((d) => lampPlaced(d, ballMm, awayMm)) };
+    const judging = { images, samples, awayMm, placed: directions.map((d) => lampPlaced(d, ballMm, awayMm)) };
     judged ??= judgedAll(judging, use, asked(0.3));
-    doubt = doubted(judging, use, judged, asked(0.33));
+    doubt = leaveOneOut(judging, use, judged, asked(0.33));
     if (doubt === null || doubt === 'unclear') break;
     const { photo } = doubt;
-    faults[photo] = doubtFault(doubt);
+    faults[photo] = inconsistencyFault(doubt);
     if (use.filter(Boolean).length <= LEAST_PHOTOS) break;
     use = use.map((u, k) => u && k !== photo);
     judged = doubt.rest;
-    settled = settledAt(planes, samples, directions, ballMm, options.lampMm, use);
+    settled = lampsAtDistance(images, samples, directions, ballMm, options.lampMm, use);
   }
-  settled = squared(settled, planes, samples, use);
+  settled = lampsSquaredToBoard(settled, images, samples, use);
   // Heights from a coarse pass first: near a lamp it matters how far a point stands out.
   const by = Math.max(1, Math.round(Math.sqrt((width * height) / 60_000)));
-  const small = planes.map((p) => reduced(p, by));
+  const small = images.map((p) => reduced(p, by));
   const { width: w, height: h } = small[0];
   const coarse = normalsOf(small, settled, use, scaled(ball, by), pxPerMm / by, null, (s) =>
     tell('a first surface', 0.4 + 0.04 * s),
   );
-  const rise = enlarged(riseOf(coarse, w, h, pxPerMm / by), w, h, width, height);
-  const whole = normalsOf(planes, settled, use, ball, pxPerMm, rise, (s) =>
+  const heightMm = enlarged(heightsOf(coarse, w, h, pxPerMm / by), w, h, width, height);
+  const whole = normalsOf(images, settled, use, ball, pxPerMm, heightMm, (s) =>
     tell('reading the normal of every point', 0.44 + 0.44 * s),
   );
   tell('taking out the noise', 0.88);
-  const calm = { ...whole, ...denoised(width, height, whole.nx, whole.ny, whole.trust) };
+  const calm = { ...whole, ...denoised(width, height, whole.nx, whole.ny, whole.confidence) };
   tell('building the heights', 0.92);
   const sculpt: Sculpt = {
     width,
     height,
     pxPerMm,
     ...calm,
-    rise: riseOf(calm, width, height, pxPerMm),
-    open: null,
+    heightMm: heightsOf(calm, width, height, pxPerMm),
+    visibility: null,
   };
   fillAround(sculpt);
   tell('done', 1);

@@ -2,8 +2,8 @@ import { clamp } from '../units/index.js';
 import type { Circle } from './ball.js';
 import { integrated } from './integrate.js';
 import { lightAt } from './lamps.js';
-import { CLIPPED, reduced, type Plane } from './plane.js';
-import type { Settled } from './settle.js';
+import { CLIPPED, reduced, type LuminanceImage } from './luminanceImage.js';
+import type { ConvergedLamps } from './convergeLamps.js';
 import { pointSolver } from './solve.js';
 
 const ROWS_AT_ONCE = 24;
@@ -11,36 +11,36 @@ const ROWS_AT_ONCE = 24;
 export interface Normals {
   readonly nx: Float32Array;
   readonly ny: Float32Array;
-  readonly trust: Uint8Array;
+  readonly confidence: Uint8Array;
 }
 
-/** An error of this many radians leaves no trust. */
-const NO_TRUST = 0.3;
+/** An error of this many radians leaves no confidence. */
+const NO_CONFIDENCE = 0.3;
 
 /** Normals of every point of the planes. `rise` gives its height where one is known. */
 export function normalsOf(
-  planes: readonly Plane[],
-  { lamps, ambient, spread, primer }: Settled,
+  images: readonly LuminanceImage[],
+  { lamps, ambient, spread, primer }: ConvergedLamps,
   use: readonly boolean[],
   ball: Circle,
   pxPerMm: number,
-  rise: Float32Array | null,
+  heightMm: Float32Array | null,
   onRow: (share: number) => void,
 ): Normals {
-  const { width, height } = planes[0];
+  const { width, height } = images[0];
   const n = width * height;
-  const out: Normals = { nx: new Float32Array(n), ny: new Float32Array(n), trust: new Uint8Array(n) };
-  const solver = pointSolver(planes.length);
+  const out: Normals = { nx: new Float32Array(n), ny: new Float32Array(n), confidence: new Uint8Array(n) };
+  const solver = pointSolver(images.length);
   solver.ambient = ambient;
   for (let row = 0, i = 0; row < height; row++) {
     if (row % ROWS_AT_ONCE === 0) onRow(row / height);
     for (let col = 0; col < width; col++, i++) {
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < ball.r + 1.5) continue;
       const [x, y] = [(col + 0.5 - width / 2) / pxPerMm, (height / 2 - row - 0.5) / pxPerMm];
-      for (let k = 0; k < planes.length; k++) {
-        const v = planes[k].light[i];
+      for (let k = 0; k < images.length; k++) {
+        const v = images[k].light[i];
         solver.seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-        lightAt(lamps[k], x, y, rise ? rise[i] : 0, solver.lights, 3 * k);
+        lightAt(lamps[k], x, y, heightMm ? heightMm[i] : 0, solver.lights, 3 * k);
       }
       if (!solver.solve()) continue;
       const { found } = solver;
@@ -53,7 +53,7 @@ export function normalsOf(
       // Primer is one paint: where it seems darker than elsewhere, a shadow or a neighbour's light was taken for its own.
       const dark = Math.max(0, 1 - albedo / primer);
       const off = Math.sqrt(found[3]) * (0.5 * spread + found[4] + 0.01) * (0.6 + 0.4 / nz) * (1 + 3 * dark);
-      out.trust[i] = Math.max(1, Math.round(255 * clamp(1 - off / NO_TRUST, 0, 1)));
+      out.confidence[i] = Math.max(1, Math.round(255 * clamp(1 - off / NO_CONFIDENCE, 0, 1)));
     }
   }
   return out;
@@ -63,35 +63,40 @@ export function normalsOf(
 const RISE_POINTS = 160_000;
 
 /** Heights in mm from the normals of the planes. */
-export function riseOf(normals: Normals, width: number, height: number, pxPerMm: number): Float32Array {
+export function heightsOf(normals: Normals, width: number, height: number, pxPerMm: number): Float32Array {
   const by = Math.max(1, Math.floor(Math.sqrt((width * height) / RISE_POINTS)));
-  if (by === 1) return risen(normals, width, height, pxPerMm);
-  const mean = (plane: Float32Array | Uint8Array) =>
-    reduced({ width, height, light: Float32Array.from(plane) }, by);
+  if (by === 1) return heightsFrom(normals, width, height, pxPerMm);
+  const mean = (image: Float32Array | Uint8Array) =>
+    reduced({ width, height, light: Float32Array.from(image) }, by);
   const nx = mean(normals.nx);
   const less = {
     nx: nx.light,
     ny: mean(normals.ny).light,
-    trust: Uint8Array.from(mean(normals.trust).light),
+    confidence: Uint8Array.from(mean(normals.confidence).light),
   };
-  return enlarged(risen(less, nx.width, nx.height, pxPerMm / by), nx.width, nx.height, width, height);
+  return enlarged(heightsFrom(less, nx.width, nx.height, pxPerMm / by), nx.width, nx.height, width, height);
 }
 
-function risen({ nx, ny, trust }: Normals, width: number, height: number, pxPerMm: number): Float32Array {
+function heightsFrom(
+  { nx, ny, confidence }: Normals,
+  width: number,
+  height: number,
+  pxPerMm: number,
+): Float32Array {
   const n = width * height;
   const [gx, gy, weight] = [new Float32Array(n), new Float32Array(n), new Float32Array(n)];
   for (let i = 0; i < n; i++) {
     const nz = Math.max(0.12, Math.sqrt(Math.max(0, 1 - nx[i] * nx[i] - ny[i] * ny[i])));
     gx[i] = -nx[i] / nz;
     gy[i] = ny[i] / nz;
-    weight[i] = (trust[i] / 255) ** 2 * nz;
+    weight[i] = (confidence[i] / 255) ** 2 * nz;
   }
   return integrated(width, height, gx, gy, weight).map((v) => v / pxPerMm);
 }
 
 /** The raster `by` times finer in each direction, as the eye would fill it. */
 export function enlarged(
-  plane: Float32Array,
+  image: Float32Array,
   w: number,
   h: number,
   width: number,
@@ -108,8 +113,8 @@ export function enlarged(
       const [tc, tr] = [fc - c0, fr - r0];
       const j = r0 * w + c0;
       out[i] =
-        (plane[j] * (1 - tc) + plane[j + 1] * tc) * (1 - tr) +
-        (plane[j + w] * (1 - tc) + plane[j + w + 1] * tc) * tr;
+        (image[j] * (1 - tc) + image[j + 1] * tc) * (1 - tr) +
+        (image[j + w] * (1 - tc) + image[j + w + 1] * tc) * tr;
     }
   return out;
 }

@@ -1,8 +1,8 @@
 import type { Vec3 } from '../units/index.js';
 import { dot } from '../units/index.js';
 import type { Offset } from './align.js';
-import type { Judged } from './doubt.js';
-import { CLIPPED, median, type Plane } from './plane.js';
+import type { Judged } from './leaveOneOut.js';
+import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
 
 export type Fault =
   'moved' | 'overexposed' | 'too dark' | 'glossy' | 'ball lost' | 'other light' | 'same light';
@@ -10,7 +10,7 @@ export type Fault =
 /** What is wrong with one photo, measured and said, and what to do about it. */
 export interface PhotoFault {
   readonly fault: Fault;
-  readonly says: string;
+  readonly message: string;
   /** The scan is better without this photo. */
   readonly leaveOut: boolean;
 }
@@ -23,7 +23,7 @@ const LEAST_AGREEMENT = 0.25;
 const SAME_DEG = 7;
 
 /** What a photo shows by itself: its exposure. */
-export function exposureFault({ light }: Plane): PhotoFault | null {
+export function exposureFault({ light }: LuminanceImage): PhotoFault | null {
   let clipped = 0;
   const some: number[] = [];
   for (let i = 0; i < light.length; i++) {
@@ -34,7 +34,7 @@ export function exposureFault({ light }: Plane): PhotoFault | null {
   if (share > MOST_CLIPPED)
     return {
       fault: 'overexposed',
-      says: `${Math.round(share * 100)} % of it is burnt out; take it again darker, at most ${MOST_CLIPPED * 100} %`,
+      message: `${Math.round(share * 100)} % of it is burnt out; take it again darker, at most ${MOST_CLIPPED * 100} %`,
       leaveOut: true,
     };
   some.sort((a, b) => a - b);
@@ -42,7 +42,7 @@ export function exposureFault({ light }: Plane): PhotoFault | null {
   if (bright < LEAST_LIGHT)
     return {
       fault: 'too dark',
-      says: `its lights reach only ${Math.round(bright * 100)} % of white; take it again brighter`,
+      message: `its lights reach only ${Math.round(bright * 100)} % of white; take it again brighter`,
       leaveOut: true,
     };
   return null;
@@ -57,13 +57,13 @@ export function movedFaults(offsets: readonly Offset[], widthPx: number): (Photo
     if (off > MOST_OFF * widthPx + 3)
       return {
         fault: 'moved',
-        says: `it lies ${Math.round(off)} px off the others; camera or miniature moved, take it again`,
+        message: `it lies ${Math.round(off)} px off the others; camera or miniature moved, take it again`,
         leaveOut: true,
       };
     if (agreement < Math.min(LEAST_AGREEMENT, 0.5 * usual))
       return {
         fault: 'moved',
-        says: 'its edges do not lie over those of the others; camera or miniature turned, take it again',
+        message: 'its edges do not lie over those of the others; camera or miniature turned, take it again',
         leaveOut: true,
       };
     return null;
@@ -82,14 +82,14 @@ export function sameLights(lamps: readonly (Vec3 | null)[]): (PhotoFault | null)
       ? null
       : {
           fault: 'same light',
-          says: `its lamp stood where that of photo ${twin + 1} did; move the lamp farther between photos`,
+          message: `its lamp stood where that of photo ${twin + 1} did; move the lamp farther between photos`,
           leaveOut: false,
         };
   });
 }
 
 /** What is said of a photo that the others contradict. */
-export function doubtFault({
+export function inconsistencyFault({
   how,
   judged,
 }: {
@@ -99,12 +99,12 @@ export function doubtFault({
   if (how === 'glossy')
     return {
       fault: 'glossy',
-      says: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`,
+      message: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`,
       leaveOut: true,
     };
   return {
     fault: 'other light',
-    says: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`,
+    message: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`,
     leaveOut: true,
   };
 }

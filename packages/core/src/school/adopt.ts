@@ -6,7 +6,7 @@ import { pickPaint } from './parts.js';
 import { schools } from './registry.js';
 
 /** A ladder under another approach, over the undercoat it asks for where one like it is among the paints. */
-export function underSchool(ladder: Ladder, school: SchoolId, paints: readonly Paint[]): Ladder {
+export function withSchool(ladder: Ladder, school: SchoolId, paints: readonly Paint[]): Ladder {
   const primer = pickPaint(paints, schools[school].undercoat.hex, ['primer']);
   return { ...ladder, school, undercoat: primer?.id ?? ladder.undercoat };
 }
@@ -47,11 +47,11 @@ export function flakeLadder(
     aimedShare: shares[k],
     ...FREE,
   }));
-  return underSchool({ ...ladder, name: metal.label, metal: metal.id, steps }, school, paints);
+  return withSchool({ ...ladder, name: metal.label, metal: metal.id, steps }, school, paints);
 }
 
 /** Ids of every paint that a ladder's approach takes in hand: undercoat, steps, washes, varnish. */
-export const paintsTaken = (ladder: Ladder, paints: readonly Paint[]): Set<string> =>
+export const paintSnapshot = (ladder: Ladder, paints: readonly Paint[]): Set<string> =>
   new Set([
     ladder.undercoat,
     ...ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)),

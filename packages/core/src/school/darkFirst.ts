@@ -1,11 +1,11 @@
 import type { School } from './definition.js';
-import { climb, finish, smoothing, undercoat } from './parts.js';
+import { buildUpPasses, finish, smoothing, undercoat } from './parts.js';
 
 export const darkFirst: School = {
   id: 'dark-first',
   label: 'Dark first',
   metal: 'painted',
-  says: 'Climb from the deepest tone to white, each step inside the one before, then smooth.',
+  description: 'Climb from the deepest tone to white, each step inside the one before, then smooth.',
   suits: 'layered plates and strong contrast; the surest way to learn where light falls',
   undercoat: { hex: '#161616', words: 'black', why: 'Recesses stay dark for nothing.' },
   smooth: 'pass',
@@ -15,5 +15,5 @@ export const darkFirst: School = {
     display: 'all of it, one glaze where borders are soft',
     competition: 'a second smoothing round with mixes between the steps',
   },
-  passes: (desk) => [undercoat(desk), ...climb(desk), smoothing(desk), ...finish(desk)],
+  passes: (input) => [undercoat(input), ...buildUpPasses(input), smoothing(input), ...finish(input)],
 };

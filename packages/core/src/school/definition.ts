@@ -57,7 +57,7 @@ export interface Pass {
 }
 
 /** What an approach may use: the ladder it lays and the paints at hand. */
-export interface PaintDesk {
+export interface SchoolInput {
   readonly ladder: Ladder;
   readonly paints: readonly Paint[];
 }
@@ -68,7 +68,7 @@ export interface School {
   readonly label: string;
   /** Ordinary paint that imitates metal, or true metal. */
   readonly metal: 'painted' | 'flake';
-  readonly says: string;
+  readonly description: string;
   /** What it suits. */
   readonly suits: string;
   /** The undercoat it asks for, and why. */
@@ -79,5 +79,5 @@ export interface School {
   readonly texture: boolean;
   /** Where to stop for each purpose, in words. */
   readonly stop: Readonly<Record<Purpose, string>>;
-  readonly passes: (desk: PaintDesk) => Pass[];
+  readonly passes: (input: SchoolInput) => Pass[];
 }

@@ -1,5 +1,5 @@
 import type { School } from './definition.js';
-import { FLAKE, flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { FLAKE, flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
 import { BRUSH, dots, edges, lining, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
 
 const DEEP = '#15161c';
@@ -8,7 +8,8 @@ export const flakeLitAsPainted: School = {
   id: 'flake-lit-as-painted',
   label: 'True metal lit as painted',
   metal: 'flake',
-  says: 'A mid flake everywhere, darks forced with matt glazes, lights with brighter flake and matt white where the map puts them.',
+  description:
+    'A mid flake everywhere, darks forced with matt glazes, lights with brighter flake and matt white where the map puts them.',
   suits: 'display pieces in true metal that should keep their contrast in any room',
   undercoat: { hex: '#161616', words: 'black', why: 'The forced darks have something to sink into.' },
   smooth: 'while-laying',
@@ -18,18 +19,18 @@ export const flakeLitAsPainted: School = {
     display: 'all darks and lights, matt white dots',
     competition: 'tint the darks with the surroundings',
   },
-  passes: (desk) => {
-    const mid = midOf(desk);
-    const white = pickPaint(desk.paints, '#ffffff', ['paint'], 15);
+  passes: (input) => {
+    const mid = midOf(input);
+    const white = pickPaint(input.paints, '#ffffff', ['paint'], 15);
     const whiteMix = white
       ? { mix: [{ paint: white.id, parts: 1 }], film: 'paint' as const }
       : { film: 'flake' as const };
     return [
-      undercoat(desk),
-      flakeBase(desk, { step: desk.ladder.steps[mid].id, mix: desk.ladder.steps[mid].mix }),
+      undercoat(input),
+      flakeBase(input, { step: input.ladder.steps[mid].id, mix: input.ladder.steps[mid].mix }),
       ...Array.from({ length: mid }, (_, i) =>
-        runs(
-          desk,
+        washPass(
+          input,
           {
             role: 'glaze',
             step: `dark-${i + 1}`,
@@ -43,18 +44,18 @@ export const flakeLitAsPainted: School = {
           DEEP,
         ),
       ),
-      ...flakeClimb(desk, mid + 1),
+      ...flakeBuildUp(input, mid + 1),
       lining(
-        desk,
-        runs(
-          desk,
+        input,
+        washPass(
+          input,
           { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
           DEEP,
         ),
       ),
-      edges(desk, { ...FLAKE }),
-      top(desk, { ...FLAKE }),
-      dots(desk, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),
+      edges(input, { ...FLAKE }),
+      top(input, { ...FLAKE }),
+      dots(input, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),
     ];
   },
 };

@@ -1,5 +1,5 @@
-import type { PaintDesk, Pass } from './definition.js';
-import { BRUSH, dryOf, DRY_MIN, lastOf, pass, shade, STROKES, valueStep, climb } from './parts.js';
+import type { SchoolInput, Pass } from './definition.js';
+import { BRUSH, dryOf, DRY_MIN, lastOf, pass, shade, STROKES, valueStep, buildUpPasses } from './parts.js';
 
 /** Flake holds in medium; plain water floats it off. */
 export const FLAKE = {
@@ -12,12 +12,12 @@ const FLAKE_COATS = { until: 2, most: 2 } as const;
 const BROWN_BLACK = '#2b221c';
 
 /** The darkest flake on everything. */
-export const flakeBase = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
-  valueStep(desk, 0, {
+export const flakeBase = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
+  valueStep(input, 0, {
     ...FLAKE,
     role: 'base',
     title: 'flake base',
-    over: { from: 0, to: lastOf(desk) },
+    over: { from: 0, to: lastOf(input) },
     needs: null,
     coats: FLAKE_COATS,
     tool: BRUSH.broad,
@@ -27,8 +27,8 @@ export const flakeBase = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
   });
 
 /** Flake steps upward from `from`, but the lightest. */
-export const flakeClimb = (desk: PaintDesk, from: number): Pass[] =>
-  climb(desk, from, () => ({
+export const flakeBuildUp = (input: SchoolInput, from: number): Pass[] =>
+  buildUpPasses(input, from, () => ({
     ...FLAKE,
     coats: FLAKE_COATS,
     stroke: 'On what faces the light, falling off to its edges.',
@@ -36,20 +36,20 @@ export const flakeClimb = (desk: PaintDesk, from: number): Pass[] =>
   }));
 
 /** A thin dark that settles, in the hue the metal wants; over everything unless told otherwise. */
-export function runs(desk: PaintDesk, more: Partial<Pass> = {}, hex = BROWN_BLACK): Pass {
-  const dark = shade(desk, hex);
+export function washPass(input: SchoolInput, more: Partial<Pass> = {}, hex = BROWN_BLACK): Pass {
+  const dark = shade(input, hex);
   return pass({
     role: 'wash',
     step: 'wash',
     title: 'wash',
     film: 'wash',
-    over: { from: 0, to: lastOf(desk) },
+    over: { from: 0, to: lastOf(input) },
     ...dark,
     coats: { count: 1 },
     tool: BRUSH.wash,
     stroke: STROKES.pool,
     begin: 'fully dry',
-    waitMin: dryOf(dark.mix, desk.paints, DRY_MIN.wash),
+    waitMin: dryOf(dark.mix, input.paints, DRY_MIN.wash),
     why: 'Contrast on flake comes from what darkens it. It looks worse wet than dry.',
     ...more,
   });

@@ -2,7 +2,7 @@ import { GLAZED } from '../paint/index.js';
 import type { School } from './definition.js';
 import {
   BRUSH,
-  climb,
+  buildUpPasses,
   dots,
   DRY_MIN,
   edges,
@@ -18,7 +18,8 @@ export const glossBlackSchool: School = {
   id: 'gloss-black',
   label: 'Gloss black',
   metal: 'painted',
-  says: 'Large crisp shapes climb from black through green-greys, a dark glaze closes them, and the lights are sharpened again.',
+  description:
+    'Large crisp shapes climb from black through green-greys, a dark glaze closes them, and the lights are sharpened again.',
   suits: 'lacquered armour, boots, black blades; looks like silver midway, and is right',
   undercoat: { hex: '#161616', words: 'black, as smooth as it gets', why: 'Gloss shows every grain.' },
   smooth: 'never',
@@ -28,18 +29,20 @@ export const glossBlackSchool: School = {
     display: 'all steps, the closing glaze, lights sharpened',
     competition: 'reflections of the surroundings drawn as shapes of their own',
   },
-  passes: (desk) => {
-    const last = Math.max(1, lastOf(desk));
-    const dark = desk.ladder.steps[0];
+  passes: (input) => {
+    const last = Math.max(1, lastOf(input));
+    const dark = input.ladder.steps[0];
     return [
-      undercoat(desk),
-      ...climb(desk, 0, () => ({ stroke: 'Hard, clean borders along the form: a mirror has no soft ones.' })),
-      valueStep(desk, 0, {
+      undercoat(input),
+      ...buildUpPasses(input, 0, () => ({
+        stroke: 'Hard, clean borders along the form: a mirror has no soft ones.',
+      })),
+      valueStep(input, 0, {
         role: 'glaze',
         step: 'closing',
         title: 'closing dark glaze',
         film: 'glaze',
-        over: { from: 0, to: Math.max(0, midOf(desk)) },
+        over: { from: 0, to: Math.max(0, midOf(input)) },
         needs: null,
         mix: dark.mix,
         water: 5,
@@ -51,7 +54,7 @@ export const glossBlackSchool: School = {
         waitMin: DRY_MIN.glaze,
         why: 'Turns what looked like silver back into black.',
       }),
-      valueStep(desk, last - 1, {
+      valueStep(input, last - 1, {
         role: 'glaze',
         step: 'sharpened',
         title: 'lights sharpened',
@@ -64,10 +67,10 @@ export const glossBlackSchool: School = {
         begin: 'fully dry',
         why: 'The jump from black to white is what shines.',
       }),
-      lining(desk),
-      edges(desk),
-      top(desk),
-      dots(desk),
+      lining(input),
+      edges(input),
+      top(input),
+      dots(input),
     ];
   },
 };

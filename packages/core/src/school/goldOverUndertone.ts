@@ -1,5 +1,5 @@
 import type { School } from './definition.js';
-import { FLAKE, flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { FLAKE, flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
 import { dots, edges, lining, midOf, top, undercoat } from './parts.js';
 
 const VIOLET_BROWN = '#3a2130';
@@ -8,7 +8,8 @@ export const goldOverUndertone: School = {
   id: 'gold-over-undertone',
   label: 'Gold over an undertone',
   metal: 'flake',
-  says: 'Dark red first, copper that leaves it in the crevices, then gold on gold, the hue deepened before any silver.',
+  description:
+    'Dark red first, copper that leaves it in the crevices, then gold on gold, the hue deepened before any silver.',
   suits: 'aged gold, trim and ornament beside steel',
   undercoat: { hex: '#5a241c', words: 'dark red', why: 'Gold looks dirty on black; over red it looks deep.' },
   smooth: 'while-laying',
@@ -18,35 +19,35 @@ export const goldOverUndertone: School = {
     display: 'all golds, the violet-brown deepening, a few touches of silver',
     competition: 'deepen and lift again, twice',
   },
-  passes: (desk) => [
-    undercoat(desk),
-    flakeBase(desk, {
+  passes: (input) => [
+    undercoat(input),
+    flakeBase(input, {
       title: 'copper over the undertone',
       stroke: 'Over all but the crevices: they stay red.',
       why: 'Copper between keeps gold from looking harsh on red.',
     }),
-    ...flakeClimb(desk, 1),
-    runs(
-      desk,
+    ...flakeBuildUp(input, 1),
+    washPass(
+      input,
       {
         role: 'wash',
         step: 'deepen',
         title: 'violet-brown deepening',
-        over: { from: 0, to: Math.max(0, midOf(desk)) },
+        over: { from: 0, to: Math.max(0, midOf(input)) },
         why: 'The hue of gold is settled before silver touches it.',
       },
       VIOLET_BROWN,
     ),
     lining(
-      desk,
-      runs(
-        desk,
+      input,
+      washPass(
+        input,
         { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
         VIOLET_BROWN,
       ),
     ),
-    edges(desk, { ...FLAKE }),
-    top(desk, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
-    dots(desk, { film: 'flake' }),
+    edges(input, { ...FLAKE }),
+    top(input, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
+    dots(input, { film: 'flake' }),
   ],
 };

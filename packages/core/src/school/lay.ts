@@ -3,14 +3,14 @@ import { paintsById, pigmentOf } from '../ladder/index.js';
 import {
   coatsNeeded,
   film,
-  flakeLook,
+  flakeReflectance,
   gainAt,
   masstoneOf,
   thicknessOf,
   type Pigment,
 } from '../paint/index.js';
 import type { Paint } from '../piece/index.js';
-import type { PaintDesk, Pass } from './definition.js';
+import type { SchoolInput, Pass } from './definition.js';
 
 /** What lies on a zone: an even ground, or true metal with films on it. Zones that share a history share the object. */
 type Ground =
@@ -56,9 +56,9 @@ const times = (p: Pigment, x: number): Pigment => ({ k: p.k.map((k) => k * x), s
 const onto = (p: Pigment, below: Pigment | undefined): Pigment =>
   below ? { k: p.k.map((k, i) => k + below.k[i]), s: p.s + below.s } : p;
 
-function look(ground: Ground, gain: number): Spectrum {
+function reflectanceOf(ground: Ground, gain: number): Spectrum {
   if (ground.kind === 'even') return ground.r;
-  const r = flakeLook(ground.face, gain, ground.over);
+  const r = flakeReflectance(ground.face, gain, ground.over);
   for (let i = 0; i < BANDS; i++) r[i] = Math.min(1, r[i]);
   return r;
 }
@@ -71,7 +71,7 @@ function covered(ground: Ground, pigment: Pigment, thickness: number, flake: boo
 }
 
 /** Reflectance of an undercoat: a primer is taken to cover. @throws RangeError for a paint that is not there */
-function undercoatOf({ ladder, paints }: PaintDesk): Spectrum {
+function undercoatOf({ ladder, paints }: SchoolInput): Spectrum {
   const paint = paints.find((p) => p.id === ladder.undercoat);
   if (!paint) throw new RangeError(`paint: "${ladder.undercoat}" is not among the piece's paints`);
   return paintSpectrum(paint.hex);
@@ -89,10 +89,10 @@ const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =
  * borders) are left out. True metal shows off-angle in its dark zones and as a highlight in its light ones.
  * @param steps the part's own steps, by their place on the ladder from 0, rising
  */
-export function layPasses(passes: readonly Pass[], steps: readonly number[], desk: PaintDesk): Laid {
-  const byId = paintsById(desk.paints);
+export function layPasses(passes: readonly Pass[], steps: readonly number[], input: SchoolInput): Laid {
+  const byId = paintsById(input.paints);
   const gains = steps.map((_, k) => gainAt(steps.length > 1 ? k / (steps.length - 1) : 1));
-  const start: Ground = { kind: 'even', r: undercoatOf(desk) };
+  const start: Ground = { kind: 'even', r: undercoatOf(input) };
   let grounds = steps.map((): Ground => start);
   const laid: LaidPass[] = [];
   for (const pass of passes) {
@@ -105,14 +105,19 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
     let [coats, exactCoats, covers] = [1, 1, true];
     if ('count' in pass.coats) coats = exactCoats = pass.coats.count;
     else if (pass.film === 'flake') {
-      exactCoats = flakeCoats(desk.paints, pass);
+      exactCoats = flakeCoats(input.paints, pass);
       coats = Math.min(exactCoats, pass.coats.most);
       covers = coats >= exactCoats;
     } else if (pigment) {
       const { until, most } = pass.coats;
       const needed = below
         .map((g) =>
-          coatsNeeded(pigment, look(g, 1), { water: pass.water, share: pass.share, until, most: most + 7 }),
+          coatsNeeded(pigment, reflectanceOf(g, 1), {
+            water: pass.water,
+            share: pass.share,
+            until,
+            most: most + 7,
+          }),
         )
         .reduce((a, b) => (b.exact > a.exact ? b : a));
       exactCoats = needed.exact;
@@ -130,7 +135,7 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
       const ground = pigment
         ? covered(before, pigment, thicknessOf(coats, pass.water, pass.share) * off, pass.film === 'flake')
         : before;
-      return spectrumToLab(look(ground, gains[zones[0]])).l;
+      return spectrumToLab(reflectanceOf(ground, gains[zones[0]])).l;
     };
     const [thin, thick] = [valueAt(1 - THICKNESS_OFF), valueAt(1 + THICKNESS_OFF)];
     laid.push({
@@ -140,8 +145,8 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], des
       exactCoats,
       covers,
       values: [Math.min(thin, thick), Math.max(thin, thick)],
-      after: grounds.map((g, k) => spectrumToLab(look(g, gains[k]))),
+      after: grounds.map((g, k) => spectrumToLab(reflectanceOf(g, gains[k]))),
     });
   }
-  return { undercoat: spectrumToLab(undercoatOf(desk)), passes: laid };
+  return { undercoat: spectrumToLab(undercoatOf(input)), passes: laid };
 }

@@ -1,12 +1,12 @@
 import type { School } from './definition.js';
-import { flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
 import { dots, edges, lining, top, undercoat } from './parts.js';
 
 export const layeredFlake: School = {
   id: 'layered-flake',
   label: 'Layered flake',
   metal: 'flake',
-  says: 'Flake over flake, each brighter and smaller, with dark lines in place of a wash.',
+  description: 'Flake over flake, each brighter and smaller, with dark lines in place of a wash.',
   suits: 'large clean plates and single pieces that are turned in the hand',
   undercoat: { hex: '#161616', words: 'black', why: 'Recesses are dark before the first line is drawn.' },
   smooth: 'while-laying',
@@ -16,13 +16,13 @@ export const layeredFlake: School = {
     display: 'all steps, lines, edges and dots',
     competition: 'medium in each coat and one more mix between steps',
   },
-  passes: (desk) => [
-    undercoat(desk),
-    flakeBase(desk),
-    ...flakeClimb(desk, 1),
+  passes: (input) => [
+    undercoat(input),
+    flakeBase(input),
+    ...flakeBuildUp(input, 1),
     lining(
-      desk,
-      runs(desk, {
+      input,
+      washPass(input, {
         role: 'lining',
         step: 'lining',
         title: 'lining in recesses and joints',
@@ -30,8 +30,8 @@ export const layeredFlake: School = {
         why: 'Lines keep a plate clean where a wash would dull it.',
       }),
     ),
-    edges(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
-    top(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
-    dots(desk, { film: 'flake' }),
+    edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
+    top(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
+    dots(input, { film: 'flake' }),
   ],
 };

@@ -2,7 +2,7 @@ import { deltaE, hexToLab } from '../colour/index.js';
 import { midStep } from '../ladder/index.js';
 import { BRUSHED, GLAZED } from '../paint/index.js';
 import type { LadderStep, Mix, Paint } from '../piece/index.js';
-import type { PaintDesk, Pass, Tool } from './definition.js';
+import type { SchoolInput, Pass, Tool } from './definition.js';
 
 /** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
 export const DRY_MIN = {
@@ -86,18 +86,18 @@ export function dryOf(mix: Mix, paints: readonly Paint[], least: number): number
   return Math.max(least, ...mix.map((m) => paints.find((p) => p.id === m.paint)?.dryMin ?? 0));
 }
 
-export const lastOf = ({ ladder }: PaintDesk): number => ladder.steps.length - 1;
-export const midOf = ({ ladder }: PaintDesk): number => midStep(ladder.steps.length);
-const stepAt = ({ ladder }: PaintDesk, k: number): LadderStep => ladder.steps[k];
+export const lastOf = ({ ladder }: SchoolInput): number => ladder.steps.length - 1;
+export const midOf = ({ ladder }: SchoolInput): number => midStep(ladder.steps.length);
+const stepAt = ({ ladder }: SchoolInput, k: number): LadderStep => ladder.steps[k];
 
 /** Coats after which a step counts as covered; the last ones may show what is below. */
 export const COVERED = { until: 2, most: 5 } as const;
 
 /** Value step `k` of the ladder, from it to the lightest place unless told otherwise. */
-export function valueStep(desk: PaintDesk, k: number, more: Partial<Pass> = {}): Pass {
-  const { paints } = desk;
-  const step = stepAt(desk, k);
-  const last = lastOf(desk);
+export function valueStep(input: SchoolInput, k: number, more: Partial<Pass> = {}): Pass {
+  const { paints } = input;
+  const step = stepAt(input, k);
+  const last = lastOf(input);
   return pass({
     role: 'value',
     step: step.id,
@@ -118,7 +118,7 @@ export function valueStep(desk: PaintDesk, k: number, more: Partial<Pass> = {}):
   });
 }
 
-export const undercoat = ({ ladder, paints }: PaintDesk): Pass =>
+export const undercoat = ({ ladder, paints }: SchoolInput): Pass =>
   pass({
     role: 'undercoat',
     step: 'undercoat',
@@ -135,8 +135,8 @@ export const undercoat = ({ ladder, paints }: PaintDesk): Pass =>
     why: 'Paint holds on it, and it is the first tone of the whole.',
   });
 
-export function smoothing(desk: PaintDesk, more: Partial<Pass> = {}): Pass {
-  const mid = stepAt(desk, midOf(desk));
+export function smoothing(input: SchoolInput, more: Partial<Pass> = {}): Pass {
+  const mid = stepAt(input, midOf(input));
   return pass({
     role: 'smoothing',
     step: 'smoothing',
@@ -157,8 +157,8 @@ export function smoothing(desk: PaintDesk, more: Partial<Pass> = {}): Pass {
   });
 }
 
-export function bounce(desk: PaintDesk): Pass {
-  const mid = stepAt(desk, midOf(desk));
+export function bounce(input: SchoolInput): Pass {
+  const mid = stepAt(input, midOf(input));
   return pass({
     role: 'bounce',
     step: 'bounce',
@@ -195,51 +195,51 @@ export const surroundings = (): Pass =>
     why: 'Metal shows what stands around it; before white, since a glaze dirties it.',
   });
 
-export const lining = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+export const lining = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
   pass({
     role: 'lining',
     step: 'lining',
     title: 'lining in recesses and joints',
     over: 'recesses',
-    mix: stepAt(desk, 0).mix,
+    mix: stepAt(input, 0).mix,
     water: 1.5,
     coats: { count: 1 },
     tool: BRUSH.point,
     stroke: STROKES.lining,
-    waitMin: dryOf(more.mix ?? stepAt(desk, 0).mix, desk.paints, DRY_MIN.line),
+    waitMin: dryOf(more.mix ?? stepAt(input, 0).mix, input.paints, DRY_MIN.line),
     why: 'Parts one plate from the next.',
     ...more,
   });
 
-export const edges = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+export const edges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
   pass({
     role: 'edges',
     step: 'edges',
     title: 'edges',
     over: 'edges',
-    mix: stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix,
+    mix: stepAt(input, Math.max(0, lastOf(input) - 1)).mix,
     water: 0.5,
     coats: { count: 1 },
     tool: BRUSH.side,
     stroke: STROKES.edges,
-    waitMin: dryOf(stepAt(desk, Math.max(0, lastOf(desk) - 1)).mix, desk.paints, DRY_MIN.line),
+    waitMin: dryOf(stepAt(input, Math.max(0, lastOf(input) - 1)).mix, input.paints, DRY_MIN.line),
     why: 'Edges sell the effect: full where they face the light, mid step in shade.',
     ...more,
   });
 
-export const dots = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
+export const dots = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
   pass({
     role: 'glints',
     step: 'glints',
     title: 'glints, the last dots',
     over: 'dots',
-    mix: stepAt(desk, lastOf(desk)).mix,
+    mix: stepAt(input, lastOf(input)).mix,
     water: 0,
     coats: { count: 1 },
     tool: BRUSH.point,
     stroke: STROKES.dots,
     begin: 'fully dry',
-    waitMin: dryOf(stepAt(desk, lastOf(desk)).mix, desk.paints, DRY_MIN.line),
+    waitMin: dryOf(stepAt(input, lastOf(input)).mix, input.paints, DRY_MIN.line),
     why: 'The brightest places of all; nothing goes over them.',
     ...more,
   });
@@ -264,11 +264,11 @@ export function pickPaint(
 
 /** A dark that runs: a wash or ink, else the darkest step thinned, since a stand-in of the same value serves. */
 export function shade(
-  desk: PaintDesk,
+  input: SchoolInput,
   hex: string,
   within = 14,
 ): Pick<Pass, 'mix' | 'water' | 'thinner' | 'words'> {
-  const found = pickPaint(desk.paints, hex, ['wash', 'ink'], within);
+  const found = pickPaint(input.paints, hex, ['wash', 'ink'], within);
   if (found)
     return {
       mix: [{ paint: found.id, parts: 1 }],
@@ -276,9 +276,9 @@ export function shade(
       thinner: 'medium',
       words: null,
     };
-  const dark = pickPaint(desk.paints, hex, ['paint']);
+  const dark = pickPaint(input.paints, hex, ['paint']);
   return {
-    mix: dark ? [{ paint: dark.id, parts: 1 }] : stepAt(desk, 0).mix,
+    mix: dark ? [{ paint: dark.id, parts: 1 }] : stepAt(input, 0).mix,
     water: 6,
     thinner: 'medium',
     words: null,
@@ -286,12 +286,18 @@ export function shade(
 }
 
 /** The value steps but the lightest, dark to light. */
-export const climb = (desk: PaintDesk, from = 0, more: (k: number) => Partial<Pass> = () => ({})): Pass[] =>
-  desk.ladder.steps.flatMap((_, k) => (k < from || k === lastOf(desk) ? [] : [valueStep(desk, k, more(k))]));
+export const buildUpPasses = (
+  input: SchoolInput,
+  from = 0,
+  more: (k: number) => Partial<Pass> = () => ({}),
+): Pass[] =>
+  input.ladder.steps.flatMap((_, k) =>
+    k < from || k === lastOf(input) ? [] : [valueStep(input, k, more(k))],
+  );
 
 /** The lightest step, once reflections, lines and edges are in: nothing may dirty it. */
-export const top = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
-  valueStep(desk, lastOf(desk), {
+export const top = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
+  valueStep(input, lastOf(input), {
     stroke: STROKES.dots,
     begin: 'fully dry',
     why: 'White last: whatever goes over it dirties it.',
@@ -299,11 +305,11 @@ export const top = (desk: PaintDesk, more: Partial<Pass> = {}): Pass =>
   });
 
 /** How ordinary paint is finished once its form is laid: bounce, reflections, lines, edges, white, dots. */
-export const finish = (desk: PaintDesk): Pass[] => [
-  bounce(desk),
+export const finish = (input: SchoolInput): Pass[] => [
+  bounce(input),
   surroundings(),
-  lining(desk),
-  edges(desk),
-  top(desk),
-  dots(desk),
+  lining(input),
+  edges(input),
+  top(input),
+  dots(input),
 ];

@@ -13,7 +13,8 @@ export const sketchThenSmooth: School = {
   id: 'sketch-then-smooth',
   label: 'Sketch, then smooth',
   metal: 'painted',
-  says: 'Block in every other tone with hard borders, judge the shapes, then glaze the joins and lay the tones between.',
+  description:
+    'Block in every other tone with hard borders, judge the shapes, then glaze the joins and lay the tones between.',
   suits: 'shapes you are not sure of, blades, single display pieces',
   undercoat: { hex: '#161616', words: 'black', why: 'The sketch needs its darkest tone at once.' },
   smooth: 'pass',
@@ -23,24 +24,24 @@ export const sketchThenSmooth: School = {
     display: 'smoothing, the tones between, bounce and reflections',
     competition: 'glaze each join twice more, from both sides',
   },
-  passes: (desk) => {
-    const last = lastOf(desk);
+  passes: (input) => {
+    const last = lastOf(input);
     const sketched = (k: number) => k % 2 === 0 && k < last;
     const between = Array.from({ length: last }, (_, k) => k).filter((k) => !sketched(k));
     return [
-      undercoat(desk),
+      undercoat(input),
       ...Array.from({ length: last }, (_, k) => k)
         .filter(sketched)
-        .map((k) => valueStep(desk, k, SKETCH)),
-      smoothing(desk),
+        .map((k) => valueStep(input, k, SKETCH)),
+      smoothing(input),
       ...between.map((k) =>
-        valueStep(desk, k, {
+        valueStep(input, k, {
           over: { from: k, to: k },
           level: 'table',
           why: 'The tone between two of the sketch, over their join.',
         }),
       ),
-      ...finish(desk),
+      ...finish(input),
     ];
   },
 };

@@ -2,7 +2,7 @@ import { GLAZED } from '../paint/index.js';
 import type { School } from './definition.js';
 import {
   BRUSH,
-  climb,
+  buildUpPasses,
   dots,
   DRY_MIN,
   edges,
@@ -20,7 +20,8 @@ export const textured: School = {
   id: 'textured',
   label: 'Textured',
   metal: 'painted',
-  says: 'Stipple and scratch each step over the last, bring the colour back with one glaze, then the lights again, smaller.',
+  description:
+    'Stipple and scratch each step over the last, bring the colour back with one glaze, then the lights again, smaller.',
   suits: 'beaten bronze, old copper, worn iron; quick, and hides what is uneven',
   undercoat: { hex: '#161616', words: 'black', why: 'It shows between the dots and holds them together.' },
   smooth: 'never',
@@ -30,13 +31,13 @@ export const textured: School = {
     display: 'all steps, glaze, lights again',
     competition: 'the glaze and the lights a second time, smaller',
   },
-  passes: (desk) => {
-    const mid = midOf(desk);
-    const last = Math.max(1, lastOf(desk));
-    const middle = desk.ladder.steps[mid];
+  passes: (input) => {
+    const mid = midOf(input);
+    const last = Math.max(1, lastOf(input));
+    const middle = input.ladder.steps[mid];
     return [
-      undercoat(desk),
-      ...climb(desk, 0, (k) =>
+      undercoat(input),
+      ...buildUpPasses(input, 0, (k) =>
         k === 0
           ? {}
           : {
@@ -47,7 +48,7 @@ export const textured: School = {
               why: 'Broken tone looks beaten; even tone looks new.',
             },
       ),
-      valueStep(desk, mid, {
+      valueStep(input, mid, {
         role: 'glaze',
         step: 'restore',
         title: 'glaze that brings the colour back',
@@ -64,7 +65,7 @@ export const textured: School = {
         waitMin: DRY_MIN.glaze,
         why: 'Pale dots have bleached the hue; one glaze returns it.',
       }),
-      valueStep(desk, last - 1, {
+      valueStep(input, last - 1, {
         role: 'glaze',
         step: 'lights-again',
         title: 'lights again, smaller',
@@ -78,10 +79,10 @@ export const textured: School = {
         why: 'Glaze and lights in turn build the sheen.',
       }),
       surroundings(),
-      lining(desk),
-      edges(desk, { why: 'Hard and rubbed edges only: an even rim looks new.' }),
-      top(desk),
-      dots(desk),
+      lining(input),
+      edges(input, { why: 'Hard and rubbed edges only: an even rim looks new.' }),
+      top(input),
+      dots(input),
     ];
   },
 };

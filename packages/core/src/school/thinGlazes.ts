@@ -1,5 +1,16 @@
 import type { School } from './definition.js';
-import { bounce, BRUSH, climb, dots, edges, lining, STROKES, surroundings, top, undercoat } from './parts.js';
+import {
+  bounce,
+  BRUSH,
+  buildUpPasses,
+  dots,
+  edges,
+  lining,
+  STROKES,
+  surroundings,
+  top,
+  undercoat,
+} from './parts.js';
 
 /** Water to paint of a glaze that still adds up. */
 const WATER = 3;
@@ -8,7 +19,7 @@ export const thinGlazes: School = {
   id: 'thin-glazes',
   label: 'Thin glazes from black',
   metal: 'painted',
-  says: 'Build every step out of many thin coats, each a little smaller, so that borders never form.',
+  description: 'Build every step out of many thin coats, each a little smaller, so that borders never form.',
   suits: 'large smooth plates, cloaks of steel, competition; slow',
   undercoat: {
     hex: '#161616',
@@ -22,9 +33,9 @@ export const thinGlazes: School = {
     display: 'half the coats, then edges and dots',
     competition: 'all coats, edges drawn midway and drawn again at the end',
   },
-  passes: (desk) => [
-    undercoat(desk),
-    ...climb(desk, 0, () => ({
+  passes: (input) => [
+    undercoat(input),
+    ...buildUpPasses(input, 0, () => ({
       film: 'glaze',
       water: WATER,
       coats: { until: 4, most: 9 },
@@ -33,15 +44,15 @@ export const thinGlazes: School = {
       begin: 'fully dry',
       why: 'Thin coats blend by themselves.',
     })),
-    bounce(desk),
+    bounce(input),
     surroundings(),
-    lining(desk, {
+    lining(input, {
       water: 3,
       coats: { count: 4 },
       why: 'Deep translucent dark, four thin lines over each other.',
     }),
-    edges(desk),
-    top(desk),
-    dots(desk),
+    edges(input),
+    top(input),
+    dots(input),
   ],
 };

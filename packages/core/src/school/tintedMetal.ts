@@ -1,6 +1,6 @@
 import { hexToLab } from '../colour/index.js';
 import { stepColour } from './stepColour.js';
-import type { PaintDesk, Pass, School } from './definition.js';
+import type { SchoolInput, Pass, School } from './definition.js';
 import { FLAKE, flakeBase } from './flakeParts.js';
 import {
   AIRBRUSH,
@@ -22,9 +22,9 @@ import {
 const NEAR_ENOUGH = 60;
 
 /** A transparent colour over the flake, sprayed. */
-function tint(desk: PaintDesk, more: Pick<Pass, 'step' | 'title' | 'over' | 'waitMin' | 'why'>): Pass {
-  const mid = stepColour(desk, midOf(desk));
-  const found = pickPaint(desk.paints, mid, ['ink', 'contrast', 'wash'], NEAR_ENOUGH);
+function tint(input: SchoolInput, more: Pick<Pass, 'step' | 'title' | 'over' | 'waitMin' | 'why'>): Pass {
+  const mid = stepColour(input, midOf(input));
+  const found = pickPaint(input.paints, mid, ['ink', 'contrast', 'wash'], NEAR_ENOUGH);
   return pass({
     role: 'glaze',
     film: 'tint',
@@ -44,7 +44,8 @@ export const tintedMetal: School = {
   id: 'tinted-metal',
   label: 'Tinted metal',
   metal: 'flake',
-  says: 'Bright flake sprayed over gloss black, transparent colour dusted over it in two passes, sealed, then opaque lights.',
+  description:
+    'Bright flake sprayed over gloss black, transparent colour dusted over it in two passes, sealed, then opaque lights.',
   suits: 'coloured armour, enamel, car-like shine; wants an airbrush',
   undercoat: { hex: '#161616', words: 'gloss black', why: 'Sprayed flake lies flat on gloss, and shines.' },
   smooth: 'while-laying',
@@ -54,30 +55,30 @@ export const tintedMetal: School = {
     display: 'both flakes, both tints, opaque lights with a white centre',
     competition: 'a third tint in the deepest shade, counted pass by pass',
   },
-  passes: (desk) => {
-    const last = lastOf(desk);
-    const mid = midOf(desk);
+  passes: (input) => {
+    const last = lastOf(input);
+    const mid = midOf(input);
     const spray = { tool: AIRBRUSH, stroke: STROKES.dust } as const;
-    const seal = pickPaint(desk.paints, '#ffffff', ['varnish']);
+    const seal = pickPaint(input.paints, '#ffffff', ['varnish']);
     return [
-      undercoat(desk),
-      flakeBase(desk, spray),
+      undercoat(input),
+      flakeBase(input, spray),
       ...Array.from({ length: Math.max(0, last - 1) }, (_, i) =>
-        valueStep(desk, i + 1, {
+        valueStep(input, i + 1, {
           ...FLAKE,
           ...spray,
           coats: { count: 1 },
           why: 'Bright flake on the lit places: the tint shows what lies under it.',
         }),
       ),
-      tint(desk, {
+      tint(input, {
         step: 'tint-1',
         title: 'first tint',
         over: { from: 0, to: last },
         waitMin: DRY_MIN.tint,
         why: 'One even veil of colour.',
       }),
-      tint(desk, {
+      tint(input, {
         step: 'tint-2',
         title: 'second tint, in the shade',
         over: { from: 0, to: mid },
@@ -100,10 +101,10 @@ export const tintedMetal: School = {
         waitMin: Math.max(DRY_MIN.varnish, seal?.dryMin ?? 0),
         why: 'Unsealed tint bleeds into whatever is painted over it.',
       }),
-      lining(desk),
-      edges(desk),
-      top(desk, { coats: { until: 4, most: 3 } }),
-      dots(desk),
+      lining(input),
+      edges(input),
+      top(input, { coats: { until: 4, most: 3 } }),
+      dots(input),
     ];
   },
 };

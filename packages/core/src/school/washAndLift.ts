@@ -1,12 +1,13 @@
 import type { School } from './definition.js';
-import { flakeBase, flakeClimb, runs } from './flakeParts.js';
+import { flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
 import { dots, edges, lining, midOf, top, undercoat } from './parts.js';
 
 export const washAndLift: School = {
   id: 'wash-and-lift',
   label: 'Wash and lift',
   metal: 'flake',
-  says: 'One dark flake coat, a wash over all of it, then lift the lights out with the same flake and brighter ones.',
+  description:
+    'One dark flake coat, a wash over all of it, then lift the lights out with the same flake and brighter ones.',
   suits: 'the table, batches, mail and busy detail',
   undercoat: { hex: '#161616', words: 'black', why: 'Thin flake over black is darker in its recesses.' },
   smooth: 'while-laying',
@@ -16,21 +17,21 @@ export const washAndLift: School = {
     display: 'a second wash low down, all lifts, dots',
     competition: 'lines in place of the wash on large clean plates',
   },
-  passes: (desk) => [
-    undercoat(desk),
-    flakeBase(desk),
-    runs(desk, { step: 'wash', title: 'wash over all of it' }),
-    runs(desk, {
+  passes: (input) => [
+    undercoat(input),
+    flakeBase(input),
+    washPass(input, { step: 'wash', title: 'wash over all of it' }),
+    washPass(input, {
       step: 'wash-low',
       title: 'second wash, low down',
-      over: { from: 0, to: Math.max(0, midOf(desk) - 1) },
+      over: { from: 0, to: Math.max(0, midOf(input) - 1) },
       level: 'display',
       why: 'Shade gathers where light does not come.',
     }),
-    ...flakeClimb(desk, 1),
+    ...flakeBuildUp(input, 1),
     lining(
-      desk,
-      runs(desk, {
+      input,
+      washPass(input, {
         role: 'lining',
         step: 'lining',
         title: 'lining in recesses and joints',
@@ -38,13 +39,13 @@ export const washAndLift: School = {
         coats: { count: 1 },
       }),
     ),
-    edges(desk, { film: 'flake', water: 0.25, thinner: 'medium' }),
-    top(desk, {
+    edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
+    top(input, {
       film: 'flake',
       water: 0.25,
       thinner: 'medium',
       why: 'Bright flake on the highest places alone: a wash never follows it.',
     }),
-    dots(desk, { film: 'flake' }),
+    dots(input, { film: 'flake' }),
   ],
 };

@@ -19,12 +19,12 @@ export class BadSculpt extends Error {}
 export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
   const n = s.width * s.height;
   let [low, high] = [Infinity, -Infinity];
-  for (const z of s.rise) {
+  for (const z of s.heightMm) {
     low = Math.min(low, z);
     high = Math.max(high, z);
   }
   const count = (high - low) / 65535 || 1;
-  const planes = new Uint8Array(n * (s.open ? 8 : 7));
+  const planes = new Uint8Array(n * (s.visibility ? 8 : 7));
   const view = new DataView(planes.buffer);
   let at = 0;
   const wide = (value: (i: number) => number) => {
@@ -40,9 +40,9 @@ export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
   };
   wide((i) => Math.round(s.nx[i] * UNIT));
   wide((i) => Math.round(s.ny[i] * UNIT));
-  wide((i) => Math.round((s.rise[i] - low) / count));
-  narrow(s.trust);
-  if (s.open) narrow(s.open);
+  wide((i) => Math.round((s.heightMm[i] - low) / count));
+  narrow(s.confidence);
+  if (s.visibility) narrow(s.visibility);
   const body = deflateSync(planes, { level: 6 });
   const out = new Uint8Array(HEAD + body.length);
   out.set(MAGIC);
@@ -52,7 +52,7 @@ export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
   head.setFloat32(8, s.pxPerMm, true);
   head.setFloat32(12, low, true);
   head.setFloat32(16, count, true);
-  head.setUint8(20, s.open ? 1 : 0);
+  head.setUint8(20, s.visibility ? 1 : 0);
   out.set(body, HEAD);
   return out;
 }
@@ -134,8 +134,8 @@ export function readSculpt(bytes: Uint8Array): Sculpt {
     pxPerMm,
     nx,
     ny,
-    rise: wide((c) => low + c * count, false),
-    trust: narrow(),
-    open: open ? narrow() : null,
+    heightMm: wide((c) => low + c * count, false),
+    confidence: narrow(),
+    visibility: open ? narrow() : null,
   };
 }

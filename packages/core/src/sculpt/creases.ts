@@ -68,7 +68,7 @@ function foldsOf(s: Sculpt, c0: number, r0: number, w: number, h: number, overMm
   for (let r = d; r < h - d; r++)
     for (let c = d; c < w - d; c++) {
       const i = r * w + c;
-      if (s.trust[(r0 + r) * s.width + c0 + c] === 0) continue;
+      if (s.confidence[(r0 + r) * s.width + c0 + c] === 0) continue;
       // Change of the normal over the width, along x and along y (up); rows run downward.
       const xx = nx[i + d] - nx[i - d];
       const yy = ny[i - d * w] - ny[i + d * w];

@@ -65,11 +65,11 @@ function thinned(whole: Sculpt): Thin {
     width,
     height,
     pxPerMm: whole.pxPerMm / by,
-    open: null,
+    visibility: null,
     nx: new Float32Array(n),
     ny: new Float32Array(n),
-    rise: new Float32Array(n),
-    trust: new Uint8Array(n),
+    heightMm: new Float32Array(n),
+    confidence: new Uint8Array(n),
   };
   const nz = new Float32Array(n);
   for (let r = 0, i = 0; r < height; r++)
@@ -77,8 +77,8 @@ function thinned(whole: Sculpt): Thin {
       const [x, y] = [whole.nx[j], whole.ny[j]];
       s.nx[i] = x;
       s.ny[i] = y;
-      s.rise[i] = whole.rise[j];
-      s.trust[i] = whole.trust[j];
+      s.heightMm[i] = whole.heightMm[j];
+      s.confidence[i] = whole.confidence[j];
       nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
     }
   const made = { s, nz };
@@ -114,21 +114,21 @@ export function regionAt(
   const { width: w, height: h } = s;
   const seeds = places.map(([x, y]) => {
     const [col, row] = sculptCell(s, x, y).map(Math.floor);
-    if (col < 0 || row < 0 || col >= w || row >= h || s.trust[row * w + col] === 0)
+    if (col < 0 || row < 0 || col >= w || row >= h || s.confidence[row * w + col] === 0)
       throw new NoRegion('place: nothing of the sculpt is there; tap on it');
     return row * w + col;
   });
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
   const least = Math.cos(rad(turnDeg));
   const steepest = stepMm / OVER_MM;
-  const { nx, ny, trust, rise } = s;
+  const { nx, ny, confidence: confidence, heightMm: heightMm } = s;
   // A fold keeps the region out: its middle is found where both sides of a point face apart.
   const folds = (i: number, c: number, r: number) => {
     if (c < far || r < far || c >= w - far || r >= h - far) return false;
     for (let way = 0; way < 4; way++) {
       const step = far * (way === 0 ? 1 : w + way - 2);
       const [a, b] = [i + step, i - step];
-      if (trust[a] === 0 || trust[b] === 0) continue;
+      if (confidence[a] === 0 || confidence[b] === 0) continue;
       if (nx[a] * nx[b] + ny[a] * ny[b] + nz[a] * nz[b] < least) return true;
     }
     return false;
@@ -143,11 +143,11 @@ export function regionAt(
       const [nc, nr] = [c + dc, r + dr];
       if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
       const j = nr * w + nc;
-      if (mask[j] || trust[j] === 0) continue;
+      if (mask[j] || confidence[j] === 0) continue;
       // The climb that the normals tell is no step; only what goes beyond it is.
       const zi = Math.max(0.1, nz[i]);
       const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;
-      if (Math.abs(rise[j] - rise[i] - told) * s.pxPerMm > steepest) continue;
+      if (Math.abs(heightMm[j] - heightMm[i] - told) * s.pxPerMm > steepest) continue;
       if (folds(j, nc, nr)) continue;
       mask[j] = 1;
       queue.push(j);

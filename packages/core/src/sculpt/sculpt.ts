@@ -12,15 +12,23 @@ export interface Sculpt {
   readonly nx: Float32Array;
   readonly ny: Float32Array;
   /** Toward the viewer, in mm, from an arbitrary plane. */
-  readonly rise: Float32Array;
+  readonly heightMm: Float32Array;
   /** How far a point can be believed: 0 nothing there, 255 wholly. */
-  readonly trust: Uint8Array;
+  readonly confidence: Uint8Array;
   /** How much of what a point mirrors is free of the sculpt itself, 255 all. Absent: all of it. */
-  readonly open: Uint8Array | null;
+  readonly visibility: Uint8Array | null;
 }
 
 /** What `sampleSculpt` writes. */
-export const SCULPT_SAMPLE = { nx: 0, ny: 1, nz: 2, rise: 3, trust: 4, open: 5, size: 6 } as const;
+export const SCULPT_SAMPLE = {
+  nx: 0,
+  ny: 1,
+  nz: 2,
+  heightMm: 3,
+  confidence: 4,
+  visibility: 5,
+  size: 6,
+} as const;
 
 /** Column and row (fractional; middles of points at .5) of a place in mm from the middle. */
 export function sculptCell(
@@ -59,10 +67,12 @@ export function sampleSculpt(s: Sculpt, x: number, y: number, out: Float64Array)
   out[SCULPT_SAMPLE.nx] = nx * shrink;
   out[SCULPT_SAMPLE.ny] = ny * shrink;
   out[SCULPT_SAMPLE.nz] = Math.sqrt(1 - across * shrink * shrink);
-  out[SCULPT_SAMPLE.rise] = a * s.rise[i] + b * s.rise[ib] + d * s.rise[j] + e * s.rise[je];
-  out[SCULPT_SAMPLE.trust] = (a * s.trust[i] + b * s.trust[ib] + d * s.trust[j] + e * s.trust[je]) / 255;
-  const o = s.open;
-  out[SCULPT_SAMPLE.open] = o ? (a * o[i] + b * o[ib] + d * o[j] + e * o[je]) / 255 : 1;
+  out[SCULPT_SAMPLE.heightMm] =
+    a * s.heightMm[i] + b * s.heightMm[ib] + d * s.heightMm[j] + e * s.heightMm[je];
+  out[SCULPT_SAMPLE.confidence] =
+    (a * s.confidence[i] + b * s.confidence[ib] + d * s.confidence[j] + e * s.confidence[je]) / 255;
+  const o = s.visibility;
+  out[SCULPT_SAMPLE.visibility] = o ? (a * o[i] + b * o[ib] + d * o[j] + e * o[je]) / 255 : 1;
 }
 
 /** Normal of one point. */
@@ -79,9 +89,9 @@ export const sculptSize = (s: Pick<Sculpt, 'width' | 'height' | 'pxPerMm'>): rea
 ];
 
 /** Mean trust of the points where something is, 0..1. */
-export function meanTrust({ trust }: Sculpt): number {
+export function meanConfidence({ confidence: confidence }: Sculpt): number {
   let [sum, n] = [0, 0];
-  for (const t of trust)
+  for (const t of confidence)
     if (t > 0) {
       sum += t;
       n++;
@@ -95,8 +105,8 @@ export function meanTrust({ trust }: Sculpt): number {
  * @param rings how many points outward
  */
 export function fillAround(s: Sculpt, rings = 24): void {
-  const { width, height, nx, ny, rise } = s;
-  const known = Uint8Array.from(s.trust, (t) => (t > 0 ? 1 : 0));
+  const { width, height, nx, ny, heightMm: heightMm } = s;
+  const known = Uint8Array.from(s.confidence, (t) => (t > 0 ? 1 : 0));
   let front: number[] = [];
   const beside = (i: number, visit: (j: number) => void) => {
     const c = i % width;
@@ -119,10 +129,10 @@ export function fillAround(s: Sculpt, rings = 24): void {
         if (known[j] !== 1) return;
         x += nx[j];
         y += ny[j];
-        z += rise[j];
+        z += heightMm[j];
         n++;
       });
-      if (n > 0) [nx[i], ny[i], rise[i]] = [x / n, y / n, z / n];
+      if (n > 0) [nx[i], ny[i], heightMm[i]] = [x / n, y / n, z / n];
     }
     for (const i of front) known[i] = 1;
     for (const i of front)

@@ -30,7 +30,7 @@ export interface DotRead {
   /** Standard deviation of its luminance as a share of its mean: a dot laid unevenly is a mixed answer. */
   readonly spread: number;
   /** What to look at again; null where nothing is. */
-  readonly says: string | null;
+  readonly message: string | null;
 }
 
 export interface CardRead {
@@ -225,14 +225,14 @@ export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
       ) as unknown as Rgb,
     );
     const bare = CHANNELS.every((c) => Math.abs(mean[c] / light[c] - 1) < BARE);
-    const says = clipped
+    const message = clipped
       ? 'part of it is burnt out: take the photo darker'
       : bare
         ? 'this is bare card, or as white as it'
         : spread > UNEVEN
           ? 'it is uneven: tap its middle, or lay it again'
           : null;
-    return { hex: labToHex(lab), lab, radiusPx, spread, says };
+    return { hex: labToHex(lab), lab, radiusPx, spread, message };
   });
   return { dots, cast: castWords(white.mean, known) };
 }

@@ -19,7 +19,7 @@ export interface UsedDot {
 export interface Measured {
   readonly paint: string;
   readonly over: Partial<Pick<Paint, 'hex' | 'strength' | 'tint' | 'contrast' | 'opacity'>>;
-  readonly says: readonly string[];
+  readonly notes: readonly string[];
 }
 
 /** What coats were laid on, and how thin. */
@@ -59,12 +59,12 @@ export function measurePaints(
   return [...new Set(dots.map((d) => d.paint))].map((id): Measured => {
     const paint = measuredAs(id);
     const mine = dots.filter((d) => d.paint === id);
-    const says: string[] = [];
+    const notes: string[] = [];
     let over: Measured['over'] = {};
     if (hexOf.has(id)) {
       over = { ...over, hex: paint.hex };
       const off = deltaE(hexToLab(paint.hex), hexToLab(byId.get(id)!.hex));
-      says.push(off < 1 ? 'as it is written' : `${off.toFixed(1)} away from what is written`);
+      notes.push(off < 1 ? 'as it is written' : `${off.toFixed(1)} away from what is written`);
     }
     const mixes = mine.flatMap(({ use, hex }) =>
       use.kind === 'mix'
@@ -81,8 +81,8 @@ export function measurePaints(
       const strength = two(Math.exp(mixes.reduce((s, m) => s + Math.log(m.strength), 0) / mixes.length));
       if (mixes.every((m) => m.reached)) {
         over = { ...over, strength, tint: mixes[0].tint };
-        says.push(`tints ${strength} times as far as a normal paint of its darkness`);
-      } else says.push('no strength gives this mix: look at the parts, and whether it is dry');
+        notes.push(`tints ${strength} times as far as a normal paint of its darkness`);
+      } else notes.push('no strength gives this mix: look at the parts, and whether it is dry');
     }
     const coats = (ground: 'black' | 'white') =>
       mine.flatMap(({ use, hex }) =>
@@ -95,11 +95,11 @@ export function measurePaints(
     if (pairs.length > 0) {
       const { contrast, opacity } = contrastFrom(paint, { pairs, ...grounds });
       over = { ...over, contrast: two(contrast), opacity };
-      says.push(
+      notes.push(
         `one coat hides ${Math.round(contrast * 100)} % of the difference between black and white: ${opacity}`,
       );
     } else if (coats('black').length + coats('white').length > 0)
-      says.push('coats want the same number over black and over white');
-    return { paint: id, over, says };
+      notes.push('coats want the same number over black and over white');
+    return { paint: id, over, notes };
   });
 }

@@ -1,6 +1,6 @@
 import { colourAt } from '../ladder/index.js';
 import { NOTHING } from '../form/index.js';
-import { uncovered, valuesOn, type PreparedPart } from '../glint/index.js';
+import { visibilityOf, valuesOn, type PreparedPart } from '../glint/index.js';
 
 /** Value (L*) over a part as painted, before edges and dots. */
 export interface Lightness {
@@ -19,7 +19,7 @@ export function valuesOnCanonical(
   value: Float32Array = valuesOn(p.shape.canonical, p).value,
 ): number[] {
   const s = p.shape.canonical;
-  const free = uncovered(s, p.fronts);
+  const free = visibilityOf(s, p.occluders);
   const of = (counts: (i: number) => boolean) =>
     Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && counts(i));
   const seen = of((i) => free[i] === 1);

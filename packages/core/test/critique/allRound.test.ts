@@ -57,13 +57,13 @@ describe('how much of the reading survives', () => {
   test('remedies are real changes, each tried on the piece; the overhead light helps one that is lit from the side', () => {
     const piece = alone(dome, { polish: 'mirror', rig: { keyClockHours: 9, keyHeightDeg: 5 } });
     const remedies = remediesFor(piece);
-    expect(remedies.map((r) => r.says).join()).toMatch(/overhead.*satin.*bounce/);
-    const overhead = remedies.find((r) => r.says.includes('overhead'))!;
+    expect(remedies.map((r) => r.label).join()).toMatch(/overhead.*satin.*bounce/);
+    const overhead = remedies.find((r) => r.label.includes('overhead'))!;
     expect(overhead.piece.rig.keyClockHours).toBe(0);
     expect(allRound(overhead.piece, one).share).toBeGreaterThan(allRound(piece, one).share);
     expect(
       remediesFor({ ...overhead.piece, approach: { ...piece.approach, bounce: 'none' } })
-        .map((r) => r.says)
+        .map((r) => r.label)
         .join(),
     ).toMatch(/^paint it satin/);
   });

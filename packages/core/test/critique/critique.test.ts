@@ -5,10 +5,10 @@ import {
   critique,
   findingDefinitions,
   FINDINGS,
-  loud,
+  activeFindings,
   pathsOf,
   readPiece,
-  settle,
+  fixAll,
   writePiece,
   type Fix,
   type Part,
@@ -59,13 +59,13 @@ describe.each(planted)('%s, %s', (id, _, piece) => {
     // At least a fifth past the limit; lips and lost lights are counted, not measured.
     if (to !== null && to > 0) expect(found!.measured).toBeGreaterThanOrEqual(1.2 * to * 0.999);
     if (from !== null) expect(found!.measured).toBeLessThanOrEqual(from / 1.2 + 1e-9);
-    expect(found!.says.length).toBeGreaterThan(20);
-    expect(found!.says).not.toMatch(/undefined|NaN|!/);
+    expect(found!.message.length).toBeGreaterThan(20);
+    expect(found!.message).not.toMatch(/undefined|NaN|!/);
     expect(Number.isFinite(found!.at.xMm) && Number.isFinite(found!.at.yMm)).toBe(true);
   });
 
   test('is settled, changing only what the fixes name', () => {
-    const { piece: after, applied, left, rounds } = settle(piece, coarse);
+    const { piece: after, applied, left, rounds } = fixAll(piece, coarse);
     expect(applied.length).toBeGreaterThan(0);
     expect(rounds).toBeLessThanOrEqual(20);
     expect(left.filter((f) => f.fix)).toEqual([]);
@@ -78,7 +78,9 @@ describe.each(planted)('%s, %s', (id, _, piece) => {
 test('40 sound designs raise nothing', () => {
   expect(sound.length).toBeGreaterThanOrEqual(40);
   const raised = sound.flatMap((piece, i) =>
-    look(piece).map((f) => `${i} ${piece.parts[0].form.kind} ${piece.rig.keyClockHours}: ${f.id}, ${f.says}`),
+    look(piece).map(
+      (f) => `${i} ${piece.parts[0].form.kind} ${piece.rig.keyClockHours}: ${f.id}, ${f.message}`,
+    ),
   );
   expect(raised).toEqual([]);
 });
@@ -91,10 +93,10 @@ describe('what the painter says to a finding', () => {
     const calm = { ...piece, critique: { ...piece.critique, quiet } };
     const findings = look(calm);
     expect(findings.find((f) => f.id === 'even-edges')?.quiet).toBe('a drawn look is wanted');
-    expect(loud(findings).map((f) => f.id)).not.toContain('even-edges');
-    expect(settle(calm, coarse).piece).toEqual(calm);
+    expect(activeFindings(findings).map((f) => f.id)).not.toContain('even-edges');
+    expect(fixAll(calm, coarse).piece).toEqual(calm);
     const elsewhere = { ...piece, critique: { ...piece.critique, quiet: [{ ...quiet[0], part: null }] } };
-    expect(loud(look(elsewhere)).map((f) => f.id)).toContain('even-edges');
+    expect(activeFindings(look(elsewhere)).map((f) => f.id)).toContain('even-edges');
   });
 
   test('another limit, with a note, takes the place of the first', () => {
@@ -119,7 +121,7 @@ describe('what the painter says to a finding', () => {
 test('a fix whose path does not exist is refused, not half applied', () => {
   const piece = alone(shape('dome'));
   const bad: Fix = {
-    says: '',
+    label: '',
     changes: [
       { path: ['parts', 'it', 'form', 'widthMm'], to: 9 },
       { path: ['name', 'x', 'y'], to: 1 },

@@ -70,7 +70,7 @@ describe('what the program lays out by default raises nothing', () => {
       const hour = (k * 7 + seed * 5) % HOURS;
       const piece = byDefault(sized(form, size), polish, hour);
       for (const f of critique(piece, (part) => computed(part, piece, POINTS)))
-        raised.push(`${polish}, ${size} mm, ${hour} h: ${f.id}, ${f.says}`);
+        raised.push(`${polish}, ${size} mm, ${hour} h: ${f.id}, ${f.message}`);
     }
     expect(raised).toEqual([]);
   });
@@ -82,5 +82,5 @@ test.each([
   ['the brass heron', brassHeron],
 ])('%s raises nothing, on its map or in its order', (_, piece) => {
   const found = pieceFindings(piece, (part) => computed(part, piece, POINTS));
-  expect(found.map((f) => `${f.id} on ${f.part}: ${f.says}`)).toEqual([]);
+  expect(found.map((f) => `${f.id} on ${f.part}: ${f.message}`)).toEqual([]);
 });

@@ -3,8 +3,8 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import {
   angleBetween,
-  benchOf,
-  benchSculpt,
+  standInBenchOf,
+  standInSculpt,
   brassHeron,
   droppedSteps,
   focalRank,
@@ -88,10 +88,10 @@ test('the heron’s wing is what the stand-in camera and the scan gave, and is t
     expect.closeTo(widthMm, 3),
     expect.closeTo(heightMm, 3),
   ]);
-  const wing = benchSculpt('heron-wing');
-  const { middle } = benchOf(wing, 12, 0);
+  const wing = standInSculpt('heron-wing');
+  const { middle } = standInBenchOf(wing, 12, 0);
   const off: number[] = [];
-  for (let i = 0; i < sculpt.trust.length; i++) {
+  for (let i = 0; i < sculpt.confidence.length; i++) {
     const x = middle[0] + ((i % sculpt.width) + 0.5 - sculpt.width / 2) / sculpt.pxPerMm;
     const y = middle[1] + (sculpt.height / 2 - Math.floor(i / sculpt.width) - 0.5) / sculpt.pxPerMm;
     const truth = trueNormal(wing, x, y);

@@ -102,9 +102,9 @@ describe('a place of an outline pulled by hand', () => {
       pxPerMm: 1,
       nx: new Float32Array(n),
       ny: new Float32Array(n),
-      rise: new Float32Array(n),
-      trust: new Uint8Array(n).fill(255),
-      open: null,
+      heightMm: new Float32Array(n),
+      confidence: new Uint8Array(n).fill(255),
+      visibility: null,
     };
     keepSculpt(SURFACE, flat);
     let made = cutFromSculpt(ring(4, 4), SURFACE, [0, 0]);

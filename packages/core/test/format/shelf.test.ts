@@ -76,7 +76,7 @@ Tin #b4b8bb metal`);
       },
     ]);
     expect(lines.map((l) => l.line)).toEqual([2, 3, 4, 6, 7]);
-    expect(lines[4].says).toBe('taken as semi-opaque');
+    expect(lines[4].message).toBe('taken as semi-opaque');
   });
 
   test('says of each line it does not understand why, and goes on with the next', () => {
@@ -85,7 +85,7 @@ Tin #b4b8bb metal`);
       new Set(['reed']),
     );
     expect(lines.map((l) => l.paint?.name ?? null)).toEqual([null, null, null, 'Soot', null, 'Reed']);
-    expect(lines.map((l) => l.says)).toEqual([
+    expect(lines.map((l) => l.message)).toEqual([
       expect.stringMatching(/no colour in it.*#3a4550/),
       expect.stringMatching(/no name before/),
       expect.stringMatching(/"sparkling" is no word/),

@@ -93,7 +93,7 @@ describe('the blade composer', () => {
       part({ ...blade, lengthMm: 6, widthMm: 4, shoulderWidthMm: 4, pointMm: 1 }, { polish: 'mirror' }),
       rigged(),
     );
-    expect(small.metal!.body.composition.says.join()).toMatch(/left out/);
+    expect(small.metal!.body.composition.notes.join()).toMatch(/left out/);
     const thin = preparePart(
       part({ ...blade, widthMm: 2, shoulderWidthMm: 2 }),
       rigged({ keyClockHours: 11 }),

@@ -73,7 +73,7 @@ test('whatever the blade, the light and the seed, every rule of bands holds or t
         expect(widthMm).toBeGreaterThanOrEqual(1.5);
         if (f.bands.length < most)
           expect(
-            composition.says.filter((s) => s.includes(i === 0 ? 'left facet' : 'right facet')),
+            composition.notes.filter((s) => s.includes(i === 0 ? 'left facet' : 'right facet')),
           ).toHaveLength(most - f.bands.length);
         counts.add(f.bands.length);
         const bands = there(f);
@@ -259,6 +259,6 @@ describe('what a blade cannot have is drawn as it can, and told', () => {
       /9 heads fit only 0\.5 mm/,
     ],
   ])('%s', (_, form, says) => {
-    expect(modelOf(form).says?.join()).toMatch(says);
+    expect(modelOf(form).notes?.join()).toMatch(says);
   });
 });

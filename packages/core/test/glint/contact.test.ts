@@ -1,14 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  contactShade,
-  frontsOf,
+  contactShadow,
+  occludersOf,
   gridAround,
   NOTHING,
   placeOf,
   preparePart,
   surfaceOf,
-  uncovered,
+  visibilityOf,
   valuesOn,
   type Part,
 } from '../../src/index.js';
@@ -23,7 +23,7 @@ function valuesWith(p: Part, others: Part[]) {
   const together = preparePart(p, { ...rigged(), parts: [p, ...others] });
   const { rings } = together.shape.model;
   const surface = surfaceOf(together.shape.model, gridAround(rings, 6, 1));
-  const alone = valuesOn(surface, { ...together, fronts: [] }).body;
+  const alone = valuesOn(surface, { ...together, occluders: [] }).body;
   return { surface, alone, together: valuesOn(surface, together).body };
 }
 
@@ -34,8 +34,8 @@ test('what a part in front covers takes no share of the light: the range is spre
   const range = (others: Part[]) => {
     const q = preparePart(p, { ...rigged({ keyClockHours: 0 }), parts: [p, ...others] });
     const s = q.shape.canonical;
-    const free = uncovered(s, frontsOf(p, [p, cover]));
-    const { body } = valuesOn(s, { ...q, fronts: [] });
+    const free = visibilityOf(s, occludersOf(p, [p, cover]));
+    const { body } = valuesOn(s, { ...q, occluders: [] });
     return Math.max(...body.filter((_, i) => free[i] && s.patch[i] !== NOTHING));
   };
   expect(range([cover])).toBeGreaterThan(range([]) + 0.1);
@@ -50,7 +50,7 @@ describe('contact shadow', () => {
         (x, y) => {
           const front = ball(x, y);
           const { surface, alone, together } = valuesWith(behind, [front]);
-          const [{ reachMm } = { reachMm: 0 }] = frontsOf(behind, [behind, front]);
+          const [{ reachMm } = { reachMm: 0 }] = occludersOf(behind, [behind, front]);
           let [lighter, beyond] = [0, 0];
           for (let i = 0; i < alone.length; i++) {
             if (surface.patch[i] === NOTHING) continue;
@@ -70,9 +70,9 @@ describe('contact shadow', () => {
   });
 
   test('is deepest where the parts meet and fades outward', () => {
-    const fronts = frontsOf(behind, [behind, ball(0, 0)]);
+    const fronts = occludersOf(behind, [behind, ball(0, 0)]);
     const surface = surfaceOf(preparePart(behind, rigged()).shape.model, gridAround([[[-4, -10], [4, -10], [4, 10], [-4, 10]]], 10, 0)); // prettier-ignore
-    const shade = contactShade(surface, fronts);
+    const shade = contactShadow(surface, fronts);
     const at = (y: number) => shade[Math.floor((surface.grid.topMm - y) * 10) * surface.grid.width + 40];
     const line = [3.05, 3.2, 3.4, 3.6, 3.8, 3.95].map(at);
     line.slice(1).forEach((s, i) => expect(s).toBeLessThan(line[i]));
@@ -83,9 +83,9 @@ describe('contact shadow', () => {
   test('is thrown by what stands in front alone, not by rings, thin parts or distant ones', () => {
     const thin = part(tube(1.5, 1.5), { id: 'thin' });
     const ring = part({ kind: 'ring', widthMm: 9, heightMm: 9, thicknessMm: 3 }, { id: 'ring' });
-    expect(frontsOf(behind, [ball(0, 0), behind])).toEqual([]);
-    expect(frontsOf(behind, [behind, thin, ring, ball(40, 0)])).toEqual([]);
-    expect(frontsOf(behind, [behind, ball(0, 0), ball(0, 5)])).toHaveLength(2);
+    expect(occludersOf(behind, [ball(0, 0), behind])).toEqual([]);
+    expect(occludersOf(behind, [behind, thin, ring, ball(40, 0)])).toEqual([]);
+    expect(occludersOf(behind, [behind, ball(0, 0), ball(0, 5)])).toHaveLength(2);
   });
 
   test('falls on cloth too', () => {
@@ -98,8 +98,8 @@ describe('contact shadow', () => {
     for (const rollDeg of [30, -75, 160]) {
       const a = (rollDeg * Math.PI) / 180;
       const [x, y] = [3, 4];
-      const straight = frontsOf(behind, [behind, part(blade, { id: 'f', place: { xMm: x, yMm: y } })]);
-      const rolled = frontsOf({ ...behind, place: { ...behind.place, rollDeg } }, [
+      const straight = occludersOf(behind, [behind, part(blade, { id: 'f', place: { xMm: x, yMm: y } })]);
+      const rolled = occludersOf({ ...behind, place: { ...behind.place, rollDeg } }, [
         { ...behind, place: { ...behind.place, rollDeg } },
         part(blade, {
           id: 'f',

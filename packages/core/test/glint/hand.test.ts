@@ -133,16 +133,16 @@ describe('bands by hand', () => {
 
   test('sleep, with a reason, while their band or their face is not there', () => {
     const dull = handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }], { polish: 'dull' });
-    expect(dull.asleep).toEqual([{ id: 'by-1', says: 'this face has no band 4 now' }]);
-    expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).asleep[0].says).toMatch(
+    expect(dull.unresolved).toEqual([{ id: 'by-1', says: 'this face has no band 4 now' }]);
+    expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).unresolved[0].reason).toMatch(
       /no such flat face/,
     );
     const thin = handled({ ...blade, widthMm: 2, shoulderWidthMm: 2 }, [
       { kind: 'band-centre', facet: 0, band: 0, by: 0.1 },
     ]);
-    expect(thin.asleep[0].says).toMatch(/too narrow for bands/);
+    expect(thin.unresolved[0].reason).toMatch(/too narrow for bands/);
     // Polished again it wakes by itself.
-    expect(handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }]).asleep).toEqual([]);
+    expect(handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }]).unresolved).toEqual([]);
   });
 
   test('that contradict each other: the later holds, the earlier sleeps, nothing is lost', () => {
@@ -154,7 +154,7 @@ describe('bands by hand', () => {
     ]);
     expect(bandOf(p, 0, 0).peak).toBeCloseTo(0.9, 9);
     expect(p.metal!.body.composition.facets[1].bands.some((b) => b.number === 0)).toBe(false);
-    expect(p.asleep.map((a) => a.id)).toEqual(['by-1', 'by-4']);
+    expect(p.unresolved.map((a) => a.id)).toEqual(['by-1', 'by-4']);
   });
 });
 
@@ -171,7 +171,7 @@ describe('dots by hand', () => {
     }
     expect(handled(dome(9), [{ kind: 'glint-remove', glint: first.key }]).metal!.glints).toEqual([]);
     const gone = handled(dome(9), [{ kind: 'glint-remove', glint: 'p7-0' }]);
-    expect(gone.asleep[0].says).toMatch(/no such dot/);
+    expect(gone.unresolved[0].reason).toMatch(/no such dot/);
   });
 
   test('40 of them: the first few are laid, the others sleep and say why', () => {
@@ -183,8 +183,8 @@ describe('dots by hand', () => {
     }));
     const p = handled(dome(9), many);
     expect(p.metal!.glints.filter((g) => g.key.startsWith('by-'))).toHaveLength(MOST_ADDED);
-    expect(p.asleep).toHaveLength(40 - MOST_ADDED);
-    expect(p.asleep[0].says).toMatch(/at most 12/);
+    expect(p.unresolved).toHaveLength(40 - MOST_ADDED);
+    expect(p.unresolved[0].reason).toMatch(/at most 12/);
     const area = p.metal!.glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0);
     expect(area).toBeLessThanOrEqual(areaOf(p.shape.model.rings) * MOST_SHARE * (1 + 1e-9));
   });
@@ -223,10 +223,10 @@ describe('borders and places by hand', () => {
     const p = handled(dome(12), [
       { kind: 'border-pull', patch: 0, anchor: { u: 0.8, v: 0.5 }, by: { u: 0.9, v: 0.6 }, reachMm: 1 },
     ]);
-    expect(p.asleep).toEqual([]);
-    expect(p.hand.says).toEqual(['a border pulled past the rim is held at the rim']);
-    expect(p.hand.pulls).toHaveLength(1);
-    expect(Math.hypot(...p.hand.pulls[0].to)).toBeLessThanOrEqual(6);
+    expect(p.unresolved).toEqual([]);
+    expect(p.overrides.notes).toEqual(['a border pulled past the rim is held at the rim']);
+    expect(p.overrides.pulls).toHaveLength(1);
+    expect(Math.hypot(...p.overrides.pulls[0].to)).toBeLessThanOrEqual(6);
   });
 
   test('however a border is pulled, the surface does not fold and values stay in 0..1', () => {
@@ -265,10 +265,10 @@ describe('borders and places by hand', () => {
 
   test('places on a patch that is gone sleep and wake with it', () => {
     const onRight: Bare = { kind: 'zone-hold', patch: 1, anchor: { u: 0.5, v: 0.5 }, radiusMm: 1, value: 1 };
-    expect(handled(dome(9), [onRight]).asleep).toEqual([
+    expect(handled(dome(9), [onRight]).unresolved).toEqual([
       { id: 'by-1', says: 'its place is gone from this form' },
     ]);
-    expect(handled(blade, [onRight]).asleep).toEqual([]);
+    expect(handled(blade, [onRight]).unresolved).toEqual([]);
   });
 });
 
@@ -382,7 +382,7 @@ test('the map report names what sleeps and what was drawn otherwise', () => {
     adjustments: [{ id: 'a', part: p.id, kind: 'glint-remove', glint: 'p9-0' }],
   };
   const [report] = mapReport(piece, 4);
-  expect(report.asleep).toEqual([{ id: 'a', says: 'this light gives no such dot' }]);
-  expect(report.says.join()).toMatch(/hollow is wider/);
-  expect(shapeOf(p).hand.all).toEqual([]);
+  expect(report.unresolved).toEqual([{ id: 'a', says: 'this light gives no such dot' }]);
+  expect(report.notes.join()).toMatch(/hollow is wider/);
+  expect(shapeOf(p).overrides.all).toEqual([]);
 });

@@ -6,17 +6,17 @@ import {
   metalById,
   mixLab,
   paintsById,
-  searchedLadder,
+  searchMixesForLadder,
   stepLab,
   towline,
-  wishedLadder,
+  ladderFromSpec,
 } from '../../src/index.js';
 
 const byId = paintsById(towline);
 
 describe('a half step', () => {
-  const gold = searchedLadder(
-    wishedLadder(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 }),
+  const gold = searchMixesForLadder(
+    ladderFromSpec(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 }),
     towline,
     null,
   )!.ladder;

@@ -10,12 +10,12 @@ import {
   metalById,
   mixText,
   paintsById,
-  searchedLadder,
+  searchMixesForLadder,
   standIns,
   stepLab,
   threePuddles,
   towline,
-  wishedLadder,
+  ladderFromSpec,
   type Ladder,
   type Mix,
 } from '../../src/index.js';
@@ -24,8 +24,8 @@ const byId = paintsById(towline);
 const paint = (id: string) => byId.get(id)!;
 const labOf = (mix: Mix) => stepLab({ ...coldSteel.steps[0], mix }, byId);
 const ladderOf = (metal: string): Ladder =>
-  searchedLadder(
-    wishedLadder({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }),
+  searchMixesForLadder(
+    ladderFromSpec({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }),
     towline,
     null,
   )!.ladder;
@@ -100,10 +100,10 @@ describe('two metals', () => {
     expect(hueLink(ladderOf('gold'), ladderOf('brass'), towline).kind).toBe('tied');
     const far = hueLink(coldSteel, bronze, towline);
     expect(far.kind).toBe('parted');
-    expect(far.says).toContain('they share no paint');
+    expect(far.message).toContain('they share no paint');
     const self = hueLink(bronze, { ...bronze, id: 'b2', name: 'Other' }, towline);
     expect([self.kind, self.apartDeg]).toEqual(['tied', 0]);
-    for (const m of bronze.steps[1].mix) expect(self.says).toContain(mixText([{ ...m, parts: 1 }], byId));
+    for (const m of bronze.steps[1].mix) expect(self.message).toContain(mixText([{ ...m, parts: 1 }], byId));
   });
 
   test('of which one is grey are told apart by value alone', () => {

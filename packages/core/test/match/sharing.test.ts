@@ -4,7 +4,7 @@ import {
   addsTo,
   coldSteel,
   follows,
-  growth,
+  mixGrowth,
   halfStep,
   metalById,
   mixLabOf,
@@ -45,7 +45,7 @@ describe('soft sharing', () => {
   test('a pile that adds is one that grows by one paint out of the one before, as its mix on the palette does', () => {
     fc.assert(
       fc.property(pile, pile, (a, b) => {
-        const grown = growth(asMix(a), asMix(b));
+        const grown = mixGrowth(asMix(a), asMix(b));
         expect(grown !== null).toBe(addsTo(a, b));
         if (!grown) return;
         // So many times the one and the parts of the paint are the other.

@@ -15,11 +15,11 @@ import {
   otherMixes,
   paintsById,
   readPiece,
-  searchedLadder,
+  searchMixesForLadder,
   stepLab,
   stepShares,
   towline,
-  wishedLadder,
+  ladderFromSpec,
   writePiece,
   type Paint,
 } from '../../src/index.js';
@@ -27,7 +27,7 @@ import {
 const paints = paintsById(towline);
 
 describe('a ladder asked for from a shelf', () => {
-  const gold = wishedLadder(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 });
+  const gold = ladderFromSpec(coldSteel, { metal: metalById('gold'), steps: 6, crowd: 0 });
 
   test('has steps at the metal’s values that a piece file accepts, each covering less than the one before', () => {
     expect(gold).toMatchObject({ name: 'Gold', metal: 'gold', undercoat: coldSteel.undercoat });
@@ -45,8 +45,8 @@ describe('a ladder asked for from a shelf', () => {
 
   test('is found from the demo shelf: near everywhere, rising, read as what it is', () => {
     for (const id of ['gold', 'copper', 'silver', 'gunmetal']) {
-      const { ladder, steps, reading } = searchedLadder(
-        wishedLadder(coldSteel, { metal: metalById(id), steps: 6, crowd: 0 }),
+      const { ladder, steps, reading } = searchMixesForLadder(
+        ladderFromSpec(coldSteel, { metal: metalById(id), steps: 6, crowd: 0 }),
         towline,
         null,
       )!;
@@ -59,12 +59,12 @@ describe('a ladder asked for from a shelf', () => {
   });
 
   test('with one step pulled to another value only that one is mixed anew', () => {
-    const first = searchedLadder(gold, towline, null)!.ladder;
+    const first = searchMixesForLadder(gold, towline, null)!.ladder;
     const pulled = {
       ...first,
       steps: first.steps.map((s, k) => (k === 2 ? { ...s, value: s.value! + 6 } : s)),
     };
-    const { ladder } = searchedLadder(pulled, towline, [2])!;
+    const { ladder } = searchMixesForLadder(pulled, towline, [2])!;
     ladder.steps.forEach((s, k) =>
       k === 2 ? expect(s.mix).not.toEqual(first.steps[k].mix) : expect(s.mix).toEqual(first.steps[k].mix),
     );
@@ -77,19 +77,19 @@ describe('a ladder asked for from a shelf', () => {
       ...gold,
       steps: gold.steps.map((s, k) => (k === 4 ? { ...s, settled: 'yes' as const } : s)),
     };
-    expect(searchedLadder(settled, towline, null)!.ladder.steps[4].mix).toEqual(settled.steps[4].mix);
-    expect(wishedLadder(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe(
+    expect(searchMixesForLadder(settled, towline, null)!.ladder.steps[4].mix).toEqual(settled.steps[4].mix);
+    expect(ladderFromSpec(settled, { metal: metalById('brass'), steps: 6, crowd: 0 }).steps[4].settled).toBe(
       'yes',
     );
     expect(
-      wishedLadder(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every(
+      ladderFromSpec(settled, { metal: metalById('brass'), steps: 7, crowd: 0 }).steps.every(
         (s) => s.settled === 'no',
       ),
     ).toBe(true);
   });
 
   test('has other mixes for a step, of other paints each, cheap beside its neighbours, none of what ran out', () => {
-    const first = searchedLadder(gold, towline, null)!.ladder;
+    const first = searchMixesForLadder(gold, towline, null)!.ladder;
     const others = otherMixes(first, towline, 3);
     expect(others).toHaveLength(6);
     expect(
@@ -134,7 +134,7 @@ describe('a ladder asked for from a shelf', () => {
     expect(hueWord(lacking.lab)).toMatch(/yellows|oranges/);
     expect(lacking.steps.length).toBeGreaterThan(0);
     for (const s of lacking.steps) expect(s.then).toBeLessThan(s.now);
-    const steel = wishedLadder(coldSteel, { metal: metalById('cold-steel'), steps: 4, crowd: 0 });
+    const steel = ladderFromSpec(coldSteel, { metal: metalById('cold-steel'), steps: 4, crowd: 0 });
     const own = aimsOf(steel, towline).map((lab, i): Paint => ({
       ...paints.get('chalk')!,
       id: `own-${i}`,
@@ -155,17 +155,17 @@ describe('a ladder asked for from a shelf', () => {
 
   test('mixes nothing from a pot that ran out, and leaves steps alone that were mixed from it', () => {
     const out = new Set(['lamp-yellow', 'chalk']);
-    const first = searchedLadder(gold, towline, null)!.ladder;
-    const anew = searchedLadder(first, towline, null, { out })!.ladder;
+    const first = searchMixesForLadder(gold, towline, null)!.ladder;
+    const anew = searchMixesForLadder(first, towline, null, { out })!.ladder;
     expect(first.steps.some((s) => s.mix.some((m) => out.has(m.paint)))).toBe(true);
     expect(anew.steps.some((s) => s.mix.some((m) => out.has(m.paint)))).toBe(false);
-    const one = searchedLadder(first, towline, [1], { out })!.ladder;
+    const one = searchMixesForLadder(first, towline, [1], { out })!.ladder;
     one.steps.forEach((s, k) => k !== 1 && expect(s.mix).toEqual(first.steps[k].mix));
   });
 
   test('from one dark paint there is none', () => {
     expect(
-      searchedLadder(
+      searchMixesForLadder(
         gold,
         [paints.get('lampsoot')!, ...towline.filter((p) => p.kind === 'primer')].concat(
           gold.steps.flatMap((s) => s.mix.map((m) => ({ ...paints.get(m.paint)!, kind: 'wash' as const }))),
@@ -195,7 +195,7 @@ test('shares of steps fall from all to a dot, however many', () => {
 test('ends of a ladder are the metal’s, or those that were asked for', () => {
   const gold = metalById('gold');
   const values = (from: number | null, to: number | null) =>
-    wishedLadder(coldSteel, { metal: gold, steps: 5, crowd: 0, from, to }).steps.map((s) => s.value!);
+    ladderFromSpec(coldSteel, { metal: gold, steps: 5, crowd: 0, from, to }).steps.map((s) => s.value!);
   const path = gold.path.map((h) => hexToLab(h).l);
   expect(values(null, null)[0]).toBeCloseTo(path[0], 0);
   expect(values(null, null)[4]).toBeCloseTo(path[path.length - 1], 0);

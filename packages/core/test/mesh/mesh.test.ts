@@ -20,7 +20,7 @@ import {
   rasterise,
   readMesh,
   sculptFromMesh,
-  withOpenness,
+  withVisibility,
   type MeshView,
 } from '../../src/mesh/index.js';
 import { binaryStl, glb, obj, ply, sphere, textStl, torus, type Shape } from './shapes.js';
@@ -121,7 +121,8 @@ describe('the same shape through every file', () => {
       // At the rim one point more or less may be covered.
       s.nx.forEach(
         (v, i) =>
-          (off += Math.abs(v - first.nx[i]) > 2e-3 || Math.abs(s.rise[i] - first.rise[i]) > 2e-3 ? 1 : 0),
+          (off +=
+            Math.abs(v - first.nx[i]) > 2e-3 || Math.abs(s.heightMm[i] - first.heightMm[i]) > 2e-3 ? 1 : 0),
       );
       expect(off / s.nx.length).toBeLessThan(0.002);
     }
@@ -131,7 +132,7 @@ describe('the same shape through every file', () => {
   test.each(Object.entries(files))('%s cut off is refused, or its holes are told', async (name, bytes) => {
     const cutOff = readMesh(bytes.subarray(0, Math.floor(bytes.length * 0.6)), name);
     // An OBJ has no end that could be missing.
-    if (name.endsWith('.obj')) expect((await cutOff).says.join()).toMatch(/holes/);
+    if (name.endsWith('.obj')) expect((await cutOff).notes.join()).toMatch(/holes/);
     else await expect(cutOff).rejects.toThrow(/cut off|broken/);
   });
 });
@@ -178,18 +179,18 @@ describe('what files hold that is no miniature', () => {
     const index = Uint32Array.from(ball.index);
     for (let t = 0; t < index.length; t += 3) [index[t], index[t + 1]] = [index[t + 1], index[t]];
     const turned = mended(Float32Array.from(ball.positions), index, 'y');
-    expect(turned.says.join()).toContain('inside out');
+    expect(turned.notes.join()).toContain('inside out');
     const straight = meshOf(ball);
     const [a, b] = [turned, straight].map((m) => rasterise(m, view(), 6).sculpt);
     expect(Array.from(a.nx)).toEqual(Array.from(b.nx));
     const open = mended(Float32Array.from(ball.positions), Uint32Array.from(ball.index.slice(0, -60)), 'y');
-    expect(open.says.join()).toMatch(/holes: \d+ open edges/);
+    expect(open.notes.join()).toMatch(/holes: \d+ open edges/);
     const crowded = mended(
       Float32Array.from([...ball.positions, 20, 0, 0]),
       Uint32Array.from([...ball.index, ball.index[0], ball.index[1], ball.positions.length / 3]),
       'y',
     );
-    expect(crowded.says.join()).toContain('more than two');
+    expect(crowded.notes.join()).toContain('more than two');
   });
 
   test('54 metres tall: it asks, and takes the height it is told', () => {
@@ -208,7 +209,8 @@ describe('a shape in its own way', () => {
   test('a lone ball mirrors no part of itself; beside another it does where they face', () => {
     const ball = sphere(5, 40);
     const lone = sculptFromMesh(meshOf(ball), view(), 6);
-    const least = (s: Sculpt) => s.open!.reduce((m, o, i) => (s.trust[i] > 0 ? Math.min(m, o) : m), 255);
+    const least = (s: Sculpt) =>
+      s.visibility!.reduce((m, o, i) => (s.confidence[i] > 0 ? Math.min(m, o) : m), 255);
     expect(least(lone)).toBeGreaterThan(235);
     const n = ball.positions.length / 3;
     const two: Shape = {
@@ -216,12 +218,12 @@ describe('a shape in its own way', () => {
       index: [...ball.index, ...ball.index.map((v) => v + n)],
     };
     const mesh = meshOf(two);
-    const pair = withOpenness(rasterise(mesh, view(), 6), mesh.index);
+    const pair = withVisibility(rasterise(mesh, view(), 6), mesh.index);
     expect(least(pair)).toBeLessThan(60);
     // The outer flanks, away from the other, are as free as before.
     const row = Math.floor(pair.height / 2);
     const flank = row * pair.width + Math.round(0.12 * pair.width);
-    expect(pair.open![flank]).toBeGreaterThan(240);
+    expect(pair.visibility![flank]).toBeGreaterThan(240);
   });
 
   test('work can be stopped in the middle', () => {

@@ -4,20 +4,20 @@ import {
   BRUSHED_FILM_MM,
   brassHeron,
   DROP_ML,
-  growth,
-  ladderPiles,
+  mixGrowth,
+  ladderBatches,
   LOSSES,
   lockMilitia,
   paintingOrder,
   paintTotalMl,
   partSheet,
-  pilesOf,
-  pileText,
+  batchesOf,
+  batchText,
   sluiceWarden,
   volumesOf,
   type Mix,
-  type Pile,
-  type PileNeed,
+  type Batch,
+  type BatchNeed,
   type Piece,
 } from '../../src/index.js';
 
@@ -37,8 +37,8 @@ const need = fc.record({
 });
 /** Every other mix grows out of the one before, as in a ladder. */
 const needs = fc.array(need, { minLength: 1, maxLength: 8 }).chain((list) =>
-  fc.array(fc.boolean(), { minLength: list.length, maxLength: list.length }).map((grow): PileNeed[] =>
-    list.reduce<PileNeed[]>((all, n, i) => {
+  fc.array(fc.boolean(), { minLength: list.length, maxLength: list.length }).map((grow): BatchNeed[] =>
+    list.reduce<BatchNeed[]>((all, n, i) => {
       const before = all[i - 1]?.mix;
       const mine =
         grow[i] && before && before.length < 3 && !before.some((m) => m.paint === 'd')
@@ -49,17 +49,17 @@ const needs = fc.array(need, { minLength: 1, maxLength: 8 }).chain((list) =>
   ),
 );
 
-const addedMl = (p: Pile, paint: string) =>
+const addedMl = (p: Batch, paint: string) =>
   p.added.filter((a) => a.paint === paint).reduce((s, a) => s + a.parts * p.unitMl, 0);
 const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
-const contents = (p: Pile) =>
+const contents = (p: Batch) =>
   Object.fromEntries(NAMES.map((id) => [id, (p.over.paints[id] ?? 0) + addedMl(p, id)]));
 
 describe('piles of a ladder', () => {
   test('balance: what is added and taken over is laid, lost or left, in paint and in water', () => {
     fc.assert(
       fc.property(needs, (list) => {
-        for (const p of pilesOf(list)) {
+        for (const p of batchesOf(list)) {
           const made = sum(Object.values(contents(p))) + p.over.water + p.addedWaterMl;
           expect(p.laidMl + p.lostMl + p.leftMl).toBeCloseTo(made, 9);
           for (const v of [p.laidMl, p.lostMl, p.leftMl, p.addedWaterMl]) expect(v).toBeGreaterThanOrEqual(0);
@@ -71,7 +71,7 @@ describe('piles of a ladder', () => {
   test('hold exactly the parts and the water that the mix names, and enough of it', () => {
     fc.assert(
       fc.property(needs, (list) => {
-        pilesOf(list).forEach((p, i) => {
+        batchesOf(list).forEach((p, i) => {
           const held = contents(p);
           const paint = sum(Object.values(held));
           const parts = sum(list[i].mix.map((m) => m.parts));
@@ -87,7 +87,7 @@ describe('piles of a ladder', () => {
   test('take over no more of a pile than was left of it, and only what it was made of', () => {
     fc.assert(
       fc.property(needs, (list) => {
-        const piles = pilesOf(list);
+        const piles = batchesOf(list);
         piles.forEach((p, i) => {
           const over = sum(Object.values(p.over.paints)) + p.over.water;
           expect(over).toBeLessThanOrEqual((piles[i - 1]?.leftMl ?? 0) + 1e-9);
@@ -101,7 +101,7 @@ describe('piles of a ladder', () => {
   test('over a whole ladder every drop from the pots is accounted for', () => {
     fc.assert(
       fc.property(needs, (list) => {
-        const piles = pilesOf(list);
+        const piles = batchesOf(list);
         for (const paint of NAMES) {
           const fromPots = sum(piles.map((p) => addedMl(p, paint)));
           const gone = sum(
@@ -127,22 +127,22 @@ describe('piles of a ladder', () => {
       { paint: 'a', parts: 2 },
       { paint: 'b', parts: 3 },
     ];
-    expect(growth(slate, paler)).toEqual({ times: 1, paint: 'b', parts: 3 });
-    expect(growth(paler, slate)).toBeNull();
+    expect(mixGrowth(slate, paler)).toEqual({ times: 1, paint: 'b', parts: 3 });
+    expect(mixGrowth(paler, slate)).toBeNull();
     expect(
-      growth(paler, [
+      mixGrowth(paler, [
         { paint: 'a', parts: 4 },
         { paint: 'b', parts: 6 },
         { paint: 'c', parts: 1 },
       ]),
     ).toEqual({ times: 2, paint: 'c', parts: 1 });
-    const [first, second] = pilesOf([
+    const [first, second] = batchesOf([
       { step: '1', mix: slate, water: 1, mixedMl: 0.001 },
       { step: '2', mix: paler, water: 1, mixedMl: 0.02 },
     ]);
     expect(first.leftMl).toBeGreaterThan(0);
     expect(second.added.map((a) => a.paint)).toEqual(['b']);
-    expect(pileText(second, (id) => id.toUpperCase())).toMatch(
+    expect(batchText(second, (id) => id.toUpperCase())).toMatch(
       /^\d+ brush tips? B into what is left of the pile before/,
     );
   });
@@ -180,7 +180,7 @@ describe.each([
 
   test('are what its piles hold', () => {
     for (const ladder of piece.ladders)
-      for (const p of ladderPiles(ladder, order, piece.copies)) {
+      for (const p of ladderBatches(ladder, order, piece.copies)) {
         const i = order.findIndex(
           (l) => l.ladder === ladder.id && l.step === p.step && (l.role === 'value' || l.role === 'base'),
         );

@@ -1,9 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
-import { angleBetween, lampRound, normalise, seededRandom, type Plane, type Vec3 } from '../../src/index.js';
-import { doubted, judgedAll, judgedAlone, type Judging } from '../../src/scan/doubt.js';
+import {
+  angleBetween,
+  lampRound,
+  normalise,
+  seededRandom,
+  type LuminanceImage,
+  type Vec3,
+} from '../../src/index.js';
+import { leaveOneOut, judgedAll, judgedAlone, type LeaveOneOutInput } from '../../src/scan/leaveOneOut.js';
 import { exposures } from '../../src/scan/exposures.js';
-import { settleLamps, type Sample } from '../../src/scan/settle.js';
-import { squared } from '../../src/scan/squared.js';
+import { convergeLamps, type Sample } from '../../src/scan/convergeLamps.js';
+import { lampsSquaredToBoard } from '../../src/scan/lampsSquaredToBoard.js';
 
 const [WIDTH, HEIGHT] = [72, 60];
 const PX_PER_MM = 3;
@@ -21,7 +28,7 @@ function normalAt(c: number, r: number): Vec3 {
   const q = x * x + y * y;
   return q > 0.97 ? [0, 0, 1] : [x, y, Math.sqrt(1 - q)];
 }
-function photoOf({ lamp, gain = 1, sheen = 0 }: Shot): Plane {
+function photoOf({ lamp, gain = 1, sheen = 0 }: Shot): LuminanceImage {
   const half = normalise([lamp[0], lamp[1], lamp[2] + 1]);
   const light = new Float32Array(WIDTH * HEIGHT);
   for (let r = 0, i = 0; r < HEIGHT; r++)
@@ -46,8 +53,8 @@ for (let r = 1; r < HEIGHT; r += 2)
 
 const lamps = lampRound(8, 3);
 const all = lamps.map(() => true);
-const bench = (shots: readonly Shot[]): Judging => ({
-  planes: shots.map(photoOf),
+const bench = (shots: readonly Shot[]): LeaveOneOutInput => ({
+  images: shots.map(photoOf),
   samples,
   placed: lamps,
   awayMm: null,
@@ -65,7 +72,7 @@ describe('photos judged by each other', () => {
       expect(j!.strength).toBeGreaterThan(0.8);
       expect(j!.strength).toBeLessThan(1.25);
     }
-    expect(doubted(judging, all, judged, quiet)).toBeNull();
+    expect(leaveOneOut(judging, all, judged, quiet)).toBeNull();
   });
 
   test.each([1, 4, 6])('a lamp that stood elsewhere is found by how far off it is, photo %d', (k) => {
@@ -73,7 +80,7 @@ describe('photos judged by each other', () => {
     const judging = bench(sound.map((s, i) => (i === k ? { lamp: false_ } : s)));
     const judged = judgedAll(judging, all, quiet);
     expect(Math.abs(judged[k]!.offDeg - angleBetween(false_, lamps[k]))).toBeLessThan(6);
-    const doubt = doubted(judging, all, judged, quiet);
+    const doubt = leaveOneOut(judging, all, judged, quiet);
     expect(doubt).toMatchObject({ photo: k, how: 'other light' });
     // Judged without it, all others agree.
     if (doubt !== null && doubt !== 'unclear')
@@ -82,7 +89,7 @@ describe('photos judged by each other', () => {
 
   test.each([0, 3, 7])('a photo in which the primer shines is found, photo %d', (k) => {
     const judging = bench(sound.map((s, i) => (i === k ? { ...s, sheen: 0.9 } : s)));
-    expect(doubted(judging, all, judgedAll(judging, all, quiet), quiet)).toMatchObject({
+    expect(leaveOneOut(judging, all, judgedAll(judging, all, quiet), quiet)).toMatchObject({
       photo: k,
       how: 'glossy',
     });
@@ -90,7 +97,7 @@ describe('photos judged by each other', () => {
 
   test('a darker or brighter photo is none the worse for it', () => {
     const judging = bench(sound.map((s, i) => ({ ...s, gain: i % 2 ? 0.7 : 1.1 })));
-    expect(doubted(judging, all, judgedAll(judging, all, quiet), quiet)).toBeNull();
+    expect(leaveOneOut(judging, all, judgedAll(judging, all, quiet), quiet)).toBeNull();
   });
 
   test('too little to judge by gives no judgement', () => {
@@ -143,8 +150,8 @@ describe('lamps settled by all photos', () => {
     const beside = lamps.map((l) =>
       normalise([l[0] + 0.06 * (random() - 0.5), l[1] + 0.06 * (random() - 0.5), l[2]]),
     );
-    const planes = sound.map((s, i) => photoOf({ ...s, gain: 0.8 + 0.05 * i }));
-    const settled = settleLamps(planes, samples, beside, null, all);
+    const images = sound.map((s, i) => photoOf({ ...s, gain: 0.8 + 0.05 * i }));
+    const settled = convergeLamps(images, samples, beside, null, all);
     const before = lamps.reduce((t, l, k) => t + angleBetween(l, beside[k]), 0);
     const after = lamps.reduce((t, l, k) => t + angleBetween(l, settled.lamps[k].toward), 0);
     expect(after).toBeLessThan(before);
@@ -155,14 +162,14 @@ describe('lamps settled by all photos', () => {
 
   test('turned askew together are turned back by the card, which stands square to the camera', () => {
     const askew = lamps.map((l) => normalise([l[0] + 0.12 * l[2], l[1], l[2] - 0.12 * l[0]]));
-    const planes = sound.map(photoOf);
+    const images = sound.map(photoOf);
     const settled = {
       lamps: askew.map((toward) => ({ toward, awayMm: null, strength: 1 })),
       ambient: 0,
       primer: PRIMER,
       spread: 0.01,
     };
-    const back = squared(settled, planes, samples, all);
+    const back = lampsSquaredToBoard(settled, images, samples, all);
     const off = (list: readonly { toward: Vec3 }[]) =>
       Math.max(...list.map((l, k) => angleBetween(l.toward, lamps[k])));
     expect(off(settled.lamps)).toBeGreaterThan(6);

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  benchSculpt,
-  benchSculpts,
-  benchSeries,
+  standInSculpt,
+  standInSculpts,
+  standInSeries,
   BREASTPLATE,
   circleThrough,
   cutFromSculpt,
@@ -33,7 +33,7 @@ import {
 import { mean, planesOf, scanned, type Scanned } from './series.js';
 
 /** The heron's own wing is looked at with the demo. */
-const SCULPTS = benchSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
+const SCULPTS = standInSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
 const kept = new Map<string, Scanned>();
 const once = (id: string, hard: boolean): Scanned => {
   const key = `${id} ${hard}`;
@@ -56,7 +56,7 @@ describe('a lamp scan by the stand-in camera', () => {
 
   test.each(SCULPTS)('of the %s: what is believed least is farthest off', (id) => {
     for (const hard of [false, true]) {
-      const sorted = [...once(id, hard).errors].sort((a, b) => a.trust - b.trust);
+      const sorted = [...once(id, hard).errors].sort((a, b) => a.confidence - b.confidence);
       const fifth = Math.floor(sorted.length / 5);
       const [least, most] = [sorted.slice(0, fifth), sorted.slice(-fifth)].map((part) =>
         mean(part.map((e) => e.deg)),
@@ -89,7 +89,7 @@ describe('a lamp scan by the stand-in camera', () => {
         bench.width / 2 + (x - bench.middle[0]) * 10,
         bench.height / 2 - (y - bench.middle[1]) * 10,
       ];
-      return scan.sculpt.rise[Math.round(r) * bench.width + Math.round(c)];
+      return scan.sculpt.heightMm[Math.round(r) * bench.width + Math.round(c)];
     };
     // From the middle to two thirds of the radius a half sphere falls by 0.255 of it.
     const falls = [
@@ -191,7 +191,7 @@ describe('a spoilt photo', () => {
     ways.forEach((how, w) =>
       sculpts.forEach((id, s) => {
         const photo = 1 + ((w + 3 * s) % 7);
-        const series = benchSeries(benchSculpt(id), {
+        const series = standInSeries(standInSculpt(id), {
           pxPerMm: 8,
           photos: 8,
           conditions: MILD,
@@ -217,28 +217,28 @@ describe('a spoilt photo', () => {
   });
 
   test('too few, too different or empty photos are refused with what is accepted', () => {
-    const series = benchSeries(benchSculpt('dome'), {
+    const series = standInSeries(standInSculpt('dome'), {
       pxPerMm: 5,
       photos: 4,
       conditions: NO_TROUBLE,
       seed: 1,
     });
-    const planes = planesOf(series);
+    const images = planesOf(series);
     const options = { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far' as const };
-    expect(() => scanFrom(planes.slice(0, 3), options)).toThrow(/photos: 3; accepted: 4 to 16/);
+    expect(() => scanFrom(images.slice(0, 3), options)).toThrow(/photos: 3; accepted: 4 to 16/);
     const other = { width: 10, height: 10, light: new Float32Array(100) };
-    expect(() => scanFrom([...planes.slice(0, 3), other], options)).toThrow(
+    expect(() => scanFrom([...images.slice(0, 3), other], options)).toThrow(
       /photo 4: 10 x 10; accepted: \d+ x \d+/,
     );
-    const dark = planes.map((p) => ({ ...p, light: new Float32Array(p.light.length) }));
+    const dark = images.map((p) => ({ ...p, light: new Float32Array(p.light.length) }));
     expect(() => scanFrom(dark, options)).toThrow(NoScan);
     // A board with nothing on it.
-    const bare = planes.map((p) => ({ ...p, light: p.light.map(() => 0.3) }));
+    const bare = images.map((p) => ({ ...p, light: p.light.map(() => 0.3) }));
     expect(() => foundBall(bare[0], bare)).toThrow(NoBall);
   });
 
   test('work can be stopped between its steps', () => {
-    const series = benchSeries(benchSculpt('dome'), {
+    const series = standInSeries(standInSculpt('dome'), {
       pxPerMm: 5,
       photos: 4,
       conditions: NO_TROUBLE,

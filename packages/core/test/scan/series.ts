@@ -1,42 +1,50 @@
 import {
   angleBetween,
-  benchSculpt,
-  benchSeries,
+  standInSculpt,
+  standInSeries,
   normalAt,
-  planeOf,
+  luminanceImageOf,
   scanFrom,
   trueNormal,
-  type BenchConditions,
+  type StandInConditions,
   type Scan,
-  type Series,
+  type StandInSeries,
   type SeriesOptions,
 } from '../../src/index.js';
 
 export interface Scanned {
-  readonly series: Series;
+  readonly series: StandInSeries;
   readonly scan: Scan;
   /** Angle between scanned and true normals where the sculpt is, in degrees, and how far each was believed. */
-  readonly errors: readonly { readonly deg: number; readonly trust: number }[];
+  readonly errors: readonly { readonly deg: number; readonly confidence: number }[];
 }
 
-export const planesOf = (series: Series) => series.photos.map((p) => planeOf(p.rgba, p.width, p.height));
+export const planesOf = (series: StandInSeries) =>
+  series.photos.map((p) => luminanceImageOf(p.rgba, p.width, p.height));
 export const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / list.length;
 
 /** A series of the stand-in camera, scanned with the ball looked for and the lamp's distance found. */
-export function scanned(id: string, conditions: BenchConditions, over: Partial<SeriesOptions> = {}): Scanned {
-  const sculpt = benchSculpt(id);
+export function scanned(
+  id: string,
+  conditions: StandInConditions,
+  over: Partial<SeriesOptions> = {},
+): Scanned {
+  const sculpt = standInSculpt(id);
   const pxPerMm = over.pxPerMm ?? 10;
-  const series = benchSeries(sculpt, { photos: 8, conditions, seed: 2, ...over, pxPerMm });
+  const series = standInSeries(sculpt, { photos: 8, conditions, seed: 2, ...over, pxPerMm });
   const scan = scanFrom(planesOf(series), { ball: null, pxPerMm, lampMm: 'find' });
   const { bench, relief } = series;
-  const errors: { deg: number; trust: number }[] = [];
+  const errors: { deg: number; confidence: number }[] = [];
   for (let i = 0; i < relief.on.length; i++) {
     if (!relief.on[i]) continue;
     const x = bench.middle[0] + ((i % bench.width) + 0.5 - bench.width / 2) / pxPerMm;
     const y = bench.middle[1] + (bench.height / 2 - Math.floor(i / bench.width) - 0.5) / pxPerMm;
     const truth = trueNormal(sculpt, x, y);
     if (truth)
-      errors.push({ deg: angleBetween(truth, normalAt(scan.sculpt, i)), trust: scan.sculpt.trust[i] });
+      errors.push({
+        deg: angleBetween(truth, normalAt(scan.sculpt, i)),
+        confidence: scan.sculpt.confidence[i],
+      });
   }
   return { series, scan, errors };
 }

@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   angleBetween,
-  benchPhoto,
-  benchOf,
-  benchSculpt,
-  benchSeries,
-  benchSculpts,
+  standInPhoto,
+  standInBenchOf,
+  standInSculpt,
+  standInSeries,
+  standInSculpts,
   fittedBall,
   highlightOf,
   HARD,
@@ -18,12 +18,12 @@ import {
   NO_TROUBLE,
   normalise,
   offsetsFrom,
-  planeOf,
+  luminanceImageOf,
   reduced,
   reliefOf,
   shifted,
   trueNormal,
-  type Plane,
+  type LuminanceImage,
   type Vec3,
 } from '../../src/index.js';
 import { denoised } from '../../src/scan/denoise.js';
@@ -123,11 +123,11 @@ test('exposures that were planted come out, whatever the normals', () => {
 });
 
 describe('lying photos over each other', () => {
-  const bench = benchOf(benchSculpt('face'), 10, 0);
-  const relief = reliefOf(benchSculpt('face'), bench);
+  const bench = standInBenchOf(standInSculpt('face'), 10, 0);
+  const relief = reliefOf(standInSculpt('face'), bench);
   const shot = (lamp: Vec3, seed: number) => {
-    const p = benchPhoto(bench, relief, lamp, { conditions: { ...MILD, shiftPx: 0, fallOff: 0 }, seed });
-    return planeOf(p.rgba, p.width, p.height);
+    const p = standInPhoto(bench, relief, lamp, { conditions: { ...MILD, shiftPx: 0, fallOff: 0 }, seed });
+    return luminanceImageOf(p.rgba, p.width, p.height);
   };
   test('finds a shift to a fraction of a point, though the lamp has moved', () => {
     const [a, b] = [shot(normalise([0.5, 0.5, 0.8]), 1), shot(normalise([-0.5, 0.3, 0.9]), 2)];
@@ -146,17 +146,17 @@ describe('lying photos over each other', () => {
   });
 
   test('what is shifted comes back, and what is reduced keeps its mean', () => {
-    const plane: Plane = {
+    const image: LuminanceImage = {
       width: 24,
       height: 16,
       light: Float32Array.from({ length: 384 }, (_, i) => (i % 24) / 24 + Math.floor(i / 24) / 50),
     };
-    const back = shifted(shifted(plane, 2, -3), -2, 3);
+    const back = shifted(shifted(image, 2, -3), -2, 3);
     for (let r = 4; r < 12; r++)
-      for (let c = 4; c < 20; c++) expect(back.light[r * 24 + c]).toBeCloseTo(plane.light[r * 24 + c], 5);
-    const mean = (p: Plane) => p.light.reduce((s, v) => s + v, 0) / p.light.length;
-    expect(mean(reduced(plane, 4))).toBeCloseTo(mean(plane), 5);
-    expect(reduced(plane, 4)).toMatchObject({ width: 6, height: 4 });
+      for (let c = 4; c < 20; c++) expect(back.light[r * 24 + c]).toBeCloseTo(image.light[r * 24 + c], 5);
+    const mean = (p: LuminanceImage) => p.light.reduce((s, v) => s + v, 0) / p.light.length;
+    expect(mean(reduced(image, 4))).toBeCloseTo(mean(image), 5);
+    expect(reduced(image, 4)).toMatchObject({ width: 6, height: 4 });
   });
 });
 
@@ -171,18 +171,18 @@ describe('the ball', () => {
   });
 
   test('is fitted from a rough circle, and its highlight tells the lamp to two degrees', () => {
-    const bench = benchOf(benchSculpt('dome'), 16, 0);
-    const relief = reliefOf(benchSculpt('dome'), bench);
+    const bench = standInBenchOf(standInSculpt('dome'), 16, 0);
+    const relief = reliefOf(standInSculpt('dome'), bench);
     for (const lamp of ring(6)) {
-      const p = benchPhoto(bench, relief, lamp, { conditions: NO_TROUBLE, seed: 1 });
-      const plane = planeOf(p.rgba, p.width, p.height);
+      const p = standInPhoto(bench, relief, lamp, { conditions: NO_TROUBLE, seed: 1 });
+      const image = luminanceImageOf(p.rgba, p.width, p.height);
       const { x, y, r } = bench.ball;
-      const ball = fittedBall(plane, { x: x + 2, y: y - 1.5, r: r + 2 }, 0.1);
+      const ball = fittedBall(image, { x: x + 2, y: y - 1.5, r: r + 2 }, 0.1);
       expect(Math.hypot(ball.x - x, ball.y - y)).toBeLessThan(1);
       expect(Math.abs(ball.r - r)).toBeLessThan(1);
-      expect(angleBetween(lampOf(highlightOf(plane, bench.ball)!), lamp)).toBeLessThan(2);
+      expect(angleBetween(lampOf(highlightOf(image, bench.ball)!), lamp)).toBeLessThan(2);
     }
-    const dark: Plane = { width: 40, height: 40, light: new Float32Array(1600).fill(0.1) };
+    const dark: LuminanceImage = { width: 40, height: 40, light: new Float32Array(1600).fill(0.1) };
     expect(highlightOf(dark, { x: 20, y: 20, r: 12 })).toBeNull();
   });
 
@@ -200,15 +200,15 @@ describe('the ball', () => {
 test('heights follow from slopes: a tilted plane, and half a ball', () => {
   const n = 61;
   const [gx, gy] = [new Float32Array(n * n), new Float32Array(n * n)];
-  const plane = integrated(
+  const image = integrated(
     n,
     n,
     gx.map(() => 0.3),
     gy.map(() => -0.2),
     new Float32Array(n * n).fill(1),
   );
-  expect(plane[30 * n + 50] - plane[30 * n + 10]).toBeCloseTo(12, 1);
-  expect(plane[50 * n + 30] - plane[10 * n + 30]).toBeCloseTo(-8, 1);
+  expect(image[30 * n + 50] - image[30 * n + 10]).toBeCloseTo(12, 1);
+  expect(image[50 * n + 30] - image[10 * n + 30]).toBeCloseTo(-8, 1);
   const z = (c: number, r: number) => Math.sqrt(60 * 60 - (c - 30) ** 2 - (r - 30) ** 2 * 0.9);
   for (let r = 0; r < n; r++)
     for (let c = 0; c < n; c++) {
@@ -227,10 +227,10 @@ test('noise is taken out, a fold is not', () => {
   const nx = Float32Array.from({ length: w * h }, (_, i) => side(i) + noise());
   const ny = Float32Array.from({ length: w * h }, noise);
   const calm = denoised(w, h, nx, ny, new Uint8Array(w * h).fill(255));
-  const spread = (plane: Float32Array) => {
+  const spread = (image: Float32Array) => {
     let [sum, n] = [0, 0];
     for (let r = 4; r < h - 4; r++)
-      for (let c = 4; c < w - 4; c++, n++) sum += (plane[r * w + c] - side(r * w + c)) ** 2;
+      for (let c = 4; c < w - 4; c++, n++) sum += (image[r * w + c] - side(r * w + c)) ** 2;
     return Math.sqrt(sum / n);
   };
   expect(spread(calm.nx)).toBeLessThan(0.5 * spread(nx));
@@ -243,36 +243,36 @@ test('noise is taken out, a fold is not', () => {
 describe('the stand-in camera', () => {
   test('takes the same photos for the same seed and others for another', () => {
     const take = (seed: number) =>
-      benchSeries(benchSculpt('dome'), { pxPerMm: 4, photos: 4, conditions: HARD, seed }).photos[1].rgba;
+      standInSeries(standInSculpt('dome'), { pxPerMm: 4, photos: 4, conditions: HARD, seed }).photos[1].rgba;
     expect(take(1)).toEqual(take(1));
     expect(take(1)).not.toEqual(take(2));
   });
 
   test('lights what faces the lamp, shades what another part stands before, and falls off with distance', () => {
-    const bench = benchOf(benchSculpt('dome'), 6, 0);
-    const relief = reliefOf(benchSculpt('dome'), bench);
+    const bench = standInBenchOf(standInSculpt('dome'), 6, 0);
+    const relief = reliefOf(standInSculpt('dome'), bench);
     const low = normalise([1, 0, 0.35]);
-    const plane = (conditions: typeof MILD, on = bench) => {
-      const p = benchPhoto(on, relief, low, { conditions, seed: 1 });
-      return planeOf(p.rgba, p.width, p.height);
+    const image = (conditions: typeof MILD, on = bench) => {
+      const p = standInPhoto(on, relief, low, { conditions, seed: 1 });
+      return luminanceImageOf(p.rgba, p.width, p.height);
     };
-    const at = (p: Plane, x: number, y: number) => {
+    const at = (p: LuminanceImage, x: number, y: number) => {
       const c = Math.floor(bench.width / 2 + (x - bench.middle[0]) * 6);
       const r = Math.floor(bench.height / 2 - (y - bench.middle[1]) * 6);
       return p.light[r * bench.width + c];
     };
-    const still = plane(NO_TROUBLE);
+    const still = image(NO_TROUBLE);
     expect(at(still, 6, 0)).toBeGreaterThan(3 * at(still, -3, 0));
     // The board behind the dome, away from the lamp, lies in its shadow.
     expect(at(still, -10.5, 0)).toBeLessThan(0.3 * at(still, 11, 8));
-    const near = plane(NO_TROUBLE, { ...bench, lampMm: 100 });
+    const near = image(NO_TROUBLE, { ...bench, lampMm: 100 });
     expect(at(near, 12, 11) / at(near, -11, 11)).toBeGreaterThan(
       1.2 * (at(still, 12, 11) / at(still, -11, 11)),
     );
-    expect(at(plane({ ...NO_TROUBLE, ambient: 0.2 }), -10.5, 0)).toBeGreaterThan(at(still, -10.5, 0) + 0.02);
+    expect(at(image({ ...NO_TROUBLE, ambient: 0.2 }), -10.5, 0)).toBeGreaterThan(at(still, -10.5, 0) + 0.02);
   });
 
-  test.each(benchSculpts.map((s) => [s.id, s] as const))(
+  test.each(standInSculpts.map((s) => [s.id, s] as const))(
     'has a true normal wherever the %s is smooth',
     (_id, s) => {
       let [n, off] = [0, 0];

@@ -130,7 +130,7 @@ describe('rules of order', () => {
       const found = orderFindings(plant(order), piece);
       expect(found.map((f) => f.id)).toContain(id);
       const mine = found.find((f) => f.id === id)!;
-      expect(mine.says).toMatch(/^\p{Ll}.{20,}/u);
+      expect(mine.message).toMatch(/^\p{Ll}.{20,}/u);
       expect(plant(order)[mine.at].title).toBe(mine.title);
     },
   );
@@ -138,7 +138,7 @@ describe('rules of order', () => {
 
 test('an undercoat that is wanted is named, from the paints at hand', () => {
   const [{ piece, order }, plant] = PLANTED['wants-undercoat'];
-  const { says } = orderFindings(plant(order), piece).find((f) => f.id === 'wants-undercoat')!;
+  const { message: says } = orderFindings(plant(order), piece).find((f) => f.id === 'wants-undercoat')!;
   const named = /such as (.+?),/.exec(says)?.[1];
   expect(piece.paints.find((p) => p.name === named)?.opacity).toBe('opaque');
   expect(says).toMatch(/about 8 coats.*value \d+/);

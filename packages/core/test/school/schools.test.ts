@@ -4,7 +4,7 @@ import {
   deltaE,
   driesTo,
   finishedStage,
-  flakeLook,
+  flakeReflectance,
   FLAKE_GAIN,
   hexToLab,
   layerOf,
@@ -21,13 +21,13 @@ import {
   renderPiece,
   SCHOOLS,
   schools,
-  searchedLadder,
+  searchMixesForLadder,
   sluiceWarden,
   spectrumToLab,
   stageOfPart,
   toolText,
   towline,
-  wishedLadder,
+  ladderFromSpec,
   zoneColours,
   type Ladder,
   type Piece,
@@ -36,8 +36,8 @@ import {
 
 const [iron, gilt] = lockMilitia.ladders;
 const searched = (metal: string): Ladder =>
-  searchedLadder(
-    wishedLadder({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }),
+  searchMixesForLadder(
+    ladderFromSpec({ ...coldSteel, id: metal }, { metal: metalById(metal), steps: 7, crowd: 0 }),
     towline,
     null,
   )!.ladder;
@@ -123,7 +123,7 @@ describe.each(SCHOOLS)('%s on blade, helm and disc', (id) => {
   });
 
   test('says what it suits and how far to go', () => {
-    const { says, suits, stop, undercoat } = schools[id];
+    const { description: says, suits, stop, undercoat } = schools[id];
     for (const words of [says, suits, undercoat.why, stop.table, stop.display, stop.competition])
       expect(words.length).toBeGreaterThan(10);
   });
@@ -240,7 +240,7 @@ describe('true metal under a wash', () => {
   // One coat at 1 water to 1 paint: 0.6 / 2 of a standard coat.
   const over = { k: wash.k.map((k) => k * 0.3), s: wash.s * 0.3 };
   const off = (gain: number, l: number, a: number, b: number) =>
-    deltaE(spectrumToLab(flakeLook(face, gain, over)), { l, a, b });
+    deltaE(spectrumToLab(flakeReflectance(face, gain, over)), { l, a, b });
 
   test('meets the reference rows T1 and T3', () => {
     expect(off(FLAKE_GAIN.face, 44.64, 10.54, 35.29)).toBeLessThan(0.2);
@@ -249,8 +249,8 @@ describe('true metal under a wash', () => {
 
   test('an opaque shade kills it, none leaves it', () => {
     const thick = { k: wash.k.map((k) => k * 60), s: wash.s * 60 };
-    expect(deltaE(spectrumToLab(flakeLook(face, 1)), hexToLab('#b08a4a'))).toBeLessThan(0.5);
-    const dead = (gain: number) => spectrumToLab(flakeLook(face, gain, thick)).l;
+    expect(deltaE(spectrumToLab(flakeReflectance(face, 1)), hexToLab('#b08a4a'))).toBeLessThan(0.5);
+    const dead = (gain: number) => spectrumToLab(flakeReflectance(face, gain, thick)).l;
     expect(Math.abs(dead(FLAKE_GAIN.highlight) - dead(FLAKE_GAIN.offAngle))).toBeLessThan(1);
   });
 });

@@ -36,9 +36,9 @@ function made(w: number, h: number, rise: (x: number, y: number) => number | nul
     pxPerMm: px,
     nx: new Float32Array(n),
     ny: new Float32Array(n),
-    rise: new Float32Array(n),
-    trust: new Uint8Array(n),
-    open: null,
+    heightMm: new Float32Array(n),
+    confidence: new Uint8Array(n),
+    visibility: null,
   };
   const d = 1e-3;
   for (let i = 0; i < n; i++) {
@@ -53,8 +53,8 @@ function made(w: number, h: number, rise: (x: number, y: number) => number | nul
     const long = Math.hypot(gx, gy, 1);
     s.nx[i] = -gx / long;
     s.ny[i] = -gy / long;
-    s.rise[i] = z;
-    s.trust[i] = 255;
+    s.heightMm[i] = z;
+    s.confidence[i] = 255;
   }
   return s;
 }
@@ -80,19 +80,19 @@ describe('a sculpt as bytes', () => {
             pxPerMm: 1 + 30 * next(),
             nx: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)),
             ny: Float32Array.from({ length: n }, () => 1.3 * (next() - 0.5)),
-            rise: Float32Array.from({ length: n }, () => 20 * next() - 10),
-            trust: Uint8Array.from({ length: n }, () => 256 * next()),
-            open: hasOpen ? Uint8Array.from({ length: n }, () => 256 * next()) : null,
+            heightMm: Float32Array.from({ length: n }, () => 20 * next() - 10),
+            confidence: Uint8Array.from({ length: n }, () => 256 * next()),
+            visibility: hasOpen ? Uint8Array.from({ length: n }, () => 256 * next()) : null,
           };
           const back = readSculpt(writeSculpt(s));
           expect([back.width, back.height]).toEqual([width, height]);
           expect(back.pxPerMm).toBeCloseTo(s.pxPerMm, 4);
-          expect(back.trust).toEqual(s.trust);
-          expect(back.open).toEqual(s.open);
+          expect(back.confidence).toEqual(s.confidence);
+          expect(back.visibility).toEqual(s.visibility);
           const worst = (a: Float32Array, b: Float32Array) =>
             a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i])), 0);
           expect(Math.max(worst(back.nx, s.nx), worst(back.ny, s.ny))).toBeLessThan(4e-5);
-          expect(worst(back.rise, s.rise)).toBeLessThan(20 / 65535);
+          expect(worst(back.heightMm, s.heightMm)).toBeLessThan(20 / 65535);
         },
       ),
       { numRuns: 40 },
@@ -218,7 +218,7 @@ describe('a part cut from a sculpt', () => {
   test('without its sculpt is flat and says so; one line of taps makes none', () => {
     expect(keptSculpt('0'.repeat(64))).toBeNull();
     const model = modelOf(forms.sculpt.defaults);
-    expect(model.says!.join()).toContain('its sculpt is not here');
+    expect(model.notes!.join()).toContain('its sculpt is not here');
     const s = surfaceOf(model, gridAround(model.rings, 2, 1));
     expect(Math.max(...s.nz)).toBe(1);
     expect(() =>
@@ -236,13 +236,13 @@ describe('a part cut from a sculpt', () => {
 });
 
 test('past its rim a sculpt goes on as it ended, and past its picture as well', () => {
-  const s = { ...roof, nx: roof.nx.slice(), ny: roof.ny.slice(), rise: roof.rise.slice() };
+  const s = { ...roof, nx: roof.nx.slice(), ny: roof.ny.slice(), rise: roof.heightMm.slice() };
   fillAround(s, 6);
   const out = new Float64Array(SCULPT_SAMPLE.size);
   const deep = 0.6 / Math.hypot(0.6, 1);
   sampleSculpt(s, -8.3, 0, out);
   expect(out[SCULPT_SAMPLE.nx]).toBeCloseTo(-deep, 1);
-  expect(out[SCULPT_SAMPLE.trust]).toBe(0);
+  expect(out[SCULPT_SAMPLE.confidence]).toBe(0);
   sampleSculpt(s, 900, -900, out);
   expect(Number.isFinite(out[SCULPT_SAMPLE.nz])).toBe(true);
 });

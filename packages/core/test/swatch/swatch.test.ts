@@ -84,7 +84,7 @@ describe('colours from a photo of a card', () => {
   test('bare card tapped in place of a dot is told', () => {
     const marks = { ...cardMarks(1), dots: [[480, 300] as const] };
     const [dot] = readCard(swatchPhoto([{ r: paintSpectrum('#8a4a22') }], MILD_DESK, 1), marks).dots;
-    expect(dot.says).toMatch(/bare card/);
+    expect(dot.message).toMatch(/bare card/);
   });
 });
 

@@ -3,10 +3,10 @@ import { useEffect, useRef, useState } from 'react';
 import { useCommands } from '../../commands/useCommands.js';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
-import { roundDesk } from '../../workers/mapClient.js';
-import type { News } from '../../workers/protocol.js';
+import { allRoundClient } from '../../workers/mapClient.js';
+import type { MapMessage } from '../../workers/protocol.js';
 
-type Round = Extract<News, { kind: 'round' }>;
+type Round = Extract<MapMessage, { kind: 'round' }>;
 
 const LAMP_WORDS = { front: 'in front', right: 'right', behind: 'behind', left: 'left' } as const;
 const VIEWS = [...new Set(SEATS.map((s) => s.viewElevationDeg))];
@@ -22,7 +22,7 @@ export function AllRound() {
   const running = progress !== null;
   useEffect(
     () =>
-      roundDesk.listen((news) => {
+      allRoundClient.listen((news) => {
         if (!('generation' in news) || news.generation !== asked.current) return;
         if (news.kind === 'roundPart') setProgress({ done: news.done, of: news.of });
         if (news.kind === 'round') {
@@ -34,7 +34,7 @@ export function AllRound() {
     [],
   );
   // Whoever leaves wants no answer any more.
-  useEffect(() => () => void (asked.current >= 0 && roundDesk.ask(null)), []);
+  useEffect(() => () => void (asked.current >= 0 && allRoundClient.ask(null)), []);
   const start = () => {
     setProgress({ done: 0, of: 1 });
     setResult({
@@ -47,10 +47,10 @@ export function AllRound() {
       },
       piece,
     });
-    asked.current = roundDesk.ask(piece);
+    asked.current = allRoundClient.ask(piece);
   };
   const stop = () => {
-    roundDesk.ask(null);
+    allRoundClient.ask(null);
     asked.current = -1;
     setProgress(null);
   };
@@ -114,8 +114,8 @@ export function AllRound() {
               {[...better]
                 .sort((a, b) => b.share - a.share)
                 .map((r) => (
-                  <li key={r.says}>
-                    To raise it to {percent(r.share)}, {r.says}.
+                  <li key={r.message}>
+                    To raise it to {percent(r.share)}, {r.message}.
                   </li>
                 ))}
             </ul>

@@ -1,7 +1,7 @@
 import {
   applyFix,
   findingDefinitions,
-  loud,
+  activeFindings,
   type Finding,
   type FindingId,
   type Fix,
@@ -12,7 +12,7 @@ import { useCommands } from '../../commands/useCommands.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { askSettle } from '../../workers/mapClient.js';
-import { findingKey, useDesk } from '../desk.js';
+import { findingKey, useStation } from '../stationState.js';
 import { AllRound } from './AllRound.js';
 import { FindingItem } from './FindingItem.js';
 
@@ -70,10 +70,10 @@ function Kept({ piece }: { piece: Piece }) {
 export function BeforeYouPaint() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, select, finding, setFinding } = useDesk();
+  const { sheets, select, finding, setFinding } = useStation();
   const [fixing, setFixing] = useState(false);
   const [note, setNote] = useState<string | null>(null);
-  const findings = loud(sheets.findings);
+  const findings = activeFindings(sheets.findings);
   const fixable = findings.filter((f) => f.fix);
   const look = (f: Finding) => {
     setFinding(findingKey(f));

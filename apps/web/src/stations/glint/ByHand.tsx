@@ -9,7 +9,7 @@ import {
   plain,
   pose,
   type Adjustment,
-  type Asleep,
+  type UnresolvedOverride,
   type Part,
   type Piece,
 } from '@pale-glint/core';
@@ -18,16 +18,16 @@ import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { handEdits } from './handEdits.js';
-import { BandFields, PlaceFields } from './HandFields.js';
-import { CUT, HELD, radiusOf, reachOf } from './handPress.js';
+import { BandFields, PlaceFields } from './OverrideFields.js';
+import { CUT, HELD, radiusOf, reachOf } from './overridePress.js';
 import { PartApproach } from './PartApproach.js';
-import { HAND_MODES, type BandInHand, type HandMode } from './handState.js';
+import { HAND_MODES, type BandInHand, type HandMode } from './overrideModes.js';
 
 interface ByHandProps {
   readonly part: Part;
   readonly piece: Piece;
   readonly steps: number;
-  readonly asleep: readonly Asleep[];
+  readonly unresolved: readonly UnresolvedOverride[];
   readonly mode: HandMode;
   readonly onMode: (mode: HandMode) => void;
   readonly band: BandInHand | null;
@@ -67,7 +67,7 @@ function middleOf(part: Part): { patch: number; anchor: { u: number; v: number }
 }
 
 /** What the painter changes by hand on a part: everything computed is a start, and each change can be let go singly. */
-export function ByHand({ part, piece, steps, asleep, mode, onMode, band }: ByHandProps) {
+export function ByHand({ part, piece, steps, unresolved, mode, onMode, band }: ByHandProps) {
   const store = usePieceStore();
   const own = adjustmentsOf(part, piece);
   const faces = facesOf(part, piece);
@@ -102,7 +102,7 @@ export function ByHand({ part, piece, steps, asleep, mode, onMode, band }: ByHan
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      <p className="text-label text-g28">{HAND_MODES.find((m) => m.value === mode)!.says}</p>
+      <p className="text-label text-g28">{HAND_MODES.find((m) => m.value === mode)!.description}</p>
       <div className="flex flex-wrap gap-1.5">
         {mode === 'bands' && faces && (
           <>
@@ -263,7 +263,7 @@ export function ByHand({ part, piece, steps, asleep, mode, onMode, band }: ByHan
         </div>
         <ul>
           {own.map((a) => {
-            const sleeps = asleep.find((s) => s.id === a.id);
+            const sleeps = unresolved.find((s) => s.id === a.id);
             return (
               <li
                 key={a.id}
@@ -274,7 +274,7 @@ export function ByHand({ part, piece, steps, asleep, mode, onMode, band }: ByHan
                   <span className="first-letter:uppercase inline-block">{adjustmentName(a)}</span>{' '}
                   <span className="text-g38">{figureOf(a, steps)}</span>
                   {sleeps && (
-                    <span className="block font-semibold">Asleep: {sleeps.says}. To place again.</span>
+                    <span className="block font-semibold">Asleep: {sleeps.reason}. To place again.</span>
                   )}
                 </span>
                 <button

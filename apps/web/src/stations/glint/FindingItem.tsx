@@ -15,7 +15,7 @@ interface FindingItemProps {
   readonly onLimit: (limit: number, note: string) => void;
 }
 
-const sentence = (says: string) => `${says[0].toUpperCase()}${says.slice(1)}.`;
+const sentence = (message: string) => `${message[0].toUpperCase()}${message.slice(1)}.`;
 const link =
   'min-h-6 text-label font-semibold underline decoration-g62 underline-offset-2 hover:decoration-g05';
 const field = 'w-full rounded-sm bg-g98 px-2 py-1 text-label ring-1 ring-g72 focus:ring-g10';
@@ -64,7 +64,7 @@ export function FindingItem({
   const [asking, setAsking] = useState<'leave' | 'limit' | null>(null);
   const [limit, setLimit] = useState(definition.limit);
   const where = part?.name ?? 'The whole piece';
-  const told = finding.fix && finding.says.includes(finding.fix.says);
+  const told = finding.fix && finding.message.includes(finding.fix.label);
   return (
     <li className={`px-4 py-2.5 ${looked ? 'bg-g98' : ''}`} data-finding={finding.id}>
       <button
@@ -82,13 +82,13 @@ export function FindingItem({
         </span>
       </button>
       <p className="pt-1 pl-7 text-label">
-        {sentence(finding.says)}
-        <Why of={definition.label} says={definition.why} />
+        {sentence(finding.message)}
+        <Why of={definition.label} text={definition.why} />
       </p>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pt-1.5 pl-7">
         {finding.fix && (
-          <Button onClick={onFix} title={sentence(finding.fix.says)}>
-            {told ? 'Fix it' : `Fix: ${finding.fix.says}`}
+          <Button onClick={onFix} title={sentence(finding.fix.label)}>
+            {told ? 'Fix it' : `Fix: ${finding.fix.label}`}
           </Button>
         )}
         <button

@@ -1,5 +1,5 @@
 import type { Bounds, Finding, Picture } from '@pale-glint/core';
-import { findingKey } from '../desk.js';
+import { findingKey } from '../stationState.js';
 
 interface FindingMarksProps {
   /** In the order of the list beside the map, numbered as there. */
@@ -63,7 +63,7 @@ export function FindingMarks(props: FindingMarksProps) {
         key={key}
         role="button"
         tabIndex={0}
-        aria-label={`${numbers.get(key)}: ${finding.says}`}
+        aria-label={`${numbers.get(key)}: ${finding.message}`}
         aria-pressed={on}
         data-testid="finding-mark"
         className="pointer-events-auto cursor-pointer"
@@ -75,7 +75,7 @@ export function FindingMarks(props: FindingMarksProps) {
           onLook(finding);
         }}
       >
-        <title>{finding.says}</title>
+        <title>{finding.message}</title>
         <line x1={x} y1={y} x2={px2} y2={py2} className="stroke-g05" strokeWidth={(on ? 4 : 3) / px} />
         <line x1={x} y1={y} x2={px2} y2={py2} className="stroke-g98" strokeWidth={(on ? 2 : 1.2) / px} />
         <circle

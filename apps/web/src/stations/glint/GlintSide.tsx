@@ -1,13 +1,13 @@
-import { loud, type Part, type Piece } from '@pale-glint/core';
+import { activeFindings, type Part, type Piece } from '@pale-glint/core';
 import { Tabs } from 'radix-ui';
 import { memo } from 'react';
 import { FinishFields, SizeFields } from '../../map/PartForm.js';
 import { PartFigures } from '../../map/PartFigures.js';
 import { usePieceStore } from '../../store/PieceContext.js';
-import { useDesk, type GlintSide as Side } from '../desk.js';
+import { useStation, type GlintSide as Side } from '../stationState.js';
 import { BeforeYouPaint } from './BeforeYouPaint.js';
 import { ByHand } from './ByHand.js';
-import type { BandInHand, HandMode } from './handState.js';
+import type { BandInHand, HandMode } from './overrideModes.js';
 
 interface FiguresProps {
   readonly part: Part;
@@ -17,7 +17,7 @@ interface FiguresProps {
 /** What was measured on a part, and what makes it. */
 const Figures = memo(function Figures({ part, ladders }: FiguresProps) {
   const store = usePieceStore();
-  const { sheets } = useDesk();
+  const { sheets } = useStation();
   const change = (recipe: (p: Part) => void, gesture: string) =>
     store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture);
   const end = () => store.endGesture();
@@ -57,8 +57,8 @@ interface GlintSideProps {
 
 /** Beside the map: the chosen part in figures, what to look at before painting, or what is changed by hand. */
 export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
-  const { sheets, side, setSide } = useDesk();
-  const open = loud(sheets.findings).length;
+  const { sheets, side, setSide } = useStation();
+  const open = activeFindings(sheets.findings).length;
   const tabs: readonly { value: Side; label: string }[] = [
     { value: 'part', label: 'Figures' },
     { value: 'findings', label: `Before you paint${open ? `, ${open}` : ''}` },
@@ -97,7 +97,7 @@ export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, ba
               part={part}
               piece={piece}
               steps={sheets.sheets.get(part.id)?.steps ?? 7}
-              asleep={sheets.sheets.get(part.id)?.asleep ?? []}
+              unresolved={sheets.sheets.get(part.id)?.unresolved ?? []}
               mode={mode}
               onMode={onMode}
               band={band}

@@ -1,20 +1,20 @@
-import { loud, type Piece, type Point } from '@pale-glint/core';
+import { activeFindings, type Piece, type Point } from '@pale-glint/core';
 import { memo, useState } from 'react';
-import { useCalm } from '../../store/useCalm.js';
+import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
-import { findingKey, useDesk } from '../desk.js';
+import { findingKey, useStation } from '../stationState.js';
 import { NoParts } from '../NoParts.js';
 import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { FindingMarks } from './FindingMarks.js';
 import { GlintSide } from './GlintSide.js';
-import { HandHandles } from './HandHandles.js';
-import { handPress } from './handPress.js';
-import type { BandInHand, HandMode } from './handState.js';
+import { HandHandles } from './OverrideHandles.js';
+import { handPress } from './overridePress.js';
+import type { BandInHand, HandMode } from './overrideModes.js';
 import { StepStrip } from './StepStrip.js';
 
 interface PartsProps {
@@ -44,16 +44,16 @@ export function GlintStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const { sheets, view, setView, selected, select, after, close, setClose, side, finding, setFinding } =
-    useDesk();
+    useStation();
   const [mode, setMode] = useState<HandMode>('bands');
   const [band, setBand] = useState<(BandInHand & { part: string }) | null>(null);
   const [stroke, setStroke] = useState<readonly Point[]>([]);
   const part = piece.parts.find((p) => p.id === selected) ?? null;
   const inHand = side === 'hand' && part?.finish.kind === 'metal' ? part : null;
   const taken = band && band.part === inHand?.id ? band : null;
-  const findings = loud(sheets.findings);
+  const findings = activeFindings(sheets.findings);
   // Lists and strip may lag behind a moving light; the map may not.
-  const calm = useCalm(piece);
+  const calm = useDebouncedPiece(piece);
   if (piece.parts.length === 0) return <NoParts />;
   return (
     <div className="flex h-full flex-col">

@@ -3,7 +3,7 @@ import {
   approaches,
   approachOf,
   type ApproachKind,
-  type ApproachOption,
+  type LightOption,
   type Part,
   type Piece,
 } from '@pale-glint/core';
@@ -27,7 +27,7 @@ export function PartApproach({ part, piece, faces }: { part: Part; piece: Piece;
     <section aria-label="Approach of this part">
       <h3 className="pt-2 text-label font-semibold">This part alone</h3>
       {APPROACH_KINDS.filter((k) => k !== 'blade' || faces).map((kind) => {
-        const options = approaches[kind] as readonly ApproachOption[];
+        const options = approaches[kind] as readonly LightOption[];
         const chosen = options.find((o) => o.value === now[kind]);
         return (
           <Choice

@@ -12,7 +12,7 @@ import {
 } from '@pale-glint/core';
 import { Slider } from 'radix-ui';
 import { memo, useMemo } from 'react';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 
 const SHORT: Record<Role, string> = {
   undercoat: 'Under',
@@ -57,7 +57,7 @@ function whatSays(layer: OrderLayer, position: number, count: number, readsFrom:
 
 /** The painting as a scrubber: the map shows the piece as it looks after the chosen step. */
 export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
-  const { order, after, setAfter, selected, sheets, run } = useDesk();
+  const { order, after, setAfter, selected, sheets, run } = useStation();
   const colours = useLayerColours(order, piece);
   if (order.length === 0)
     return (

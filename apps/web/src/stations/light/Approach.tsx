@@ -3,7 +3,7 @@ import {
   lightApproachOf,
   lightAs,
   type ApproachKind,
-  type ApproachOption,
+  type LightOption,
   type Piece,
 } from '@pale-glint/core';
 import { usePieceStore } from '../../store/PieceContext.js';
@@ -52,7 +52,7 @@ export function Approach({ piece }: { piece: Piece }) {
         {light?.suits ?? 'A light of your own, near none of the three that have a name.'}
       </p>
       {FINISHES.map((kind) => {
-        const options = approaches[kind] as readonly ApproachOption[];
+        const options = approaches[kind] as readonly LightOption[];
         const chosen = options.find((o) => o.value === piece.approach[kind])!;
         return (
           <div key={kind}>

@@ -14,7 +14,7 @@ import { useMemo } from 'react';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
-import { useCalm } from '../../store/useCalm.js';
+import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { ColourField } from '../../ui/ColourField.js';
@@ -22,7 +22,7 @@ import { NumberField } from '../../ui/NumberField.js';
 import { Thumb } from '../../ui/Thumb.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
 import { whyOf } from '../../ui/whys.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { Approach } from './Approach.js';
 import { NeighbourHandles, NeighbourList, newNeighbour } from './Neighbours.js';
@@ -89,14 +89,14 @@ const largestMetal = ({ parts }: Piece) =>
 export function LightStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, after } = useDesk();
+  const { sheets, view, setView, after } = useStation();
   const { rig } = piece;
   const change = (recipe: (rig: Rig) => void, gesture: string) =>
     store.change((d) => recipe(d.rig), `rig/${gesture}`);
   const end = () => store.endGesture();
   const changePiece = (recipe: (d: Piece) => void, gesture: string) => store.change(recipe, gesture);
   const preset = presetOf(rig);
-  const calm = useCalm(piece);
+  const calm = useDebouncedPiece(piece);
   const number = (
     key: 'keyClockHours' | 'keyHeightDeg' | 'leanDeg' | 'tint' | 'fallOff',
     label: string,

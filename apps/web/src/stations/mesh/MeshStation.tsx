@@ -7,7 +7,7 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { addSculpt } from '../miniature/addSculpt.js';
 import { failureOf, FileButton } from '../miniature/MiniatureSide.js';
 import { Progress } from '../scan/Progress.js';
@@ -32,8 +32,8 @@ export function MeshStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const navigate = useNavigate();
-  const { select } = useDesk();
-  const { opened, glance, made, busy, says, open, look, make, stop } = useMesh();
+  const { select } = useStation();
+  const { opened, glance, made, busy, message, open, look, make, stop } = useMesh();
   const [turn, setTurn] = useState<Omit<MeshView, 'up'>>({ ...STRAIGHT, heightMm: piece.heightMm });
   // As its file's kind usually stands, until the painter says otherwise.
   const [stands, setStands] = useState<MeshView['up'] | null>(null);
@@ -146,7 +146,7 @@ export function MeshStation() {
         {opened && (
           <>
             <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>
-            {opened.says.map((s) => (
+            {opened.notes.map((s) => (
               <p key={s} className="text-label text-g28">
                 {s[0].toUpperCase() + s.slice(1)}.
               </p>
@@ -251,9 +251,9 @@ export function MeshStation() {
         ) : (
           opened && !made && <Button onClick={() => make(view, keep)}>Take it from this side</Button>
         )}
-        {says && (
+        {message && (
           <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">
-            {says}
+            {message}
           </p>
         )}
         {made && (

@@ -9,7 +9,7 @@ export interface MeshDesk {
   readonly glance: Sculpt | null;
   readonly made: MadeMesh | null;
   readonly busy: { readonly doing: string; readonly share: number } | null;
-  readonly says: string | null;
+  readonly message: string | null;
   open(file: Blob, name: string): void;
   look(view: MeshView): void;
   make(view: MeshView, keep: boolean): void;
@@ -27,7 +27,7 @@ export function useMesh(): MeshDesk {
   const [glance, setGlance] = useState<Sculpt | null>(null);
   const [made, setMade] = useState<MadeMesh | null>(null);
   const [busy, setBusy] = useState<MeshDesk['busy']>(null);
-  const [says, setSays] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
 
   const send = useCallback((job: MeshJob) => worker.current?.postMessage(job), []);
   const start = useCallback(() => {
@@ -45,13 +45,13 @@ export function useMesh(): MeshDesk {
         setOpened(data);
       } else if (data.kind === 'glance') {
         setGlance(data.sculpt);
-        setSays(null);
+        setMessage(null);
       } else if (data.kind === 'made') {
         setBusy(null);
         setMade(data);
       } else {
         setBusy(null);
-        setSays(data.says);
+        setMessage(data.message);
       }
       // One look at a time; the newest side waits.
       if (data.kind === 'glance' || data.kind === 'failed') {
@@ -66,7 +66,7 @@ export function useMesh(): MeshDesk {
     };
     fresh.onerror = (e) => {
       setBusy(null);
-      setSays(e.message || 'This browser stopped the work.');
+      setMessage(e.message || 'This browser stopped the work.');
     };
   }, []);
   useEffect(() => () => worker.current?.terminate(), []);
@@ -77,7 +77,7 @@ export function useMesh(): MeshDesk {
       setOpened(null);
       setGlance(null);
       setMade(null);
-      setSays(null);
+      setMessage(null);
       setBusy({ doing: 'reading the file', share: 0 });
       start();
       send({ kind: 'open', file: next, name });
@@ -109,5 +109,5 @@ export function useMesh(): MeshDesk {
     start();
     if (file.current) send({ kind: 'open', ...file.current });
   }, [send, start]);
-  return { opened, glance, made, busy, says, open, look, make, stop };
+  return { opened, glance, made, busy, message, open, look, make, stop };
 }

@@ -8,14 +8,7 @@ import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { SliderField } from '../../ui/SliderField.js';
 import { addPhoto } from './addPhoto.js';
-import {
-  cutErrand,
-  partErrand,
-  regionErrand,
-  scaleErrand,
-  straightenErrand,
-  type Errand,
-} from './errands.js';
+import { cutTool, partTool, regionTool, scaleTool, straightenTool, type TapTool } from './tapTools.js';
 import { tapTools } from './taps.js';
 
 const BASES = [25, 28.5, 32, 40, 50, 60] as const;
@@ -68,7 +61,7 @@ export const failureOf = (error: unknown): string => {
   return error instanceof Error ? error.message : String(error);
 };
 
-function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
+function PhotoSection({ begin }: { begin: (errand: TapTool) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const [state, setState] = useState<string | null>(null);
@@ -105,7 +98,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
                 key={mm}
                 type="button"
                 className={chip}
-                onClick={() => begin(scaleErrand(store, mm, true))}
+                onClick={() => begin(scaleTool(store, mm, true))}
               >
                 {mm}
               </button>
@@ -123,7 +116,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
                 onChange={setBase}
               />
             </div>
-            <button type="button" className={chip} onClick={() => begin(scaleErrand(store, baseMm, true))}>
+            <button type="button" className={chip} onClick={() => begin(scaleTool(store, baseMm, true))}>
               Tap its ends
             </button>
           </div>
@@ -139,7 +132,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
                 onChange={setLength}
               />
             </div>
-            <button type="button" className={chip} onClick={() => begin(scaleErrand(store, lengthMm, false))}>
+            <button type="button" className={chip} onClick={() => begin(scaleTool(store, lengthMm, false))}>
               Tap both
             </button>
           </div>
@@ -156,7 +149,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
                 onEnd={end}
               />
             </div>
-            <button type="button" className={chip} onClick={() => begin(straightenErrand(store))}>
+            <button type="button" className={chip} onClick={() => begin(straightenTool(store))}>
               Stand it straight
             </button>
           </div>
@@ -204,7 +197,7 @@ function PhotoSection({ begin }: { begin: (errand: Errand) => void }) {
   );
 }
 
-function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
+function SculptSection({ begin }: { begin: (errand: TapTool) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
@@ -231,10 +224,10 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
               {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
             </p>
             <div className="flex flex-wrap gap-1.5">
-              <button type="button" className={chip} onClick={() => begin(regionErrand(store, s))}>
+              <button type="button" className={chip} onClick={() => begin(regionTool(store, s))}>
                 Tap a region
               </button>
-              <button type="button" className={chip} onClick={() => begin(cutErrand(store, s))}>
+              <button type="button" className={chip} onClick={() => begin(cutTool(store, s))}>
                 Outline a part
               </button>
               <button
@@ -296,7 +289,7 @@ function SculptSection({ begin }: { begin: (errand: Errand) => void }) {
 }
 
 /** The painter's own miniature: what lies under the parts, and how parts are made from it. */
-export function MiniatureSide({ begin, full }: { begin: (errand: Errand) => void; full: string | null }) {
+export function MiniatureSide({ begin, full }: { begin: (errand: TapTool) => void; full: string | null }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const under = piece.underlay !== null || piece.sculpts.length > 0;
@@ -310,7 +303,7 @@ export function MiniatureSide({ begin, full }: { begin: (errand: Errand) => void
           ) : (
             <div className="flex flex-wrap gap-1.5">
               {tapTools.map((t) => (
-                <button key={t.id} type="button" className={chip} onClick={() => begin(partErrand(store, t))}>
+                <button key={t.id} type="button" className={chip} onClick={() => begin(partTool(store, t))}>
                   {t.label}
                 </button>
               ))}

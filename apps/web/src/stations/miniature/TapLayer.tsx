@@ -108,7 +108,7 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
 interface TapBarProps {
   readonly title: string;
   readonly ask: string;
-  readonly says: string | null;
+  readonly message: string | null;
   readonly canFinish: boolean;
   readonly finishLabel: string;
   readonly canGoBack: boolean;
@@ -121,7 +121,7 @@ interface TapBarProps {
 export function TapBar({
   title,
   ask,
-  says,
+  message,
   canFinish,
   finishLabel,
   canGoBack,
@@ -134,7 +134,7 @@ export function TapBar({
       <p className="min-w-0 flex-1">
         <span className="block text-label text-g72">{title}</span>
         <span className="block text-lead font-semibold">{ask}</span>
-        {says && <span className="block text-label text-g82">{says}</span>}
+        {message && <span className="block text-label text-g82">{message}</span>}
       </p>
       <Button look="dark" disabled={!canGoBack} onClick={onBack}>
         Back

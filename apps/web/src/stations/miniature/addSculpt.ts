@@ -1,4 +1,4 @@
-import { meanTrust, sculptSize, type PieceSculpt, type Sculpt } from '@pale-glint/core';
+import { meanConfidence, sculptSize, type PieceSculpt, type Sculpt } from '@pale-glint/core';
 import { blobApi } from '../../api/blobs.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 
@@ -46,7 +46,7 @@ export async function addSculpt(
       heightMm,
       xMm: 0,
       yMm: rounded(yMm),
-      trust: rounded(meanTrust(sculpt)),
+      trust: rounded(meanConfidence(sculpt)),
       shape: keptShape,
       photos: kept,
     });

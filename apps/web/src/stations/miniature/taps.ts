@@ -16,7 +16,7 @@ export interface Made {
 }
 
 /** A way to put a form on the picture by tapping. One entry adds one. */
-export interface TapTool {
+export interface PartTapTool {
   readonly id: string;
   readonly label: string;
   /** What the painter is asked for, tap by tap; the last is asked again as long as more are taken. */
@@ -30,7 +30,7 @@ export interface TapTool {
 
 const ELLIPSE = 5;
 
-export const tapTools: readonly TapTool[] = [
+export const tapTools: readonly PartTapTool[] = [
   {
     id: 'dome',
     label: 'Dome',
@@ -96,8 +96,8 @@ export const tapTools: readonly TapTool[] = [
 ];
 
 /** What the next tap is asked for. */
-export const askOf = (tool: Pick<TapTool, 'asks'>, taps: number) =>
+export const askOf = (tool: Pick<PartTapTool, 'asks'>, taps: number) =>
   tool.asks[Math.min(taps, tool.asks.length - 1)];
 
 /** Whether an ellipse was tapped whose nearer side matters. */
-export const asksNearer = (tool: TapTool, taps: number) => tool.nearer === true && taps >= ELLIPSE;
+export const asksNearer = (tool: PartTapTool, taps: number) => tool.nearer === true && taps >= ELLIPSE;

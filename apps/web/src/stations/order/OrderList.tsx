@@ -48,7 +48,7 @@ function PartLine({
 }) {
   const id = idOf(step, ticking?.copy ?? 1);
   const done = ticking?.ticks.some((t) => stepKey(t) === stepKey(id)) ?? false;
-  const says = [
+  const message = [
     coatsText(step),
     step.role === 'undercoat' || step.role === 'matte'
       ? ''
@@ -71,7 +71,7 @@ function PartLine({
         </Checkbox.Root>
       )}
       <p className={`text-label ${done ? 'line-through' : ''}`}>
-        <span className="font-semibold">{name}</span>: {says.join('; ')}
+        <span className="font-semibold">{name}</span>: {message.join('; ')}
       </p>
     </li>
   );
@@ -129,7 +129,7 @@ export function OrderList({ order, parts, findings, after, onLook, ticking }: Or
                 .filter((f) => f.at === i)
                 .map((f) => (
                   <p key={f.id} role="note" className="my-1 border-l-4 border-g10 pl-2 text-label">
-                    <span className="font-semibold">Look at the order:</span> this {f.says}.
+                    <span className="font-semibold">Look at the order:</span> this {f.message}.
                   </p>
                 ))}
               {caution && (

@@ -3,13 +3,13 @@ import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { useTimeLeft } from '../useTimeLeft.js';
 import { OrderList } from './OrderList.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
-  const { run } = useDesk();
+  const { run } = useStation();
   const planned = new Set(order.flatMap((l) => l.parts.map((p) => `${p.part}/${p.role}/${p.step}`)));
   return order.length === 0 ? [] : run.ticks.filter((t) => !planned.has(`${t.part}/${t.role}/${t.step}`));
 }
@@ -17,7 +17,7 @@ function useDoneEarlier(order: readonly OrderLayer[]) {
 /** What to do, with which mix, where; ticked as it is done. */
 export function OrderStation() {
   const piece = usePiece();
-  const { order, run, after, setAfter, sheets } = useDesk();
+  const { order, run, after, setAfter, sheets } = useStation();
   const [copy, setCopy] = useState(1);
   const { activeMin, dryMin } = useTimeLeft(order, run.ticks, piece.copies);
   const earlier = useDoneEarlier(order);

@@ -3,7 +3,7 @@ import { memo, useCallback } from 'react';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { whyOf } from '../../ui/whys.js';
-import { useCalm } from '../../store/useCalm.js';
+import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { PartRow } from '../PartRow.js';
 import type { Chosen } from './edits.js';
 
@@ -74,7 +74,7 @@ interface PartListProps {
 export function PartList({ chosen, choose }: PartListProps) {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const calm = useCalm(piece);
+  const calm = useDebouncedPiece(piece);
   return (
     <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
       <button

@@ -8,8 +8,8 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../ui/ViewSwitch.js';
 import { MiniatureSide } from '../miniature/MiniatureSide.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
-import { useErrand } from '../miniature/useErrand.js';
-import { useDesk } from '../desk.js';
+import { useTapTool } from '../miniature/useTapTool.js';
+import { useStation } from '../stationState.js';
 import { chosenParts, edits, FULL, type Chosen } from './edits.js';
 import { Library } from './Library.js';
 import type { LibraryItem } from './library.js';
@@ -26,7 +26,7 @@ const focusOn = (selector: string) => document.querySelector<HTMLElement>(select
 export function PartsStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, selected, select, after, close, setClose } = useDesk();
+  const { sheets, view, setView, selected, select, after, close, setClose } = useStation();
   const [group, setGroup] = useState<string | null>(null);
   const grouped = group !== null && piece.groups.some((g) => g.id === group) ? group : null;
   const chosen = useMemo(
@@ -60,7 +60,7 @@ export function PartsStation() {
     group: () => focusOn('[data-command="group"] select'),
   });
 
-  const { tapping, begin } = useErrand(choose);
+  const { tapping, begin } = useTapTool(choose);
   const press = (id: string | null, _x: number, _y: number, e: PointerEvent) => {
     if (!id) return;
     const inGroup = chosen?.kind === 'group' && piece.parts.find((p) => p.id === id)?.group === chosen.id;
@@ -170,7 +170,7 @@ export function PartsStation() {
         <TapBar
           title={tapping.errand.title}
           ask={tapping.ask}
-          says={tapping.says}
+          message={tapping.message}
           canFinish={tapping.canFinish}
           finishLabel={tapping.finishLabel}
           canGoBack={tapping.taps.length > 0}

@@ -13,11 +13,11 @@ interface BallPhotoProps {
 export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
   const [size, setSize] = useState<readonly [number, number] | null>(null);
   const [taps, setTaps] = useState<readonly (readonly [number, number])[]>([]);
-  const [says, setSays] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const drawing = useRef<SVGSVGElement>(null);
   const tap = (x: number, y: number) => {
     const next = [...taps, [x, y] as const];
-    setSays(null);
+    setMessage(null);
     if (next.length < 3) {
       setTaps(next);
       return;
@@ -27,7 +27,7 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
       onBall(circleThrough(next));
     } catch (error) {
       if (!(error instanceof NoBall)) throw error;
-      setSays('The three taps lie on one line; tap round the bead.');
+      setMessage('The three taps lie on one line; tap round the bead.');
     }
   };
   const unit = size ? size[0] / 400 : 1;
@@ -69,7 +69,7 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
       </div>
       <figcaption className="flex items-center gap-3 text-label text-g28">
         <span className="flex-1">
-          {says ??
+          {message ??
             (taps.length > 0
               ? `${3 - taps.length} more on the bead's outline`
               : ball

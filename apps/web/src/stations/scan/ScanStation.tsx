@@ -1,18 +1,18 @@
-import { benchSculpts, meanTrust, type Circle, type Spoilt } from '@pale-glint/core';
+import { standInSculpts, meanConfidence, type Circle, type Spoilt } from '@pale-glint/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { addSculpt } from '../miniature/addSculpt.js';
 import { failureOf, FileButton } from '../miniature/MiniatureSide.js';
 import { BallPhoto } from './BallPhoto.js';
 import { Progress } from './Progress.js';
 import { SurfacePicture } from './Result.js';
 import { SetUp } from './SetUp.js';
-import { useBench } from './useBench.js';
+import { useScan } from './useScan.js';
 
 type LampWord = 'find' | 'typed' | 'far';
 
@@ -25,16 +25,16 @@ const SPOILT: readonly { value: Spoilt | ''; label: string }[] = [
   { value: 'other light', label: 'one lit otherwise' },
 ];
 
-const LEAST_TRUST = 0.45;
+const LEAST_CONFIDENCE = 0.45;
 
 /** Why a surface is not to be painted from, in words; null for a sound one. */
-function tornSays(
+function reasonNotToUse(
   { unclear, used }: { unclear: boolean; used: readonly number[] },
-  trust: number,
+  confidence: number,
 ): string | null {
   if (unclear)
     return 'Its photos contradict each other about where the light came from, and which of them misleads cannot be told. Creases that are not there may show. Switch other lights off, see that only the lamp moves, and take them again.';
-  if (trust < LEAST_TRUST)
+  if (confidence < LEAST_CONFIDENCE)
     return `So little is believed that folds may be wrong. ${used.length < 8 ? 'More photos, from lamps all round, help most.' : 'A lamp farther away and a darker room help most.'}`;
   return null;
 }
@@ -44,9 +44,9 @@ export function ScanStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const navigate = useNavigate();
-  const { select } = useDesk();
-  const bench = useBench();
-  const { photos, faults, state } = bench;
+  const { select } = useStation();
+  const session = useScan();
+  const { photos, faults, state } = session;
   const [ball, setBall] = useState<Circle | null>(null);
   const [lamp, setLamp] = useState<LampWord>('find');
   const [lampMm, setLampMm] = useState(300);
@@ -55,7 +55,7 @@ export function ScanStation() {
   const [sending, setSending] = useState<string | null>(null);
   const scan = state.kind === 'scanned' ? state.scan : null;
   const busy = state.kind === 'busy';
-  const torn = scan && tornSays(scan, meanTrust(scan.sculpt));
+  const torn = scan && reasonNotToUse(scan, meanConfidence(scan.sculpt));
 
   const take = async () => {
     if (!scan) return;
@@ -135,7 +135,7 @@ export function ScanStation() {
                     <button
                       type="button"
                       disabled={busy}
-                      onClick={() => bench.drop(i)}
+                      onClick={() => session.drop(i)}
                       className="font-normal underline underline-offset-2 disabled:text-g50"
                       aria-label={`Leave photo ${i + 1} out`}
                     >
@@ -147,7 +147,7 @@ export function ScanStation() {
                       <span className="font-semibold">
                         {faults[i].leaveOut ? `Not used, ${faults[i].fault}: ` : `${faults[i].fault}: `}
                       </span>
-                      {faults[i].says}
+                      {faults[i].message}
                     </p>
                   ) : scan ? (
                     <p className="text-g38">used</p>
@@ -170,7 +170,7 @@ export function ScanStation() {
             label={photos.length > 0 ? 'Other photos' : 'Choose the photos'}
             accept="image/jpeg,image/png,.jpg,.jpeg,.png"
             many
-            onFiles={(files) => bench.put(files)}
+            onFiles={(files) => session.put(files)}
           />
         </section>
         <section aria-label="Stand-in camera" className="space-y-1">
@@ -178,7 +178,7 @@ export function ScanStation() {
           <Choice
             label="It looks at"
             value={wish.sculpt}
-            options={benchSculpts.map((s) => ({ value: s.id, label: s.label }))}
+            options={standInSculpts.map((s) => ({ value: s.id, label: s.label }))}
             onChange={(sculpt) => setWish({ ...wish, sculpt })}
           />
           <Choice
@@ -196,7 +196,7 @@ export function ScanStation() {
             options={SPOILT}
             onChange={(spoilt) => setWish({ ...wish, spoilt })}
           />
-          <Button look="plain" disabled={busy} onClick={() => void bench.standIn(wish)}>
+          <Button look="plain" disabled={busy} onClick={() => void session.standIn(wish)}>
             Take eight photos
           </Button>
         </section>
@@ -205,11 +205,11 @@ export function ScanStation() {
           <NumberField
             label="Bead across"
             unit="mm"
-            value={bench.ballMm}
+            value={session.ballMm}
             min={1}
             max={40}
             step={0.1}
-            onChange={bench.setBallMm}
+            onChange={session.setBallMm}
           />
           <Choice<LampWord>
             label="Lamp's distance"
@@ -234,23 +234,25 @@ export function ScanStation() {
           )}
         </section>
         {busy ? (
-          <Progress what={state.what} doing={state.doing} share={state.share} onStop={bench.stop} />
+          <Progress what={state.what} doing={state.doing} share={state.share} onStop={session.stop} />
         ) : (
           <Button
             disabled={photos.length < 4}
-            onClick={() => void bench.scan(ball, lamp === 'typed' ? lampMm : lamp)}
+            onClick={() => void session.scan(ball, lamp === 'typed' ? lampMm : lamp)}
           >
             Scan {photos.length > 0 ? `${photos.length} photos` : ''}
           </Button>
         )}
         {state.kind === 'failed' && (
           <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">
-            {state.says}
+            {state.message}
           </p>
         )}
         {scan && (
           <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
-            <p className="text-lead font-semibold">Believed {Math.round(meanTrust(scan.sculpt) * 100)} %</p>
+            <p className="text-lead font-semibold">
+              Believed {Math.round(meanConfidence(scan.sculpt) * 100)} %
+            </p>
             {torn && (
               <p role="alert" className="bg-g10 px-3 py-2 text-label text-g98">
                 {torn}

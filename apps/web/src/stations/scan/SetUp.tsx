@@ -1,13 +1,13 @@
 import type { ReactNode } from 'react';
 
-function Figure({ title, says, children }: { title: string; says: string; children: ReactNode }) {
+function Figure({ title, text, children }: { title: string; text: string; children: ReactNode }) {
   return (
     <li className="space-y-1">
       <svg viewBox="0 0 200 110" className="w-full bg-g82" role="img" aria-label={title}>
         {children}
       </svg>
       <p className="text-label font-semibold">{title}</p>
-      <p className="text-label text-g28">{says}</p>
+      <p className="text-label text-g28">{text}</p>
     </li>
   );
 }
@@ -52,7 +52,7 @@ export function SetUp() {
     <ol className="space-y-4">
       <Figure
         title="Prime it matte, stand a plain card behind"
-        says="One grey primer all over, no shine. Close behind it a plain matte card, square to the camera: its shading tells how far the lamp is."
+        text="One grey primer all over, no shine. Close behind it a plain matte card, square to the camera: its shading tells how far the lamp is."
       >
         <rect x="50" y="10" width="100" height="92" className="fill-g93" />
         <Mini x={95} y={94} s={1.5} />
@@ -60,7 +60,7 @@ export function SetUp() {
       </Figure>
       <Figure
         title="A shiny bead beside it"
-        says="Black or steel, 4 to 10 mm across, as far from the camera as the miniature's middle. Nothing between the two."
+        text="Black or steel, 4 to 10 mm across, as far from the camera as the miniature's middle. Nothing between the two."
       >
         <Mini x={70} y={100} s={1.7} />
         <Bead x={140} y={80} r={22} spot={[-9, -10]} />
@@ -68,7 +68,7 @@ export function SetUp() {
       </Figure>
       <Figure
         title="The camera stands and stays"
-        says="On a stand, at arm's length, zoomed in; self-timer, so that no hand moves it. Lock exposure and focus if the phone can."
+        text="On a stand, at arm's length, zoomed in; self-timer, so that no hand moves it. Lock exposure and focus if the phone can."
       >
         <Phone x={150} y={45} />
         <Mini x={48} y={88} s={1.1} />
@@ -76,7 +76,7 @@ export function SetUp() {
       </Figure>
       <Figure
         title="Room dark, the lamp goes round"
-        says="One small lamp, 20 to 50 cm away: eight places round the camera, some low, some high. A photo at each. Keep the same distance."
+        text="One small lamp, 20 to 50 cm away: eight places round the camera, some low, some high. A photo at each. Keep the same distance."
       >
         <Mini x={100} y={72} s={0.75} />
         {LAMPS.map((a, i) => (

@@ -85,7 +85,7 @@ export function ApproachChoice({
       </div>
       <div className="space-y-2">
         <p>
-          {school.says} <span className="text-g28">Suits {school.suits}.</span>
+          {school.description} <span className="text-g28">Suits {school.suits}.</span>
         </p>
         {order.length > 0 && (
           <ol aria-label={`Way of ${ladder.name}`} className="flex flex-wrap gap-y-1 text-label">
@@ -116,7 +116,7 @@ export function ApproachChoice({
           >
             {findings.map((f) => (
               <li key={`${f.id}${f.at}`}>
-                <span className="font-semibold">{f.title}</span> {f.says}.
+                <span className="font-semibold">{f.title}</span> {f.message}.
               </li>
             ))}
           </ul>

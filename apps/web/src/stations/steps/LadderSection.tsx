@@ -3,32 +3,32 @@ import {
   driesTo,
   flakeLadder,
   foundText,
-  ladderPiles,
+  ladderBatches,
   metalOfLadder,
   metals,
   mixText,
   orderFindings,
   paintsById,
-  paintsTaken,
+  paintSnapshot,
   percent,
-  pileText,
+  batchText,
   plain,
   readsAs,
   schools,
   stepLab,
-  underSchool,
-  wishedLadder,
+  withSchool,
+  ladderFromSpec,
   type Ladder,
   type Metal,
   type Paint,
   type SchoolId,
-  type Searched,
+  type LadderSearchResult,
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { useShelf } from '../../shelf/useShelf.js';
 import { ApproachChoice } from './ApproachChoice.js';
 import { knownPaints } from './known.js';
@@ -37,13 +37,13 @@ import { LadderColumns, type Half } from './LadderColumns.js';
 import { ThreePuddles } from './ThreePuddles.js';
 import { useSearch } from './useSearch.js';
 import { ValueChroma } from './ValueChroma.js';
-import { WishForm } from './WishForm.js';
+import { WishForm } from './LadderSpecForm.js';
 
 /** Mixes that may be taken: from a search, or flakes for true metal, where nothing was searched. */
 interface Offer {
   readonly ladder: Ladder;
-  readonly steps: Searched['steps'] | null;
-  readonly says: string;
+  readonly steps: LadderSearchResult['steps'] | null;
+  readonly label: string;
 }
 
 /** Another number of steps is made from this many when true metal becomes ordinary paint. */
@@ -55,7 +55,7 @@ function usePut(ladder: Ladder, paints: readonly Paint[]) {
   return (next: Ladder) =>
     store.change((d) => {
       d.ladders[d.ladders.findIndex((l) => l.id === ladder.id)] = next;
-      const used = paintsTaken(next, paints);
+      const used = paintSnapshot(next, paints);
       for (const paint of paints.filter((p) => used.has(p.id))) {
         const old = d.paints.findIndex((p) => p.id === paint.id);
         if (old < 0) d.paints.push(paint);
@@ -67,7 +67,7 @@ function usePut(ladder: Ladder, paints: readonly Paint[]) {
 /** One metal of the piece: how it is laid, what it aims at, its steps and mixes, and the search for others. */
 export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
-  const { order } = useDesk();
+  const { order } = useStation();
   const searching = useSearch();
   const { search } = searching;
   const halves = useSearch();
@@ -91,12 +91,12 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   );
   const flake = schools[ladder.school].metal === 'flake';
 
-  const offerFound = (found: Searched | null, meant: Metal) =>
+  const offerFound = (found: LadderSearchResult | null, meant: Metal) =>
     setOffer(
       found && {
         ladder: found.ladder,
         steps: found.steps,
-        says: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, meant)}`,
+        label: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, meant)}`,
       },
     );
   const choose = (id: SchoolId) => {
@@ -104,13 +104,13 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     setOffer(null);
     const school = schools[id];
     if (school.metal === schools[ladder.school].metal) {
-      put(underSchool(ladder, id, paints));
+      put(withSchool(ladder, id, paints));
       return;
     }
     const meant = metal ?? reading.metal;
     if (school.metal === 'painted') {
-      const wish = underSchool(
-        wishedLadder(
+      const wish = withSchool(
+        ladderFromSpec(
           { ...ladder, steps: ladder.steps.map((s) => ({ ...s, settled: 'no' as const })) },
           { metal: meant, steps: PAINTED_STEPS, crowd: 0 },
         ),
@@ -130,7 +130,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       setOffer({
         ladder: next,
         steps: null,
-        says: `${school.label} in ${next.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
+        label: `${school.label} in ${next.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
       });
     else
       setRefused(
@@ -168,7 +168,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       }
     />
   );
-  const piles = useMemo(() => ladderPiles(ladder, order, piece.copies), [ladder, order, piece.copies]);
+  const piles = useMemo(() => ladderBatches(ladder, order, piece.copies), [ladder, order, piece.copies]);
   const notes = (step: string) => {
     const laid = mine.find((l) => (l.role === 'value' || l.role === 'base') && l.step === step)?.parts ?? [];
     if (laid.length === 0) return order.length > 0 ? ['on no part at this size'] : [];
@@ -177,7 +177,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     const pile = piles.find((p) => p.step === step);
     const byId = paintsById(piece.paints);
     return [
-      ...(pile ? [pileText(pile, (id) => byId.get(id)?.name ?? id)] : []),
+      ...(pile ? [batchText(pile, (id) => byId.get(id)?.name ?? id)] : []),
       `${coats.join(', or ')} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
       `aims at ${percent(share)}; ${plain(
         laid.reduce((s, p) => s + p.coverMm2, 0),
@@ -278,7 +278,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         <section aria-label="Mixes found" className="mt-3 bg-g62 p-4">
           <div className="flex items-center justify-between gap-4 pb-8">
             <p role="status" className="font-semibold">
-              {offer.says}
+              {offer.label}
             </p>
             <span className="flex gap-2">
               <Button

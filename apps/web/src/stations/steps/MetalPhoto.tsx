@@ -11,7 +11,7 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
   const canvas = useBitmap(bitmap);
   const [taps, setTaps] = useState<readonly Pixel[]>([]);
   const [labs, setLabs] = useState<readonly Lab[]>([]);
-  const [says, setSays] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const ask = (job: SwatchJob) => worker.current?.postMessage(job);
 
   useEffect(() => {
@@ -21,9 +21,9 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
     });
     worker.current = mine;
     mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
-      if (data.kind === 'failed') setSays(data.says);
+      if (data.kind === 'failed') setMessage(data.message);
       else if (data.kind === 'opened') {
-        setSays(null);
+        setMessage(null);
         setTaps([]);
         setLabs([]);
         setBitmap(data.bitmap);
@@ -53,9 +53,9 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
         accept="image/jpeg,image/png"
         onFiles={([file]) => ask({ kind: 'open', file })}
       />
-      {says && (
+      {message && (
         <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {says}
+          {message}
         </p>
       )}
       {bitmap && (

@@ -183,7 +183,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
       )}
       {state.kind === 'failed' && (
         <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {state.says}
+          {state.message}
         </p>
       )}
     </div>

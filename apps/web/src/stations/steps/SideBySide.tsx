@@ -38,7 +38,7 @@ export function SideBySide({ ladders, paints }: { ladders: readonly Ladder[]; pa
             <span className="font-semibold">
               {a.name} and {b.name}
             </span>
-            : {hueLink(a, b, paints).says}.
+            : {hueLink(a, b, paints).message}.
           </li>
         ))}
       </ul>

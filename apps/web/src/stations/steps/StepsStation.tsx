@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../ui/Thumb.js';
-import { useDesk } from '../desk.js';
+import { useStation } from '../stationState.js';
 import { LadderSection } from './LadderSection.js';
 import { SideBySide } from './SideBySide.js';
 
@@ -13,7 +13,7 @@ type View = 'painted' | 'values';
 /** How the chosen part, or the whole piece, looks after each step, ugly middle included. */
 function AfterEach() {
   const piece = usePiece();
-  const { order, selected } = useDesk();
+  const { order, selected } = useStation();
   const [what, setWhat] = useState<What>('part');
   const [view, setView] = useState<View>('painted');
   const part =
@@ -70,7 +70,7 @@ function AfterEach() {
 /** Where the paint of every layer goes. */
 function HowMuch() {
   const piece = usePiece();
-  const { order } = useDesk();
+  const { order } = useStation();
   const rows = useMemo(() => volumesOf(order, piece.copies), [order, piece.copies]);
   if (rows.length === 0) return null;
   const ml = (v: number) => plain(v, v < 0.01 ? 4 : 3);

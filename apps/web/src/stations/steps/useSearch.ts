@@ -4,7 +4,7 @@ import type { MixJob, MixNews } from '../../workers/mixProtocol.js';
 export type SearchState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'busy'; readonly share: number }
-  | { readonly kind: 'failed'; readonly says: string };
+  | { readonly kind: 'failed'; readonly message: string };
 
 /** Looks for mixes in a worker of its own, one search at a time; a newer one ends the one under way. */
 export function useSearch() {
@@ -34,7 +34,7 @@ export function useSearch() {
           return;
         }
         end();
-        if (data.kind === 'failed') setState({ kind: 'failed', says: data.says });
+        if (data.kind === 'failed') setState({ kind: 'failed', message: data.message });
         else {
           setState({ kind: 'idle' });
           then(data as Extract<MixNews, { kind: J['kind'] }>);
@@ -42,7 +42,7 @@ export function useSearch() {
       };
       mine.onerror = (e) => {
         end();
-        setState({ kind: 'failed', says: e.message || 'This browser stopped the work.' });
+        setState({ kind: 'failed', message: e.message || 'This browser stopped the work.' });
       };
       mine.postMessage(job);
     },

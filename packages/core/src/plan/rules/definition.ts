@@ -48,7 +48,7 @@ export interface OrderFinding {
   /** Place of the layer in the order, from 0. */
   readonly at: number;
   readonly title: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 /** One rule: the layers that break it, each with a sentence of what and what to do. */

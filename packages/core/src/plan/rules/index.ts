@@ -83,15 +83,13 @@ export function orderFindings(order: readonly OrderLayer[], piece: Piece): Order
       const laid = layingsOf(order, ladder, piece);
       if (laid.length === 0) return [];
       return Object.values(orderRules).flatMap((rule) =>
-        rule
-          .find(laid, piece)
-          .map(([{ layer, at }, says]): OrderFinding => ({
-            id: rule.id,
-            ladder: ladder.id,
-            at,
-            title: layer.title,
-            says,
-          })),
+        rule.find(laid, piece).map(([{ layer, at }, message]): OrderFinding => ({
+          id: rule.id,
+          ladder: ladder.id,
+          at,
+          title: layer.title,
+          message: message,
+        })),
       );
     })
     .sort((a, b) => a.at - b.at);

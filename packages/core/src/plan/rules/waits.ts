@@ -8,7 +8,7 @@ const tooSoon = (
   below: Film,
   then: (l: Laying) => boolean,
   wants: (below: Laying) => number,
-  says: (min: string) => string,
+  message: (min: string) => string,
 ): OrderRule => ({
   id,
   find: (laid) =>
@@ -19,7 +19,7 @@ const tooSoon = (
         waited += laid[k].layer.dryMin;
         if (laid[k].layer.film !== below) continue;
         const least = wants(laid[k]);
-        return then(l) && waited < least ? [[l, says(duration(least))]] : [];
+        return then(l) && waited < least ? [[l, message(duration(least))]] : [];
       }
       return [];
     }),

@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const bladeFree: ApproachOption<'blade'> = {
+export const bladeFree: LightOption<'blade'> = {
   of: 'blade',
   value: 'free',
   label: 'Blade lit freely',

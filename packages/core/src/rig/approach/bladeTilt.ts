@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const bladeTilt: ApproachOption<'blade'> = {
+export const bladeTilt: LightOption<'blade'> = {
   of: 'blade',
   value: 'tilt',
   label: 'Blade lit by its tilt',

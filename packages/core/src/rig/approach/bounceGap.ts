@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const bounceGap: ApproachOption<'bounce'> = {
+export const bounceGap: LightOption<'bounce'> = {
   of: 'bounce',
   value: 'gap',
   label: 'Bounce with its gap',

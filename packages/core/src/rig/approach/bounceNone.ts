@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const bounceNone: ApproachOption<'bounce'> = {
+export const bounceNone: LightOption<'bounce'> = {
   of: 'bounce',
   value: 'none',
   label: 'No bounce',

@@ -1,7 +1,7 @@
 import type { ApproachKind, ApproachValue, FindingId } from '../../piece/index.js';
 
 /** One answer to a question on which painters disagree. One file defines one; the registry lists them. */
-export interface ApproachOption<K extends ApproachKind = ApproachKind> {
+export interface LightOption<K extends ApproachKind = ApproachKind> {
   readonly of: K;
   readonly value: ApproachValue<K>;
   readonly label: string;
@@ -12,7 +12,7 @@ export interface ApproachOption<K extends ApproachKind = ApproachKind> {
 }
 
 /** An approach that is a place of the main light. */
-export interface LightApproach extends ApproachOption<'light'> {
+export interface LightSchemeOption extends LightOption<'light'> {
   /** On the clock face, in hours, for a light from the viewer's left; mirrored for one from the right. */
   readonly clockHours: number;
   readonly heightDeg: number;

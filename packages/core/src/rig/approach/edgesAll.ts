@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const edgesAll: ApproachOption<'edges'> = {
+export const edgesAll: LightOption<'edges'> = {
   of: 'edges',
   value: 'all',
   label: 'All edges',

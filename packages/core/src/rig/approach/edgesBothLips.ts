@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const edgesBothLips: ApproachOption<'edges'> = {
+export const edgesBothLips: LightOption<'edges'> = {
   of: 'edges',
   value: 'both-lips',
   label: 'Edges and both lips',

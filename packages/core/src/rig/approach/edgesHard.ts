@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const edgesHard: ApproachOption<'edges'> = {
+export const edgesHard: LightOption<'edges'> = {
   of: 'edges',
   value: 'hard',
   label: 'Hard edges only',

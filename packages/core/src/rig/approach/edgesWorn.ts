@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const edgesWorn: ApproachOption<'edges'> = {
+export const edgesWorn: LightOption<'edges'> = {
   of: 'edges',
   value: 'worn',
   label: 'Worn edges only',

@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const glintsPale: ApproachOption<'glints'> = {
+export const glintsPale: LightOption<'glints'> = {
   of: 'glints',
   value: 'pale',
   label: 'Pale dots',

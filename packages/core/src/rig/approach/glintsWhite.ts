@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const glintsWhite: ApproachOption<'glints'> = {
+export const glintsWhite: LightOption<'glints'> = {
   of: 'glints',
   value: 'white',
   label: 'White dots',

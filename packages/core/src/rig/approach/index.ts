@@ -7,7 +7,7 @@ import type {
   PieceApproach,
   Rig,
 } from '../../piece/index.js';
-import type { ApproachOption, LightApproach } from './definition.js';
+import type { LightOption, LightSchemeOption } from './definition.js';
 import { lightOverhead } from './lightOverhead.js';
 import { lightThreeQuarter } from './lightThreeQuarter.js';
 import { lightSide } from './lightSide.js';
@@ -24,13 +24,13 @@ import { glintsPale } from './glintsPale.js';
 import { surroundingsColoured } from './surroundingsColoured.js';
 import { surroundingsNeutral } from './surroundingsNeutral.js';
 
-export type { ApproachOption, LightApproach } from './definition.js';
+export type { LightOption, LightSchemeOption } from './definition.js';
 
 /** Every place of the main light that has a name. */
-export const lightApproaches: readonly LightApproach[] = [lightOverhead, lightThreeQuarter, lightSide];
+export const lightApproaches: readonly LightSchemeOption[] = [lightOverhead, lightThreeQuarter, lightSide];
 
 /** Every approach, by the question it answers. */
-export const approaches: { readonly [K in ApproachKind]: readonly ApproachOption<K>[] } = {
+export const approaches: { readonly [K in ApproachKind]: readonly LightOption<K>[] } = {
   light: lightApproaches,
   edges: [edgesAll, edgesHard, edgesWorn, edgesBothLips],
   bounce: [bounceGap, bounceNone],
@@ -61,7 +61,7 @@ const fromRight = (clockHours: number) => clockHours > 0 && clockHours < 6;
 
 /** A named light on the side a rig's light comes from: clock and height. */
 export function lightAs(
-  approach: LightApproach,
+  approach: LightSchemeOption,
   rig: Pick<Rig, 'keyClockHours'>,
 ): Pick<Rig, 'keyClockHours' | 'keyHeightDeg'> {
   const { clockHours, heightDeg } = approach;
@@ -81,7 +81,7 @@ export function rigFor(rig: Rig, approach: Approach): Rig {
 }
 
 /** Which named light a rig's light is nearest to, within an hour and twelve degrees; null where it is none. */
-export const lightApproachOf = (rig: Rig): LightApproach | null =>
+export const lightApproachOf = (rig: Rig): LightSchemeOption | null =>
   lightApproaches.find((l) => {
     const { keyClockHours, keyHeightDeg } = lightAs(l, rig);
     const apart = Math.abs(((rig.keyClockHours - keyClockHours + 18) % 12) - 6);
@@ -97,7 +97,7 @@ export function approachLimit(
   const approach = approachOf(part, piece);
   let found: number | null | undefined;
   for (const [kind, options] of Object.entries(approaches)) {
-    const chosen = (options as readonly ApproachOption[]).find(
+    const chosen = (options as readonly LightOption[]).find(
       (o) => o.value === approach[kind as ApproachKind],
     );
     const limit = chosen?.limits?.[finding];

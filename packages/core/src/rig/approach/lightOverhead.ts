@@ -1,6 +1,6 @@
-import type { LightApproach } from './definition.js';
+import type { LightSchemeOption } from './definition.js';
 
-export const lightOverhead: LightApproach = {
+export const lightOverhead: LightSchemeOption = {
   of: 'light',
   value: 'overhead',
   label: 'Overhead',

@@ -1,6 +1,6 @@
-import type { LightApproach } from './definition.js';
+import type { LightSchemeOption } from './definition.js';
 
-export const lightSide: LightApproach = {
+export const lightSide: LightSchemeOption = {
   of: 'light',
   value: 'side',
   label: 'From the side',

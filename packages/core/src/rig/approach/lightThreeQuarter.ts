@@ -1,6 +1,6 @@
-import type { LightApproach } from './definition.js';
+import type { LightSchemeOption } from './definition.js';
 
-export const lightThreeQuarter: LightApproach = {
+export const lightThreeQuarter: LightSchemeOption = {
   of: 'light',
   value: 'three-quarter',
   label: 'Three quarters',

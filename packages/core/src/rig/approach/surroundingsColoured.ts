@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const surroundingsColoured: ApproachOption<'surroundings'> = {
+export const surroundingsColoured: LightOption<'surroundings'> = {
   of: 'surroundings',
   value: 'coloured',
   label: 'Surroundings lend colour',

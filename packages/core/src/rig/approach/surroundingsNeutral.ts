@@ -1,6 +1,6 @@
-import type { ApproachOption } from './definition.js';
+import type { LightOption } from './definition.js';
 
-export const surroundingsNeutral: ApproachOption<'surroundings'> = {
+export const surroundingsNeutral: LightOption<'surroundings'> = {
   of: 'surroundings',
   value: 'neutral',
   label: 'Plain greys',

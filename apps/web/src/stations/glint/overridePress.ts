@@ -1,0 +1,104 @@
+import {
+  anchorAt,
+  modelOf,
+  pose,
+  rad,
+  sizeOf,
+  turn,
+  type Anchor,
+  type Part,
+  type Point,
+} from '@pale-glint/core';
+import type { PointerEvent } from 'react';
+import { inDrawing } from '../../map/inDrawing.js';
+import type { PieceStore } from '../../store/pieceStore.js';
+import { handEdits } from './handEdits.js';
+import type { HandMode } from './overrideModes.js';
+
+/** Points of a stroke closer than this are one, in screen points. */
+const APART_PX = 5;
+const MOST_POINTS = 40;
+/** How far round it a border is pulled along, and a place is held: a share of the part's smaller size. */
+const REACH = 0.22;
+const RADIUS = 0.16;
+export const reachOf = (part: Part): number => Math.max(0.2, REACH * Math.min(...sizeOf(part.form)));
+export const radiusOf = (part: Part): number => Math.max(0.2, RADIUS * Math.min(...sizeOf(part.form)));
+export const CUT = { kind: 'cut', mark: 'cut', widthMm: 0.3, lip: 'by-light' } as const;
+/** A new hold keeps the mid value until the painter sets another. */
+export const HELD = 0.5;
+
+/** Every so many-th point, the last one too, so that at most MOST_POINTS are left. */
+function thinned<T>(points: readonly T[]): T[] {
+  const every = Math.ceil(points.length / MOST_POINTS);
+  return points.filter((_, i) => i % every === 0 || i === points.length - 1).slice(0, MOST_POINTS);
+}
+
+/** A press on the chosen part while a mode of the hand is on: pulls, holds or draws until the hand lets go. */
+export function handPress(
+  store: PieceStore,
+  part: Part,
+  mode: HandMode,
+  e: PointerEvent,
+  onStroke: (stroke: readonly Point[]) => void,
+): void {
+  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
+  const model = pose(modelOf(part.form), part.place);
+  const ownPlace = (m: { clientX: number; clientY: number }): Point => {
+    const at = inDrawing(drawing, m.clientX, m.clientY);
+    return turn(at.x - part.place.xMm, -at.y - part.place.yMm, -rad(part.place.rollDeg));
+  };
+  const first = anchorAt(model, ownPlace(e));
+  if (!first) return;
+  const { patch } = first;
+  const gesture = `${part.id}/press/${mode}`;
+  store.endGesture();
+  if (mode === 'hold') {
+    handEdits.put(store, part.id, {
+      kind: 'zone-hold',
+      patch,
+      anchor: first.anchor,
+      radiusMm: radiusOf(part),
+      value: HELD,
+    });
+    return;
+  }
+  const stroke: Anchor[] = [first.anchor];
+  const drawn: Point[] = [
+    [inDrawing(drawing, e.clientX, e.clientY).x, inDrawing(drawing, e.clientX, e.clientY).y],
+  ];
+  let last = [e.clientX, e.clientY];
+  let pull: string | null = null;
+  const move = (m: globalThis.PointerEvent) => {
+    const at = anchorAt(model, ownPlace(m));
+    if (mode === 'borders') {
+      if (!at || at.patch !== patch) return;
+      const by = { u: at.anchor.u - first.anchor.u, v: at.anchor.v - first.anchor.v };
+      if (pull === null)
+        pull = handEdits.put(
+          store,
+          part.id,
+          { kind: 'border-pull', patch, anchor: first.anchor, by, reachMm: reachOf(part) },
+          gesture,
+        );
+      else handEdits.change(store, pull, (a) => void (a.kind === 'border-pull' && (a.by = by)), gesture);
+    } else if (at?.patch === patch && Math.hypot(m.clientX - last[0], m.clientY - last[1]) >= APART_PX) {
+      last = [m.clientX, m.clientY];
+      stroke.push(at.anchor);
+      const p = inDrawing(drawing, m.clientX, m.clientY);
+      drawn.push([p.x, p.y]);
+      onStroke([...drawn]);
+    }
+  };
+  const up = () => {
+    window.removeEventListener('pointermove', move);
+    window.removeEventListener('pointerup', up);
+    window.removeEventListener('pointercancel', up);
+    onStroke([]);
+    if (mode === 'cuts' && stroke.length > 1)
+      handEdits.put(store, part.id, { ...CUT, patch, points: thinned(stroke) });
+    store.endGesture();
+  };
+  window.addEventListener('pointermove', move);
+  window.addEventListener('pointerup', up);
+  window.addEventListener('pointercancel', up);
+}

@@ -1,0 +1,154 @@
+import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
+import { BadTaps, cutFromSculpt } from '@pale-glint/core';
+import type { PieceStore } from '../../store/pieceStore.js';
+import { askRegion } from '../../workers/mapClient.js';
+import { edits, type Chosen } from '../parts/edits.js';
+import type { Made, PartTapTool } from './taps.js';
+
+/** Something that is done by tapping on the picture. */
+export interface TapTool {
+  readonly id: string;
+  readonly title: string;
+  readonly asks: readonly string[];
+  readonly least: number;
+  readonly most: number;
+  readonly nearer?: boolean;
+  /** The part that the taps would make, shown while they are made. */
+  readonly preview?: (taps: readonly Point[]) => Made;
+  /** The same where a worker has to be asked. */
+  readonly look?: (taps: readonly Point[]) => Promise<Made | string>;
+  /** Done with the taps: answers with what is chosen then, or with why not. */
+  readonly done: (taps: readonly Point[], nearer: Point | null) => Promise<Chosen | string> | Chosen | string;
+}
+
+/** Why taps make nothing, in words; anything else goes on. */
+export function tried<T>(make: () => T): T | string {
+  try {
+    return make();
+  } catch (error) {
+    if (error instanceof BadTaps) return error.message;
+    throw error;
+  }
+}
+
+export const partTool = (store: PieceStore, tool: PartTapTool): TapTool => ({
+  ...tool,
+  title: `A ${tool.label.toLowerCase()} on your miniature`,
+  preview: (taps) => tool.make(taps, null),
+  done: (taps, nearer) => {
+    const made = tried(() => tool.make(taps, nearer));
+    return typeof made === 'string' ? made : edits.addMade(store, made, tool.label);
+  },
+});
+
+export const cutTool = (store: PieceStore, sculpt: PieceSculpt): TapTool => ({
+  id: `cut-${sculpt.id}`,
+  title: `A part cut from ${sculpt.name}`,
+  asks: ['Tap round the part, in order', 'The next place', 'The next place', 'The next, or Done'],
+  least: 3,
+  most: 100,
+  preview: (taps) => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]),
+  done: (taps) => {
+    const made = tried(() => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]));
+    return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+  },
+});
+
+/** A region goes on over a fold where both its sides are tapped. */
+const MOST_JOINED = 12;
+
+export function regionTool(store: PieceStore, sculpt: PieceSculpt): TapTool {
+  const { xMm, yMm, surface } = sculpt;
+  const look = async (taps: readonly Point[]): Promise<Made | string> => {
+    const piece = { ...store.get().piece, parts: [] };
+    const { points, message } = await askRegion({
+      piece,
+      surface,
+      places: taps.map(([x, y]): Point => [x - xMm, y - yMm]),
+    });
+    if (!points) return message ?? 'Nothing is there.';
+    return cutFromSculpt(
+      points.map(([x, y]): Point => [x + xMm, y + yMm]),
+      surface,
+      [xMm, yMm],
+      'as drawn',
+    );
+  };
+  return {
+    id: `region-${sculpt.id}`,
+    title: `A smooth region of ${sculpt.name}`,
+    asks: [
+      'Tap in the middle of the part: it is taken as far as the surface runs without a fold',
+      'Done, or tap beyond a fold to take that in too',
+    ],
+    least: 1,
+    most: MOST_JOINED,
+    look,
+    done: async (taps) => {
+      const made = await look(taps);
+      return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+    },
+  };
+}
+
+const LEAST_PX = 8;
+
+/** Two places and how far apart they are: the photo is scaled, and its base brought to the foot of the piece. */
+export function scaleTool(store: PieceStore, mm: number, base: boolean): TapTool {
+  return {
+    id: base ? 'base' : 'length',
+    title: base ? `The base, ${mm} mm across` : `Two places ${mm} mm apart`,
+    asks: base
+      ? ['Tap the left end of the base', 'The right end of the base']
+      : ['Tap the first place', 'Tap the second place'],
+    least: 2,
+    most: 2,
+    done: ([a, b]) => {
+      const u = store.get().piece.underlay;
+      if (!u) return null;
+      const apart = Math.hypot(b[0] - a[0], b[1] - a[1]);
+      if (apart / u.mmPerPx < LEAST_PX) return 'Both taps lie in one place; tap two places well apart.';
+      const by = mm / apart;
+      store.change((d) => {
+        const photo = d.underlay!;
+        photo.mmPerPx *= by;
+        // The base's middle becomes the foot of the piece; other places keep the middle of both taps.
+        const [cx, cy] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+        const [tx, ty] = base ? [0, 0] : [cx, cy];
+        photo.xMm = tx + (photo.xMm - cx) * by;
+        photo.yMm = ty + (photo.yMm - cy) * by;
+      });
+      return null;
+    },
+  };
+}
+
+/** Two places that stand one above the other: the photo is turned straight. */
+export const straightenTool = (store: PieceStore): TapTool => ({
+  id: 'straighten',
+  title: 'Stand it straight',
+  asks: ['Tap a place low on what should be upright', 'A place high on it'],
+  least: 2,
+  most: 2,
+  done: ([a, b]) => {
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    if (Math.hypot(dx, dy) < 0.5) return 'Both taps lie in one place; tap one low and one high.';
+    const [low, high] = dy >= 0 ? [a, b] : [b, a];
+    const off = (Math.atan2(high[0] - low[0], high[1] - low[1]) * 180) / Math.PI;
+    store.change((d) => {
+      const photo = d.underlay!;
+      photo.turnDeg = Math.round((((photo.turnDeg + off + 540) % 360) - 180) * 10) / 10;
+    });
+    return null;
+  },
+});
+
+/** The newest sculpt is the one that parts are cut from. */
+export const sculptAt = (piece: Piece, at: Point | null): PieceSculpt | null =>
+  [...piece.sculpts]
+    .reverse()
+    .find(
+      (s) =>
+        at === null ||
+        (Math.abs(at[0] - s.xMm) * 2 <= s.widthMm && Math.abs(at[1] - s.yMm) * 2 <= s.heightMm),
+    ) ?? null;

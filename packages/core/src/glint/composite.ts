@@ -1,0 +1,195 @@
+import { greyOf, labToLinear, fromLinear, type Lab } from '../colour/index.js';
+import { colourAt, stepOf } from '../ladder/index.js';
+import { clamp, seededRandom } from '../units/index.js';
+import type { Layers } from './layers.js';
+import type { Palette } from './prepare.js';
+
+/** How far the painting has come. */
+export interface Stage {
+  /** Passes laid so far, of those that lie on the part's zones; 0 is the undercoat alone. */
+  readonly laid: number;
+  readonly smoothed: boolean;
+  readonly bounce: boolean;
+  /** How many sources of colour are glazed on, in their order. */
+  readonly tints: number;
+  readonly lining: boolean;
+  readonly edges: boolean;
+  readonly glints: boolean;
+}
+
+export const FINISHED: Stage = {
+  laid: Infinity,
+  smoothed: true,
+  bounce: true,
+  tints: Infinity,
+  lining: true,
+  edges: true,
+  glints: true,
+};
+
+export type PictureView = 'painted' | 'values' | 'zones' | 'tint';
+
+const ENTRIES = 1024;
+
+/** Colours of the part's zones at a stage, dark to light. */
+export function zoneColours({ approach, laid, undercoat, colours }: Palette, stage: Stage): readonly Lab[] {
+  if (!approach) return colours;
+  const done = Math.min(approach.body.length, stage.laid);
+  return done <= 0 ? laid.map(() => undercoat) : approach.body[done - 1].after;
+}
+
+/** Share of a zone over which its hard border still runs: a brush does not cut pixels. */
+const BORDER = 0.08;
+
+/** A value drawn to its zone's own, but for the two narrow borders. */
+function stepped(v: number, n: number): number {
+  const place = v * (n - 1) + 0.5;
+  const k = Math.min(n - 1, Math.floor(place));
+  const into = place - k;
+  const off =
+    into < BORDER && k > 0
+      ? (into / BORDER - 1) / 2
+      : into > 1 - BORDER && k < n - 1
+        ? (into - 1 + BORDER) / BORDER / 2
+        : 0;
+  return (k + off) / (n - 1);
+}
+
+/**
+ * Linear sRGB over value 0..1 at a stage of the painting: ENTRIES + 1 colours of three channels.
+ * Before smoothing each zone is one flat colour; zones not yet painted show what was laid last.
+ */
+export function rampLinear(palette: Palette, stage: Stage, view: PictureView): Float32Array {
+  const ramp = new Float32Array((ENTRIES + 1) * 3);
+  const shown = zoneColours(palette, stage);
+  const n = shown.length;
+  const smooth = view !== 'zones' && (palette.ladder === null || stage.smoothed);
+  for (let i = 0; i <= ENTRIES; i++) {
+    const v = i / ENTRIES;
+    const colour: Lab =
+      view === 'tint'
+        ? { l: 38 + 46 * v, a: 0, b: 0 }
+        : colourAt(shown, smooth ? v : view === 'zones' ? stepOf(v, n) / (n - 1) : stepped(v, n));
+    const rgb = labToLinear(view === 'values' ? greyOf(colour) : colour);
+    for (let c = 0; c < 3; c++) ramp[i * 3 + c] = clamp(rgb[c], 0, 1);
+  }
+  return ramp;
+}
+
+/** A ramp in linear light and as the bytes shown. */
+interface Ramp {
+  readonly linear: Float32Array;
+  readonly bytes: Uint8ClampedArray;
+}
+const ramps = new WeakMap<Palette, Map<string, Ramp>>();
+
+/** The ramp of a palette, kept with it: under a moving light it stays the same. */
+function rampOf(palette: Palette, stage: Stage, view: PictureView): Ramp {
+  const known = ramps.get(palette) ?? new Map<string, Ramp>();
+  ramps.set(palette, known);
+  const key = `${stage.laid} ${stage.smoothed} ${view}`;
+  let ramp = known.get(key);
+  if (!ramp) {
+    const linear = rampLinear(palette, stage, view);
+    known.set(key, (ramp = { linear, bytes: Uint8ClampedArray.from(linear, byteOf) }));
+  }
+  return ramp;
+}
+
+const GAMMA_ENTRIES = 8192;
+/** sRGB bytes over linear light 0..1. */
+const GAMMA = Uint8ClampedArray.from(
+  { length: GAMMA_ENTRIES + 1 },
+  (_, i) => 255 * fromLinear(i / GAMMA_ENTRIES),
+);
+/** sRGB byte of linear light 0..1. */
+export const byteOf = (linear: number): number =>
+  GAMMA[linear <= 0 ? 0 : linear >= 1 ? GAMMA_ENTRIES : (linear * GAMMA_ENTRIES + 0.5) | 0];
+
+/** Dots of a stipple and the patches they gather in, in mm across, with their weight. */
+const STIPPLE = [
+  [0.26, 0.65],
+  [0.7, 0.45],
+] as const;
+const TILE = 64;
+/** Fixed numbers -1..1 that repeat after TILE cells. */
+const SPECKS = (() => {
+  const next = seededRandom(71);
+  return Float32Array.from({ length: TILE * TILE }, () => 2 * next() - 1);
+})();
+
+/** Between the numbers of a tile's cells. */
+function speck(x: number, y: number): number {
+  const [col, row] = [Math.floor(x), Math.floor(y)];
+  const [u, v] = [x - col, y - row];
+  const at = (c: number, r: number) => SPECKS[(r & (TILE - 1)) * TILE + (c & (TILE - 1))];
+  const upper = at(col, row) * (1 - u) + at(col + 1, row) * u;
+  return upper * (1 - v) + (at(col, row + 1) * (1 - u) + at(col + 1, row + 1) * u) * v;
+}
+
+/** How far a stippled or scratched coat strays from the value it is laid at, in steps, at a point of the part. */
+const stray = (xMm: number, yMm: number): number =>
+  STIPPLE.reduce((sum, [size, weight]) => sum + weight * speck(xMm / size, yMm / size), 0);
+
+/** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
+export function compositeLayers(
+  layers: Layers,
+  palette: Palette,
+  stage: Stage,
+  view: PictureView,
+  dotValue = 1,
+): Uint8ClampedArray<ArrayBuffer> {
+  const { alpha, grid } = layers.surface;
+  const { linear: ramp, bytes } = rampOf(palette, stage, view);
+  const value = stage.bounce ? layers.value : layers.body;
+  const out = new Uint8ClampedArray(alpha.length * 4);
+  const drawn = view === 'painted' || view === 'values';
+  const lining = stage.lining && drawn ? layers.lines?.liningAlpha : undefined;
+  const edges = stage.edges && drawn ? layers.lines : undefined;
+  const glints = stage.glints && drawn ? layers.glints : undefined;
+  const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
+  const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
+  const roughness = textured ? 1 / Math.max(1, palette.laid.length - 1) : 0;
+  for (let i = 0; i < alpha.length; i++) {
+    const a = alpha[i];
+    if (a === 0) continue;
+    let v = value[i];
+    if (textured)
+      v +=
+        roughness *
+        stray(
+          grid.leftMm + (i % grid.width) / grid.pxPerMm,
+          grid.topMm - Math.floor(i / grid.width) / grid.pxPerMm,
+        );
+    let plain = 0;
+    if (lining) v *= 1 - lining[i];
+    if (edges) {
+      v += (edges.edgeValue[i] - v) * edges.edgeAlpha[i];
+      plain = edges.edgeAlpha[i];
+    }
+    if (glints) {
+      if (dotValue > v) v += (dotValue - v) * glints[i];
+      if (glints[i] > plain) plain = glints[i];
+    }
+    const k = Math.round((v < 0 ? 0 : v > 1 ? 1 : v) * ENTRIES) * 3;
+    const o = i * 4;
+    out[o + 3] = a * 255;
+    if (tints.length === 0 || plain === 1) {
+      out[o] = bytes[k];
+      out[o + 1] = bytes[k + 1];
+      out[o + 2] = bytes[k + 2];
+      continue;
+    }
+    let [r, g, b] = [1, 1, 1];
+    for (const { source, weight } of tints) {
+      const w = weight[i] * (1 - plain);
+      r += w * (source.filter[0] - 1);
+      g += w * (source.filter[1] - 1);
+      b += w * (source.filter[2] - 1);
+    }
+    out[o] = byteOf(ramp[k] * r);
+    out[o + 1] = byteOf(ramp[k + 1] * g);
+    out[o + 2] = byteOf(ramp[k + 2] * b);
+  }
+  return out;
+}

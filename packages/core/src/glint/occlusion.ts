@@ -1,0 +1,167 @@
+import {
+  boundsOf,
+  fillRings,
+  modelOf,
+  nearLine,
+  sizeOf,
+  turn,
+  type Bounds,
+  type Ring,
+  type Surface,
+} from '../form/index.js';
+import type { Form, Part } from '../piece/index.js';
+import { clamp, rad, smoothstep } from '../units/index.js';
+
+/** A part in front, as the one behind it sees it. */
+export interface Occluder {
+  /** Its outline in the frame of the part behind, in mm. */
+  readonly rings: readonly Ring[];
+  /** The same with few points, close enough for a soft shadow. */
+  readonly coarse: readonly Ring[];
+  /** How far its shadow reaches. */
+  readonly reachMm: number;
+  /** How much it takes away where the parts meet, 0..1. */
+  readonly depth: number;
+}
+
+/** Rims and wires narrower than this throw no shadow worth painting. */
+const THIN_MM = 2.2;
+/** How far the shadow of a large part reaches. */
+const MOST_REACH_MM = 1.8;
+/** How much the shadow takes away where parts touch. */
+const DEPTH = 0.5;
+/** A part this far in front of another shades it by a third of that. */
+const APART_MM = 6;
+
+/** A ring of at most about 36 points. */
+function thinned(ring: Ring): Ring {
+  const every = Math.ceil(ring.length / 36);
+  return ring.filter((_, i) => i % every === 0);
+}
+
+const meets = (a: Bounds, b: Bounds, gap: number) =>
+  a.left < b.right + gap && b.left < a.right + gap && a.bottom < b.top + gap && b.bottom < a.top + gap;
+
+/** No part reaches farther from its placement point than this. */
+function extent(form: Form): number {
+  const [a, b] = sizeOf(form);
+  return form.kind === 'band' ? a + b + Math.abs(form.sagMm) + Math.abs(form.flareMm) : (a + b) * 0.75;
+}
+
+const NONE: readonly Occluder[] = [];
+
+const idsByText = new Map<string, number>();
+const idsByForm = new WeakMap<Form, number>();
+/** A number that stands for a form's content, so that keys stay short. */
+function formId(form: Form): number {
+  let id = idsByForm.get(form);
+  if (id === undefined) {
+    const text = JSON.stringify(form);
+    if (idsByText.size > MOST_IDS) idsByText.clear();
+    id = idsByText.get(text) ?? nextId++;
+    idsByText.set(text, id);
+    idsByForm.set(form, id);
+  }
+  return id;
+}
+const MOST_IDS = 2000;
+let nextId = 1;
+/** Fronts by what they depend on, so that shades kept with a surface stay valid while the light moves. */
+const found = new Map<string, readonly Occluder[]>();
+
+function findOccluders(part: Part, candidates: readonly Part[]): readonly Occluder[] {
+  const own = boundsOf(modelOf(part.form).rings);
+  const back = rad(part.place.rollDeg);
+  return candidates.flatMap((p): Occluder[] => {
+    const [dx, dy] = [p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm];
+    const model = modelOf(p.form);
+    if (model.narrowestMm < THIN_MM) return [];
+    const roll = rad(p.place.rollDeg);
+    const rings = model.rings.map((ring) =>
+      ring.map(([x, y]) => {
+        const [vx, vy] = turn(x, y, roll);
+        return turn(vx + dx, vy + dy, -back);
+      }),
+    );
+    const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
+    const gap = Math.max(0, p.place.depthMm - part.place.depthMm);
+    const depth = DEPTH * Math.exp(-gap / APART_MM);
+    return meets(boundsOf(rings), own, reachMm)
+      ? [{ rings, coarse: rings.map(thinned), reachMm, depth }]
+      : [];
+  });
+}
+
+/**
+ * The parts that stand before `part` (later in the list is nearer the eye) and close enough to shade it. Rings and thin
+ * parts throw none.
+ */
+export function occludersOf(part: Part, parts: readonly Part[]): readonly Occluder[] {
+  const at = parts.findIndex((p) => p.id === part.id);
+  // A part that is not of this list stands alone.
+  if (at < 0) return NONE;
+  const reach = extent(part.form) + MOST_REACH_MM;
+  const near = parts.slice(at + 1).filter((p) => {
+    const apart = Math.hypot(p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm);
+    return p.form.kind !== 'ring' && apart <= reach + extent(p.form);
+  });
+  if (near.length === 0) return NONE;
+  const key = [part, ...near]
+    .map(({ form, place }) =>
+      [
+        formId(form),
+        place.xMm - part.place.xMm,
+        place.yMm - part.place.yMm,
+        place.rollDeg,
+        place.depthMm - part.place.depthMm,
+      ].join(' '),
+    )
+    .join('|');
+  const known = found.get(key);
+  if (known) return known;
+  const occluders = findOccluders(part, near);
+  if (found.size > 500) found.clear();
+  found.set(key, occluders);
+  return occluders;
+}
+
+const shades = new WeakMap<Surface, { occluders: readonly Occluder[]; shade: Float32Array }>();
+
+/**
+ * How much of its value each point of a surface loses to the parts in front of it, 0..0.5: most where they meet,
+ * nothing beyond their reach. Does not depend on the light; kept with the surface.
+ */
+export function contactShadow(surface: Surface, occluders: readonly Occluder[]): Float32Array {
+  const known = shades.get(surface);
+  if (known?.occluders === occluders) return known.shade;
+  const { grid } = surface;
+  const shade = new Float32Array(surface.patch.length);
+  const within = new Uint8Array(surface.patch.length);
+  for (const occluder of occluders) {
+    within.fill(0);
+    fillRings(occluder.rings, grid, within, 1);
+    for (let i = 0; i < within.length; i++)
+      if (within[i] && shade[i] < occluder.depth) shade[i] = occluder.depth;
+    const reachPx = occluder.reachMm * grid.pxPerMm;
+    for (const ring of occluder.coarse)
+      nearLine(ring, true, grid, reachPx, (i, d2) => {
+        const s = occluder.depth * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
+        if (s > shade[i]) shade[i] = s;
+      });
+  }
+  shades.set(surface, { occluders, shade });
+  return shade;
+}
+
+const seenPoints = new WeakMap<Surface, { occluders: readonly Occluder[]; points: Uint8Array }>();
+
+/** 1 for every point of a surface that no part in front covers. Kept with the surface. */
+export function visibilityOf(surface: Surface, occluders: readonly Occluder[]): Uint8Array {
+  const known = seenPoints.get(surface);
+  if (known?.occluders === occluders) return known.points;
+  const covered = new Uint8Array(surface.patch.length);
+  for (const occluder of occluders) fillRings(occluder.rings, surface.grid, covered, 1);
+  const points = covered.map((c) => 1 - c);
+  seenPoints.set(surface, { occluders, points });
+  return points;
+}

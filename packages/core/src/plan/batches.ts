@@ -1,0 +1,128 @@
+import type { Mix } from '../piece/index.js';
+import { DROP_ML, LOSSES, TIP_ML } from './amounts.js';
+
+/** A mix that is needed, in the order of painting. */
+export interface BatchNeed {
+  readonly step: string;
+  readonly mix: Mix;
+  /** Parts of water to one of paint. */
+  readonly water: number;
+  /** Volume wanted on the palette, water included; a third of it reaches the miniature. */
+  readonly mixedMl: number;
+}
+
+/** Volumes in ml: each paint by id, and water. */
+export interface Volume {
+  readonly paints: Readonly<Record<string, number>>;
+  readonly water: number;
+}
+
+/** One pile on the palette: what goes into it, and what becomes of it. */
+export interface Batch {
+  readonly step: string;
+  readonly unit: 'drop' | 'brush tip';
+  readonly unitMl: number;
+  /** Taken over from the pile before, which leaves as much less of it. */
+  readonly over: Volume;
+  /** From the pots: whole units of each paint. */
+  readonly added: readonly { readonly paint: string; readonly parts: number }[];
+  readonly addedWaterMl: number;
+  /** On the miniature; then in the brush and on the palette; then left for what follows or for mending. */
+  readonly laidMl: number;
+  readonly lostMl: number;
+  readonly leftMl: number;
+}
+
+/** From so many drops on paint is counted by drops, below by brush tips. */
+const DROPS_FROM = 4;
+const TINY = 1e-9;
+
+const paintIn = (v: Volume): number => Object.values(v.paints).reduce((a, b) => a + b, 0);
+const scaled = (v: Volume, by: number): Volume => ({
+  paints: Object.fromEntries(Object.entries(v.paints).map(([id, ml]) => [id, ml * by])),
+  water: v.water * by,
+});
+const NOTHING: Volume = { paints: {}, water: 0 };
+
+/**
+ * How a mix grows out of the one before: so many times the one, and so many parts of one paint. Null where it does not.
+ */
+export function mixGrowth(
+  before: Mix,
+  after: Mix,
+): { readonly times: number; readonly paint: string; readonly parts: number } | null {
+  const had = new Map(before.map((m) => [m.paint, m.parts]));
+  const has = new Map(after.map((m) => [m.paint, m.parts]));
+  if ([...had.keys()].some((id) => !has.has(id))) return null;
+  // The paint that is more than the others' ratio asks for; all others keep it.
+  for (const [paint, parts] of has) {
+    const rest = [...had].filter(([other]) => other !== paint);
+    if (rest.length === 0) continue;
+    const times = has.get(rest[0][0])! / rest[0][1];
+    const more = parts - times * (had.get(paint) ?? 0);
+    const kept = rest.every(([other, p]) => Math.abs(has.get(other)! - times * p) < TINY);
+    const noOther = [...has.keys()].every((id) => id === paint || had.has(id));
+    if (kept && noOther && more > TINY) return { times, paint, parts: more };
+  }
+  return null;
+}
+
+/**
+ * Piles for mixes in the order they are painted: whole drops or brush tips from the pots, with what is left of the pile
+ * before taken over where the next mix only adds to it and its water allows. Paint and water balance to the last digit:
+ * what is added and taken over is what is laid, lost and left.
+ */
+export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
+  let left: { readonly volume: Volume; readonly mix: Mix } = { volume: NOTHING, mix: [] };
+  return needs.map(({ step, mix, water, mixedMl }): Batch => {
+    const wantedPaint = mixedMl / (1 + water);
+    const unit = wantedPaint >= DROPS_FROM * DROP_ML ? 'drop' : 'brush tip';
+    const unitMl = unit === 'drop' ? DROP_ML : TIP_ML;
+    const parts = mix.reduce((s, m) => s + m.parts, 0);
+    let over = NOTHING;
+    let added = mix.map((m) => ({
+      paint: m.paint,
+      parts: m.parts * Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY)),
+    }));
+    const grows = paintIn(left.volume) > TINY ? mixGrowth(left.mix, mix) : null;
+    if (grows) {
+      const base = parts - grows.parts;
+      // So many units of the one paint want this much of the pile before; at least as many as make enough.
+      const units = Math.max(1, Math.ceil((wantedPaint * grows.parts) / (parts * unitMl) - TINY));
+      const asks = (units * unitMl * base) / grows.parts;
+      const wet = (asks * left.volume.water) / paintIn(left.volume);
+      if (asks <= paintIn(left.volume) + TINY && wet <= water * (asks + units * unitMl) + TINY) {
+        over = scaled(left.volume, Math.min(1, asks / paintIn(left.volume)));
+        added = [{ paint: grows.paint, parts: units }];
+      }
+    }
+    const paints: Record<string, number> = { ...over.paints };
+    for (const a of added) paints[a.paint] = (paints[a.paint] ?? 0) + a.parts * unitMl;
+    const paint = Object.values(paints).reduce((a, b) => a + b, 0);
+    const addedWaterMl = Math.max(0, water * paint - over.water);
+    const whole: Volume = { paints, water: over.water + addedWaterMl };
+    const madeMl = paint + whole.water;
+    const usedMl = Math.min(madeMl, mixedMl);
+    left = { volume: scaled(whole, (madeMl - usedMl) / madeMl), mix };
+    return {
+      step,
+      unit,
+      unitMl,
+      over,
+      added,
+      addedWaterMl,
+      laidMl: usedMl / LOSSES,
+      lostMl: usedMl - usedMl / LOSSES,
+      leftMl: madeMl - usedMl,
+    };
+  });
+}
+
+/** What a pile is made of, in words: "2 brush tips Wet slate and 1 Lampsoot", or what is added to the pile before. */
+export function batchText({ unit, added, over, leftMl }: Batch, nameOf: (paint: string) => string): string {
+  const units = (n: number) => `${n} ${n === 1 ? unit : `${unit}s`}`;
+  const said = added.map((a, i) => `${i === 0 ? units(a.parts) : a.parts} ${nameOf(a.paint)}`).join(' and ');
+  const taken = paintIn(over) > TINY ? `${said} into what is left of the pile before` : said;
+  const rest = Math.floor(leftMl / TIP_ML);
+  return rest >= 1 ? `${taken}; about ${rest} brush ${rest === 1 ? 'tip' : 'tips'} left over` : taken;
+}
