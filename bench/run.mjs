@@ -11,7 +11,7 @@ import {
   modelOf,
   partLight,
   partSheet,
-  paintLayers,
+  compositeLayers,
   FINISHED,
   pose,
   preparePart,
@@ -188,7 +188,7 @@ for (const part of sluiceWarden.parts) {
     time(() => shapeOf(part)),
     time(() => preparePart(part, sluiceWarden, shape)),
     time(() => layersOf(prepared, grid, surface)),
-    time(() => paintLayers(layers, prepared.palette, FINISHED, 'painted')),
+    time(() => compositeLayers(layers, prepared.palette, FINISHED, 'painted')),
     time(() => zonesOf(prepared), 5),
     time(() => partSheet(part, sluiceWarden, shape, prepared), 5),
   ];

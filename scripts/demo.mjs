@@ -5,7 +5,7 @@ import { writeFileSync } from 'node:fs';
 import {
   standInSculpt,
   standInSeries,
-  meanTrust,
+  meanConfidence,
   MILD,
   luminanceImageOf,
   readPhoto,
@@ -47,7 +47,7 @@ console.log({
   heightMm,
   widthPx: width,
   heightPx: height,
-  trust: meanTrust(sculpt),
+  trust: meanConfidence(sculpt),
   middle: series.bench.middle,
   bytes: [surface.length, photo.length],
   faults,

@@ -5,6 +5,7 @@ import {
   ADJUSTMENT_KINDS,
   APPROACHES,
   AS_THE_PIECE,
+  fieldLines,
   coldSteel,
   FINDINGS,
   FORMAT,
@@ -462,4 +463,10 @@ test('the published JSON Schema is the one this code makes', () => {
     readFileSync(new URL('../../../../docs/piece.schema.json', import.meta.url), 'utf8'),
   );
   expect(published).toEqual(JSON.parse(JSON.stringify(pieceJsonSchema())));
+});
+
+test('the described format is the one this code reads: its version, and every field', () => {
+  const described = readFileSync(new URL('../../../../docs/format.md', import.meta.url), 'utf8');
+  expect(described).toContain(`version ${VERSION} of the format \`${FORMAT}\``);
+  for (const { path } of fieldLines()) expect(described).toContain(`\`${path}\``);
 });
