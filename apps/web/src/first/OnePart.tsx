@@ -1,6 +1,6 @@
-import { FORM_KINDS, forms, writePiece, type Part } from '@pale-glint/core';
+import { FORM_KINDS, forms, writePiece, type FormKind, type Part } from '@pale-glint/core';
 import { useState, useSyncExternalStore } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/pieces.js';
 import { pieceOf, TILES } from './tiles.js';
 import { moveLight } from '../map/moveLight.js';
@@ -10,6 +10,7 @@ import { useSheets } from '../map/useSheets.js';
 import { OrderList } from '../stations/order/OrderList.js';
 import { PieceStore } from '../store/pieceStore.js';
 import { Button } from '../ui/Button.js';
+import { PageHeader } from '../ui/PageHeader.js';
 import { Thumb } from '../ui/Thumb.js';
 import { ViewSwitch, type ShownView } from '../ui/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
@@ -20,6 +21,29 @@ const looseWorld = {
   keep: () => undefined,
   after: () => () => undefined,
 };
+
+/** Every form as a picture of its own to press. */
+function FormTiles({ kind, onTake }: { kind: FormKind; onTake: (kind: FormKind) => void }) {
+  return (
+    <div className="grid grid-cols-3 gap-2">
+      {TILES.map((tile) => (
+        <button
+          key={tile.kind}
+          type="button"
+          aria-pressed={kind === tile.kind}
+          title={forms[tile.kind].serves}
+          onClick={() => onTake(tile.kind)}
+          className="aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 p-1 text-left"
+        >
+          <Thumb piece={tile.piece} width={80} height={72} />
+          <span className="narrow block pt-0.5 text-label leading-tight">
+            {forms[tile.kind].label.replace(' with a ridge', '')}
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
 
 /** The quick door: a form, its size, the light; the map and the painting order at once. */
 export function OnePart() {
@@ -55,11 +79,7 @@ export function OnePart() {
 
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-14 shrink-0 items-center gap-4 bg-g05 px-4 text-g98">
-        <Link to="/" className="wide w-48 font-bold">
-          Pale Glint
-        </Link>
-        <h1 className="mr-auto font-semibold">Just one part</h1>
+      <PageHeader title="Just one part">
         {note && (
           <p role="status" className="text-label">
             {note}
@@ -68,33 +88,20 @@ export function OnePart() {
         <Button look="plain" onClick={() => void keep()}>
           Keep it as a piece
         </Button>
-      </header>
+      </PageHeader>
       <main className="flex min-h-0 flex-1">
         <section aria-label="What it is" className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4">
           <h2 className="text-label text-g28">What form is it?</h2>
-          <div className="grid grid-cols-3 gap-2">
-            {TILES.map(({ kind, piece: tile }) => (
-              <button
-                key={kind}
-                type="button"
-                aria-pressed={part.form.kind === kind}
-                title={forms[kind].serves}
-                onClick={() => {
-                  setAfter(null);
-                  store.change((d) => {
-                    d.parts[0].form = forms[kind].defaults;
-                    d.parts[0].name = forms[kind].label;
-                  });
-                }}
-                className="aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 p-1 text-left"
-              >
-                <Thumb piece={tile} width={80} height={72} />
-                <span className="narrow block pt-0.5 text-label leading-tight">
-                  {forms[kind].label.replace(' with a ridge', '')}
-                </span>
-              </button>
-            ))}
-          </div>
+          <FormTiles
+            kind={part.form.kind}
+            onTake={(kind) => {
+              setAfter(null);
+              store.change((d) => {
+                d.parts[0].form = forms[kind].defaults;
+                d.parts[0].name = forms[kind].label;
+              });
+            }}
+          />
           <section aria-label="Size and finish">
             <SizeFields key={part.form.kind} part={part} change={change} end={() => store.endGesture()} />
             <FinishFields

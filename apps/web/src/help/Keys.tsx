@@ -1,6 +1,7 @@
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { catalogue } from '../commands/catalogue.js';
 import { useCommands } from '../commands/useCommands.js';
+import { PageHeader } from '../ui/PageHeader.js';
 
 /** Every command and its key. */
 export function Keys() {
@@ -8,11 +9,7 @@ export function Keys() {
   useCommands({ pieces: () => void navigate('/'), help: () => void navigate(-1) });
   return (
     <div className="flex h-full flex-col bg-g93">
-      <header className="flex h-14 shrink-0 items-center gap-6 bg-g05 px-6 text-g98">
-        <Link to="/" className="wide font-bold">
-          Pale Glint
-        </Link>
-        <h1 className="mr-auto font-semibold">Everything by keyboard</h1>
+      <PageHeader title="Everything by keyboard">
         <button
           type="button"
           className="text-label font-semibold underline"
@@ -20,7 +17,7 @@ export function Keys() {
         >
           Back to where you were
         </button>
-      </header>
+      </PageHeader>
       <main className="min-h-0 flex-1 overflow-y-auto p-6">
         <p className="max-w-3xl pb-5 text-g28">
           Tab goes from one thing to the next; the arrow keys change numbers, lists and handles, with Shift

@@ -1,7 +1,9 @@
 import { MIXED_KINDS, writePaintList, writePalette, type ShelfPaint } from '@pale-glint/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Alert } from '../ui/Alert.js';
 import { Button } from '../ui/Button.js';
+import { PageHeader } from '../ui/PageHeader.js';
 import { saveFile } from '../ui/saveFile.js';
 import { Failing, Loading } from '../ui/states.js';
 import { AddPaints } from './AddPaints.js';
@@ -21,16 +23,7 @@ export function ShelfPage() {
     change((s) => ({ ...s, paints: s.paints.map((p) => (chosen.has(p.id) ? { ...p, ...over } : p)) }));
   return (
     <div className="flex h-full flex-col bg-g72">
-      <header className="flex items-center gap-4 bg-g05 px-6 py-3 text-g98">
-        <Link to="/" className="wide text-lead font-extrabold tracking-tight">
-          Pale Glint
-        </Link>
-        <h1 className="mr-auto text-lead font-semibold">
-          Shelf
-          <span className="pl-3 text-label font-normal text-g82">
-            {shelf.paints.length} pots, {mixed} to mix from
-          </span>
-        </h1>
+      <PageHeader title="Shelf" note={`${shelf.paints.length} pots, ${mixed} to mix from`}>
         <Link to="/shelf/card" className="text-label font-semibold underline underline-offset-2">
           Measure on a card
         </Link>
@@ -51,12 +44,8 @@ export function ShelfPage() {
         >
           As a palette
         </Button>
-      </header>
-      {message && (
-        <p role="alert" className="bg-g10 px-6 py-2 text-label text-g98">
-          {message}
-        </p>
-      )}
+      </PageHeader>
+      {message && <Alert className="px-6 py-2">{message}</Alert>}
       <div className="flex min-h-0 flex-1">
         <main className="flex min-w-0 flex-1 flex-col">
           <label className="flex items-center gap-3 px-4 py-2 text-label">

@@ -34,6 +34,38 @@ const EMPTY: CardState = {
   water: CARD_WATER,
 };
 
+/** One dot more; it is of the pot after the last dot's, most likely. */
+export function withDot(card: CardState, at: Pixel, paints: readonly Paint[]): CardState {
+  const last = paints.findIndex((p) => p.id === card.plan.at(-1)?.paint);
+  const paint = paints[(last + 1) % paints.length].id;
+  return {
+    ...card,
+    dots: [...card.dots, at],
+    plan: [...card.plan, { paint, use: { kind: 'colour' } }],
+  };
+}
+
+export const withoutDot = (card: CardState, index: number): CardState => ({
+  ...card,
+  plan: card.plan.filter((_, i) => i !== index),
+  dots: card.dots.filter((_, i) => i !== index),
+});
+
+export const withPlan = (card: CardState, index: number, plan: DotPlan): CardState => ({
+  ...card,
+  plan: card.plan.map((p, i) => (i === index ? plan : p)),
+});
+
+/** Ready for another photo; what is known of card and water stays. */
+export const withoutPhoto = (card: CardState): CardState => ({
+  ...card,
+  bitmap: null,
+  white: null,
+  grey: null,
+  dots: [],
+  plan: [],
+});
+
 export interface CardAnswer {
   readonly card: CardRead;
   readonly measured: readonly Measured[];

@@ -1,0 +1,38 @@
+import { NumberField } from './NumberField.js';
+import { whyOf } from './whys.js';
+
+/** A number of a record, described once: its field, name, unit and range. */
+export interface NumberFieldSpec<K extends string> {
+  readonly key: K;
+  readonly label: string;
+  readonly unit: string;
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  /** Numbers shown per unit stored: 100 for shares shown in per cent. */
+  readonly scale?: number;
+}
+
+interface FieldRowProps<K extends string> {
+  readonly field: NumberFieldSpec<K>;
+  readonly value: number;
+  /** Where the name changes with the value. */
+  readonly label?: string;
+  readonly onChange: (key: K, value: number) => void;
+  readonly onEnd: () => void;
+}
+
+/** The field that a description asks for, with its why. */
+export function FieldRow<K extends string>({ field, value, label, onChange, onEnd }: FieldRowProps<K>) {
+  const { key, ...spec } = field;
+  return (
+    <NumberField
+      {...spec}
+      label={label ?? spec.label}
+      why={whyOf(key)}
+      value={value}
+      onChange={(v) => onChange(key, v)}
+      onEnd={onEnd}
+    />
+  );
+}

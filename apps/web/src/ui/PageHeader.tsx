@@ -1,0 +1,26 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+
+interface PageHeaderProps {
+  readonly title: string;
+  /** Beside the title, smaller. */
+  readonly note?: string | undefined;
+  /** What can be done on the page, at the far end. */
+  readonly children?: ReactNode;
+}
+
+/** The head of a page that is no station: the way back to the first page, and where one is. */
+export function PageHeader({ title, note, children }: PageHeaderProps) {
+  return (
+    <header className="flex h-14 shrink-0 items-center gap-4 bg-g05 px-6 text-g98">
+      <Link to="/" className="wide font-bold tracking-tight">
+        Pale Glint
+      </Link>
+      <h1 className="mr-auto text-lead font-semibold">
+        {title}
+        {note && <span className="pl-3 text-label font-normal text-g82">{note}</span>}
+      </h1>
+      {children}
+    </header>
+  );
+}
