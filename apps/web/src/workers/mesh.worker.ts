@@ -7,11 +7,11 @@ import {
   standingHeight,
   type Mesh,
 } from '@pale-glint/core/mesh';
-import type { MeshJob, MeshNews } from './meshProtocol.js';
+import type { MeshJob, MeshMessage } from './meshProtocol.js';
 
 /** A look while it is turned needs no more points than this per mm of a 54 mm figure. */
 const GLANCE_PX_PER_MM = 5;
-const post = (news: MeshNews, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
+const post = (news: MeshMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
 let mesh: Mesh | null = null;
 
 async function run(job: MeshJob): Promise<void> {

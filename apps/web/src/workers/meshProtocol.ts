@@ -23,7 +23,7 @@ export interface MadeMesh {
   readonly shape: Uint8Array<ArrayBuffer> | null;
 }
 
-export type MeshNews =
+export type MeshMessage =
   | { readonly kind: 'progress'; readonly doing: string; readonly share: number }
   | OpenedMesh
   | { readonly kind: 'glance'; readonly jobId: number; readonly sculpt: Sculpt }

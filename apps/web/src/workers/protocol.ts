@@ -104,7 +104,7 @@ export interface SurfaceJob {
   readonly jobId: number;
   readonly piece: Piece;
   readonly surface: string;
-  readonly show: 'primed' | 'trust';
+  readonly show: 'primed' | 'confidence';
 }
 
 /** The smooth region round a tapped place of a sculpt, in mm from its middle. */

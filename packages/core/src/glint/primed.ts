@@ -15,7 +15,7 @@ const ENCODED = Uint8ClampedArray.from({ length: 1025 }, (_, i) => {
 export function primedPicture(
   s: Sculpt,
   rig: Piece['rig'],
-  show: 'primed' | 'trust',
+  show: 'primed' | 'confidence',
 ): Uint8ClampedArray<ArrayBuffer> {
   const [lx, ly, lz] = keyDirection(rig);
   const out = new Uint8ClampedArray(s.width * s.height * 4);
@@ -25,7 +25,7 @@ export function primedPicture(
     const lit = Math.max(0, s.nx[i] * lx + s.ny[i] * ly + nz * lz);
     const open = s.visibility ? s.visibility[i] / 255 : 1;
     const grey =
-      show === 'trust' ? s.confidence[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
+      show === 'confidence' ? s.confidence[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
     out[k] = out[k + 1] = out[k + 2] = grey;
     out[k + 3] = 255;
   }

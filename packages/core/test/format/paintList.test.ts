@@ -60,8 +60,8 @@ describe('a paint list', () => {
       `${HEAD}\n${Array.from({ length: 5001 }, (_, i) => `P${i},#000000,,opaque,,`).join('\n')}`,
       'file held 5001 paints',
     ],
-  ])('with %s is refused with its line and column', (_, text, says) => {
-    expect(problems(text).join('\n')).toContain(says);
+  ])('with %s is refused with its line and column', (_, text, message) => {
+    expect(problems(text).join('\n')).toContain(message);
   });
 
   test('tells every problem, and never throws anything else', () => {

@@ -258,7 +258,7 @@ describe('what a blade cannot have is drawn as it can, and told', () => {
       { ...forms.rivets.defaults, count: 9, lengthMm: 4, headMm: 2 } as Form,
       /9 heads fit only 0\.5 mm/,
     ],
-  ])('%s', (_, form, says) => {
-    expect(modelOf(form).notes?.join()).toMatch(says);
+  ])('%s', (_, form, message) => {
+    expect(modelOf(form).notes?.join()).toMatch(message);
   });
 });

@@ -115,7 +115,7 @@ describe('two metals', () => {
     expect(hueLink(grey, bronze, towline)).toMatchObject({
       kind: 'neither',
       apartDeg: null,
-      says: expect.stringContaining('Plain grey is grey'),
+      message: expect.stringContaining('Plain grey is grey'),
     });
   });
 });

@@ -159,8 +159,8 @@ describe('what files hold that is no miniature', () => {
       'x.gltf',
       /another file/,
     ],
-  ])('%s', async (_what, bytes, name, says) => {
-    await expect(tried(bytes, name)).rejects.toThrow(says);
+  ])('%s', async (_what, bytes, name, message) => {
+    await expect(tried(bytes, name)).rejects.toThrow(message);
   });
 
   test('five million triangles are refused before they are read', async () => {

@@ -138,8 +138,8 @@ describe('rules of order', () => {
 
 test('an undercoat that is wanted is named, from the paints at hand', () => {
   const [{ piece, order }, plant] = PLANTED['wants-undercoat'];
-  const { message: says } = orderFindings(plant(order), piece).find((f) => f.id === 'wants-undercoat')!;
-  const named = /such as (.+?),/.exec(says)?.[1];
+  const { message } = orderFindings(plant(order), piece).find((f) => f.id === 'wants-undercoat')!;
+  const named = /such as (.+?),/.exec(message)?.[1];
   expect(piece.paints.find((p) => p.name === named)?.opacity).toBe('opaque');
-  expect(says).toMatch(/about 8 coats.*value \d+/);
+  expect(message).toMatch(/about 8 coats.*value \d+/);
 });

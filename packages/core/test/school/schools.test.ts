@@ -123,8 +123,8 @@ describe.each(SCHOOLS)('%s on blade, helm and disc', (id) => {
   });
 
   test('says what it suits and how far to go', () => {
-    const { description: says, suits, stop, undercoat } = schools[id];
-    for (const words of [says, suits, undercoat.why, stop.table, stop.display, stop.competition])
+    const { description, suits, stop, undercoat } = schools[id];
+    for (const words of [description, suits, undercoat.why, stop.table, stop.display, stop.competition])
       expect(words.length).toBeGreaterThan(10);
   });
 });

@@ -12,6 +12,7 @@ import {
 import type { PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import type { PieceStore } from '../../store/pieceStore.js';
+import { followPointer } from '../../ui/followPointer.js';
 import { handEdits } from './handEdits.js';
 import type { HandMode } from './overrideModes.js';
 
@@ -89,16 +90,10 @@ export function handPress(
       onStroke([...drawn]);
     }
   };
-  const up = () => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', up);
-    window.removeEventListener('pointercancel', up);
+  followPointer(move, () => {
     onStroke([]);
     if (mode === 'cuts' && stroke.length > 1)
       handEdits.put(store, part.id, { ...CUT, patch, points: thinned(stroke) });
     store.endGesture();
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', up);
-  window.addEventListener('pointercancel', up);
+  });
 }

@@ -1,9 +1,9 @@
 import type { Sculpt } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MadeMesh, MeshJob, MeshNews, OpenedMesh } from '../../workers/meshProtocol.js';
+import type { MadeMesh, MeshJob, MeshMessage, OpenedMesh } from '../../workers/meshProtocol.js';
 
-export interface MeshDesk {
+export interface MeshWork {
   readonly opened: OpenedMesh | null;
   /** As it was last looked at. */
   readonly glance: Sculpt | null;
@@ -17,7 +17,7 @@ export interface MeshDesk {
 }
 
 /** A 3D file in a worker of its own: opened once, looked at from any side, made into a surface. */
-export function useMesh(): MeshDesk {
+export function useMesh(): MeshWork {
   const worker = useRef<Worker | null>(null);
   const file = useRef<{ file: Blob; name: string } | null>(null);
   const waiting = useRef<MeshView | null>(null);
@@ -26,7 +26,7 @@ export function useMesh(): MeshDesk {
   const [opened, setOpened] = useState<OpenedMesh | null>(null);
   const [glance, setGlance] = useState<Sculpt | null>(null);
   const [made, setMade] = useState<MadeMesh | null>(null);
-  const [busy, setBusy] = useState<MeshDesk['busy']>(null);
+  const [busy, setBusy] = useState<MeshWork['busy']>(null);
   const [message, setMessage] = useState<string | null>(null);
 
   const send = useCallback((job: MeshJob) => worker.current?.postMessage(job), []);
@@ -38,7 +38,7 @@ export function useMesh(): MeshDesk {
       name: 'mesh',
     });
     worker.current = fresh;
-    fresh.onmessage = ({ data }: MessageEvent<MeshNews>) => {
+    fresh.onmessage = ({ data }: MessageEvent<MeshMessage>) => {
       if (data.kind === 'progress') setBusy({ doing: data.doing, share: data.share });
       else if (data.kind === 'opened') {
         setBusy(null);

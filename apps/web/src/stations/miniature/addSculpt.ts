@@ -2,7 +2,7 @@ import { meanConfidence, sculptSize, type PieceSculpt, type Sculpt } from '@pale
 import { blobApi } from '../../api/blobs.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 
-interface NewSculpt {
+export interface NewSculpt {
   readonly sculpt: Sculpt;
   /** The same as it is stored. */
   readonly surface: Uint8Array<ArrayBuffer>;

@@ -1,6 +1,5 @@
-import { useCallback, useMemo, useState, type PointerEvent } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useCommands } from '../../commands/useCommands.js';
-import { inDrawing } from '../../map/inDrawing.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
@@ -15,18 +14,17 @@ import { Library } from './Library.js';
 import type { LibraryItem } from './library.js';
 import { PartHandles } from './PartHandles.js';
 import { PartList } from './PartList.js';
+import { useDragParts } from './useDragParts.js';
 import { GroupSide, PartSide, type Deeds } from './PartSide.js';
 import { MOST_PARTS } from '@pale-glint/core';
 
-/** A hand that moved less than this has pressed, not dragged, in screen points. */
-const STILL_PX = 3;
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus();
 
-/** What form each part is, where it stands and how it is turned. */
-export function PartsStation() {
+/** What is worked on: the part that all stations share, or a group of this one. */
+function useChosen() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, selected, select, after, close, setClose } = useStation();
+  const { selected, select } = useStation();
   const [group, setGroup] = useState<string | null>(null);
   const grouped = group !== null && piece.groups.some((g) => g.id === group) ? group : null;
   const chosen = useMemo(
@@ -42,7 +40,12 @@ export function PartsStation() {
     },
     [store, select],
   );
-  const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
+  return { chosen, choose };
+}
+
+/** What can be done with what is chosen, by button and by key. */
+function useDeeds(chosen: Chosen, choose: (next: Chosen) => void): Deeds {
+  const store = usePieceStore();
   const deeds: Deeds = {
     duplicate: () => choose(edits.duplicate(store, chosen)),
     twin: () => choose(edits.twin(store, chosen)),
@@ -59,40 +62,38 @@ export function PartsStation() {
     move: () => focusOn('[data-command="move"]'),
     group: () => focusOn('[data-command="group"] select'),
   });
+  return deeds;
+}
 
+function EmptyHint() {
+  return (
+    <div className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-80 rounded-sm bg-g96 p-5">
+      <p className="text-lead font-semibold">Begin with a form</p>
+      <p className="text-g28">
+        Choose below what the first part looks like: a blade, a tube, a dome. Or take a set and change it.
+        With your own miniature at hand, begin on the right: with a photo, a lamp scan or a 3D file.
+      </p>
+    </div>
+  );
+}
+
+/** What form each part is, where it stands and how it is turned. */
+export function PartsStation() {
+  const store = usePieceStore();
+  const { piece } = usePieceState();
+  const { sheets, view, setView, after, close, setClose } = useStation();
+  const { chosen, choose } = useChosen();
+  const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
+  const deeds = useDeeds(chosen, choose);
   const { tapping, begin } = useTapTool(choose);
-  const press = (id: string | null, _x: number, _y: number, e: PointerEvent) => {
-    if (!id) return;
-    const inGroup = chosen?.kind === 'group' && piece.parts.find((p) => p.id === id)?.group === chosen.id;
-    const mine: Chosen = inGroup ? chosen : { kind: 'part', id };
-    if (!inGroup) choose(mine);
-    const field = e.currentTarget as HTMLElement;
-    const drawing = field.querySelector('svg')!;
-    let last = inDrawing(drawing, e.clientX, e.clientY);
-    const [sx, sy] = [e.clientX, e.clientY];
-    let dragging = false;
-    const move = (m: globalThis.PointerEvent) => {
-      if (!dragging && Math.hypot(m.clientX - sx, m.clientY - sy) < STILL_PX) return;
-      dragging = true;
-      const at = inDrawing(drawing, m.clientX, m.clientY);
-      edits.move(store, mine, at.x - last.x, last.y - at.y, `drag/${mine.id}`);
-      last = at;
-    };
-    const up = () => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', up);
-      window.removeEventListener('pointercancel', up);
-      if (dragging) store.endGesture();
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', up);
-    window.addEventListener('pointercancel', up);
-  };
+  const drag = useDragParts(chosen, choose);
   const add = (item: LibraryItem) => {
     const b = boundsOfPiece(piece, null);
     const empty = piece.parts.length === 0;
-    const [x, y] = empty ? [0, piece.heightMm / 2] : [(b.left + b.right) / 2, (b.bottom + b.top) / 2];
-    const next = edits.add(store, item.parts, x, y, item.set ? item.label : null);
+    const at = empty
+      ? { xMm: 0, yMm: piece.heightMm / 2 }
+      : { xMm: (b.left + b.right) / 2, yMm: (b.bottom + b.top) / 2 };
+    const next = edits.add(store, item.parts, at, item.set ? item.label : null);
     if (next) choose(next);
     setClose(false);
   };
@@ -111,7 +112,7 @@ export function PartsStation() {
           closeUp={close && part && !tapping ? part.id : null}
           underlay
           bare={tapping !== null}
-          onPress={press}
+          onPress={drag}
           {...moveLight(store)}
           handles={(picture, px) =>
             tapping ? (
@@ -147,16 +148,7 @@ export function PartsStation() {
               <ViewSwitch value={view} onChange={setView} />
             </div>
           )}
-          {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && (
-            <div className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-80 rounded-sm bg-g96 p-5">
-              <p className="text-lead font-semibold">Begin with a form</p>
-              <p className="text-g28">
-                Choose below what the first part looks like: a blade, a tube, a dome. Or take a set and change
-                it. With your own miniature at hand, begin on the right: with a photo, a lamp scan or a 3D
-                file.
-              </p>
-            </div>
-          )}
+          {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && <EmptyHint />}
         </MapStage>
         {part ? (
           <PartSide key={part.id} part={part} piece={piece} deeds={deeds} />

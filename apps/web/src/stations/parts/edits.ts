@@ -24,6 +24,9 @@ export const chosenParts = (piece: Piece, chosen: Chosen): Part[] =>
     ? []
     : piece.parts.filter((p) => (chosen.kind === 'part' ? p.id === chosen.id : p.group === chosen.id));
 
+/** A place, or a way, in the piece's mm. */
+type At = Pick<Place, 'xMm' | 'yMm'>;
+
 const ids = (piece: Piece) => piece.parts.map((p) => p.id);
 const fits = (piece: Piece, more: number) => piece.parts.length + more <= MOST_PARTS;
 export const FULL = `A piece holds at most ${MOST_PARTS} parts.`;
@@ -50,7 +53,7 @@ function regrouped(d: Piece, copies: Part[], chosen: Chosen): { parts: Part[]; g
 /** Deeds of the Parts station; each is one step of undo. They answer with what is chosen then. */
 export const edits = {
   /** Adds parts of the library in front; a single part inherits metal and polish from the last one. */
-  add(store: PieceStore, parts: readonly Part[], xMm: number, yMm: number, groupName: string | null): Chosen {
+  add(store: PieceStore, parts: readonly Part[], { xMm, yMm }: At, groupName: string | null): Chosen {
     const piece = store.get().piece;
     if (!fits(piece, parts.length)) return null;
     const last = [...piece.parts].reverse().find((p) => p.finish.kind === 'metal');
@@ -74,7 +77,7 @@ export const edits = {
     const count = piece.parts.filter((p) => p.name.startsWith(label)).length;
     const name = count === 0 ? label : `${label} ${count + 1}`;
     const fresh = { ...newPart(id, form, name), place };
-    return edits.add(store, [fresh], 0, 0, null);
+    return edits.add(store, [fresh], { xMm: 0, yMm: 0 }, null);
   },
 
   duplicate(store: PieceStore, chosen: Chosen): Chosen {
@@ -137,13 +140,13 @@ export const edits = {
     });
   },
 
-  move(store: PieceStore, chosen: Chosen, dxMm: number, dyMm: number, gesture: string): void {
+  move(store: PieceStore, chosen: Chosen, by: At, gesture: string): void {
     const mine = new Set(chosenParts(store.get().piece, chosen).map((p) => p.id));
     store.change((d) => {
       for (const p of d.parts)
         if (mine.has(p.id)) {
-          p.place.xMm += dxMm;
-          p.place.yMm += dyMm;
+          p.place.xMm += by.xMm;
+          p.place.yMm += by.yMm;
         }
     }, gesture);
   },

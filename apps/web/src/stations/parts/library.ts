@@ -20,19 +20,9 @@ export interface LibraryItem {
   readonly piece: Piece;
 }
 
-const item = (
-  id: string,
-  label: string,
-  serves: string,
-  set: boolean,
-  parts: readonly Part[],
-): LibraryItem => ({
-  id,
-  label,
-  serves,
-  set,
-  parts,
-  piece: newPiece(id, label, [...parts]),
+const item = (of: Omit<LibraryItem, 'piece'>): LibraryItem => ({
+  ...of,
+  piece: newPiece(of.id, of.label, [...of.parts]),
 });
 
 /** All that can be added: the forms first, then the sets to begin with. */
@@ -40,11 +30,18 @@ export const library: readonly LibraryItem[] = [
   ...FORM_KINDS.flatMap((kind: FormKind) => {
     const { label, serves, defaults, variants = [] } = forms[kind];
     return [
-      item(kind, label, serves, false, [newPart(kind, defaults)]),
-      ...variants.map((v) =>
-        item(`${kind}-${v.id}`, v.label, v.serves, false, [newPart(`${kind}-${v.id}`, v.form, v.label)]),
-      ),
+      item({ id: kind, label, serves, set: false, parts: [newPart(kind, defaults)] }),
+      ...variants.map((v) => {
+        const id = `${kind}-${v.id}`;
+        return item({
+          id,
+          label: v.label,
+          serves: v.serves,
+          set: false,
+          parts: [newPart(id, v.form, v.label)],
+        });
+      }),
     ];
   }),
-  ...starterSets.map((s) => item(`set-${s.id}`, s.label, s.serves, true, s.parts)),
+  ...starterSets.map(({ id, ...s }) => item({ id: `set-${id}`, set: true, ...s })),
 ];

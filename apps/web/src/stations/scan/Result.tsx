@@ -11,7 +11,7 @@ export function SurfacePicture({
 }: {
   sculpt: Sculpt;
   rig: Piece['rig'];
-  show: 'primed' | 'trust';
+  show: 'primed' | 'confidence';
   label: string;
   tall?: boolean;
 }) {

@@ -14,7 +14,8 @@ export type ScanState =
   | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'scanned'; readonly scan: ScanProgress };
 
-export interface StandInWish {
+/** What the stand-in camera is asked for. */
+export interface StandInRequest {
   readonly sculpt: string;
   readonly hard: boolean;
   readonly spoilt: Spoilt | '';
@@ -67,7 +68,7 @@ export function useScan() {
   );
 
   const standIn = useCallback(
-    ({ sculpt, hard, spoilt }: StandInWish) =>
+    ({ sculpt, hard, spoilt }: StandInRequest) =>
       during(
         'The stand-in camera takes its photos',
         (tell) =>

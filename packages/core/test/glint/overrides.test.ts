@@ -133,7 +133,7 @@ describe('bands by hand', () => {
 
   test('sleep, with a reason, while their band or their face is not there', () => {
     const dull = handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }], { polish: 'dull' });
-    expect(dull.unresolved).toEqual([{ id: 'by-1', says: 'this face has no band 4 now' }]);
+    expect(dull.unresolved).toEqual([{ id: 'by-1', reason: 'this face has no band 4 now' }]);
     expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).unresolved[0].reason).toMatch(
       /no such flat face/,
     );
@@ -266,7 +266,7 @@ describe('borders and places by hand', () => {
   test('places on a patch that is gone sleep and wake with it', () => {
     const onRight: Bare = { kind: 'zone-hold', patch: 1, anchor: { u: 0.5, v: 0.5 }, radiusMm: 1, value: 1 };
     expect(handled(dome(9), [onRight]).unresolved).toEqual([
-      { id: 'by-1', says: 'its place is gone from this form' },
+      { id: 'by-1', reason: 'its place is gone from this form' },
     ]);
     expect(handled(blade, [onRight]).unresolved).toEqual([]);
   });
@@ -382,7 +382,7 @@ test('the map report names what sleeps and what was drawn otherwise', () => {
     adjustments: [{ id: 'a', part: p.id, kind: 'glint-remove', glint: 'p9-0' }],
   };
   const [report] = mapReport(piece, 4);
-  expect(report.unresolved).toEqual([{ id: 'a', says: 'this light gives no such dot' }]);
+  expect(report.unresolved).toEqual([{ id: 'a', reason: 'this light gives no such dot' }]);
   expect(report.notes.join()).toMatch(/hollow is wider/);
   expect(shapeOf(p).overrides.all).toEqual([]);
 });

@@ -1,0 +1,24 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { usePieceStore } from '../../store/PieceContext.js';
+import { useStation } from '../stationState.js';
+import { addSculpt, type NewSculpt } from './addSculpt.js';
+import { failureOf } from './MiniatureSide.js';
+
+/** Lays a surface under the parts and goes there; tells what it is doing, or why it could not. */
+export function useTakeSculpt() {
+  const store = usePieceStore();
+  const navigate = useNavigate();
+  const { select } = useStation();
+  const [status, setStatus] = useState<string | null>(null);
+  const take = async (made: NewSculpt) => {
+    try {
+      await addSculpt(store, made, setStatus);
+      select(null);
+      await navigate('../parts');
+    } catch (error) {
+      setStatus(failureOf(error));
+    }
+  };
+  return { status, setStatus, take };
+}
