@@ -10,7 +10,7 @@ import {
   type Pixel,
 } from '@pale-glint/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DotPlan, SwatchJob, SwatchNews } from '../workers/swatchProtocol.js';
+import type { DotPlan, SwatchJob, SwatchMessage } from '../workers/swatchProtocol.js';
 
 export interface CardState {
   readonly bitmap: ImageBitmap | null;
@@ -85,7 +85,7 @@ export function useCard(paints: readonly Paint[]) {
       name: 'swatch',
     });
     worker.current = mine;
-    mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
+    mine.onmessage = ({ data }: MessageEvent<SwatchMessage>) => {
       setBusy(false);
       if (data.kind === 'failed') {
         setTrouble(data.message);

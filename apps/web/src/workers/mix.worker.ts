@@ -7,9 +7,9 @@ import {
   searchMixesForLadder,
   standIns,
 } from '@pale-glint/core';
-import type { MixJob, MixNews } from './mixProtocol.js';
+import type { MixJob, MixMessage } from './mixProtocol.js';
 
-const post = (news: MixNews) => self.postMessage(news);
+const post = (news: MixMessage) => self.postMessage(news);
 
 self.onmessage = ({ data }: MessageEvent<MixJob>) => {
   let told = 0;

@@ -50,7 +50,7 @@ export interface StandInsJob {
 
 export type MixJob = LadderJob | OthersJob | LackingJob | HalfJob | StandInsJob;
 
-export type MixNews =
+export type MixMessage =
   | { readonly kind: 'progress'; readonly share: number }
   | ({ readonly kind: 'ladder' } & LadderSearchResult)
   | { readonly kind: 'others'; readonly others: readonly OtherMix[]; readonly opposites: Opposites | null }

@@ -8,12 +8,12 @@ import {
   standInCard,
   type SwatchPhoto,
 } from '@pale-glint/core';
-import type { SwatchJob, SwatchNews } from './swatchProtocol.js';
+import type { SwatchJob, SwatchMessage } from './swatchProtocol.js';
 
 /** Colours are averaged over dots: more points than this tell no more. */
 const MOST_SIDE = 1400;
 
-const post = (news: SwatchNews, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
+const post = (news: SwatchMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
 let photo: SwatchPhoto | null = null;
 
 async function decoded(file: Blob): Promise<{ photo: SwatchPhoto; bitmap: ImageBitmap }> {

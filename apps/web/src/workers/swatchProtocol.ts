@@ -27,7 +27,7 @@ export type SwatchJob =
       readonly grounds: CardGrounds;
     };
 
-export type SwatchNews =
+export type SwatchMessage =
   | {
       readonly kind: 'opened';
       readonly bitmap: ImageBitmap;

@@ -25,7 +25,9 @@ export function primedPicture(
     const lit = Math.max(0, s.nx[i] * lx + s.ny[i] * ly + nz * lz);
     const open = s.visibility ? s.visibility[i] / 255 : 1;
     const grey =
-      show === 'confidence' ? s.confidence[i] : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
+      show === 'confidence'
+        ? s.confidence[i]
+        : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
     out[k] = out[k + 1] = out[k + 2] = grey;
     out[k + 3] = 255;
   }

@@ -3,3 +3,4 @@ export * from './lay.js';
 export { DRY_MIN, toolText } from './parts.js';
 export * from './registry.js';
 export * from './adopt.js';
+export * from './ladderEdits.js';

@@ -99,7 +99,10 @@ Tin #b4b8bb metal`);
     const long = Array.from({ length: 50_000 }, (_, i) => `Paint ${i} #424f5c opaque`).join('\n');
     const lines = readTypedPaints(long);
     expect(lines).toHaveLength(MOST_TYPED + 1);
-    expect(lines[MOST_TYPED]).toMatchObject({ paint: null, message: expect.stringMatching(/longer than 2000/) });
+    expect(lines[MOST_TYPED]).toMatchObject({
+      paint: null,
+      message: expect.stringMatching(/longer than 2000/),
+    });
   });
 
   test('never fails, whatever is typed', () => {

@@ -28,7 +28,7 @@ const OWN = 'own';
 const SPACINGS = { even: 0, lights: 0.6, darks: -0.6 } as const;
 type Spacing = keyof typeof SPACINGS;
 
-interface WishFormProps {
+interface LadderSpecFormProps {
   readonly ladder: Ladder;
   readonly paints: readonly Paint[];
   readonly out: readonly string[];
@@ -39,16 +39,16 @@ interface WishFormProps {
 }
 
 /** Asks for a metal in so many steps: finds its mixes, or the one paint that is lacking to it. */
-export function WishForm({
+export function LadderSpecForm({
   ladder,
   paints,
   out,
   from,
   search: { state, search, stop },
   onFound,
-}: WishFormProps) {
+}: LadderSpecFormProps) {
   const metal = metalOfLadder(ladder);
-  const [wish, setWish] = useState({
+  const [spec, setSpec] = useState({
     metal: metal?.id.startsWith(COLOURED)
       ? COLOURED
       : metal?.id.startsWith('path')
@@ -62,97 +62,97 @@ export function WishForm({
   });
   const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
   const [seen, setSeen] = useState<Metal | null>(null);
-  const wished = useMemo((): Metal => {
-    if (wish.metal === COLOURED) return colouredMetal(wish.hue);
-    if (wish.metal === PHOTO && seen) return seen;
-    const listed = metals.find((m) => m.id === wish.metal);
+  const wanted = useMemo((): Metal => {
+    if (spec.metal === COLOURED) return colouredMetal(spec.hue);
+    if (spec.metal === PHOTO && seen) return seen;
+    const listed = metals.find((m) => m.id === spec.metal);
     if (listed) return listed;
     const byId = paintsById(paints);
     const own = metal?.id.startsWith('path')
       ? metal
       : metalFromColours(ladder.steps.map((s) => stepLab(s, byId)));
     return { ...own, label: ladder.name };
-  }, [wish, seen, metal, ladder, paints]);
-  const ends = [wished.path[0], wished.path[wished.path.length - 1]].map((hex) =>
+  }, [spec, seen, metal, ladder, paints]);
+  const ends = [wanted.path[0], wanted.path[wanted.path.length - 1]].map((hex) =>
     Math.round(hexToLab(hex).l),
   );
-  const [low, high] = [wish.from ?? ends[0], wish.to ?? ends[1]];
-  const waiting = wish.metal === PHOTO && !seen;
+  const [low, high] = [spec.from ?? ends[0], spec.to ?? ends[1]];
+  const waiting = spec.metal === PHOTO && !seen;
   const wishOf = () =>
     ladderFromSpec(ladder, {
-      metal: wished,
-      steps: wish.steps,
-      crowd: SPACINGS[wish.spacing],
-      from: wish.from,
-      to: wish.to,
+      metal: wanted,
+      steps: spec.steps,
+      crowd: SPACINGS[spec.spacing],
+      from: spec.from,
+      to: spec.to,
     });
-  const lost = ladder.steps.length !== wish.steps && ladder.steps.some((s) => s.settled === 'yes');
+  const lost = ladder.steps.length !== spec.steps && ladder.steps.some((s) => s.settled === 'yes');
   return (
     <div className="w-64 space-y-1">
       <h2 className="text-label font-semibold">Other mixes, or another metal</h2>
       <Choice
         label="It shall look like"
-        value={wish.metal}
+        value={spec.metal}
         options={[
           ...metals.map((m) => ({ value: m.id, label: m.label })),
           { value: COLOURED, label: 'coloured metal' },
           { value: PHOTO, label: 'a metal in a photo' },
           { value: OWN, label: 'these steps as they are' },
         ]}
-        onChange={(m) => setWish({ ...wish, metal: m, from: null, to: null })}
+        onChange={(m) => setSpec({ ...spec, metal: m, from: null, to: null })}
       />
-      {wish.metal === COLOURED && (
+      {spec.metal === COLOURED && (
         <NumberField
           label="Hue (0 red, 90 yellow, 250 blue)"
           unit="°"
-          value={wish.hue}
+          value={spec.hue}
           min={0}
           max={359}
           step={1}
-          onChange={(hue) => setWish({ ...wish, hue })}
+          onChange={(hue) => setSpec({ ...spec, hue })}
         />
       )}
-      {wish.metal === PHOTO && <MetalPhoto onMetal={setSeen} />}
+      {spec.metal === PHOTO && <MetalPhoto onMetal={setSeen} />}
       <NumberField
         label="Value steps"
         unit=""
-        value={wish.steps}
+        value={spec.steps}
         min={2}
         max={12}
         step={1}
-        onChange={(steps) => setWish({ ...wish, steps: Math.round(steps) })}
+        onChange={(steps) => setSpec({ ...spec, steps: Math.round(steps) })}
       />
       <NumberField
         label="Darkest at value"
         unit=""
         value={low}
         min={0}
-        max={high - wish.steps}
+        max={high - spec.steps}
         step={1}
-        onChange={(v) => setWish({ ...wish, from: v })}
+        onChange={(v) => setSpec({ ...spec, from: v })}
       />
       <NumberField
         label="Lightest at value"
         unit=""
         value={high}
-        min={low + wish.steps}
+        min={low + spec.steps}
         max={100}
         step={1}
-        onChange={(v) => setWish({ ...wish, to: v })}
+        onChange={(v) => setSpec({ ...spec, to: v })}
       />
       <Choice<Spacing>
         label="Spaced"
-        value={wish.spacing}
+        value={spec.spacing}
         options={[
           { value: 'even', label: 'evenly' },
           { value: 'lights', label: 'closer in the lights' },
           { value: 'darks', label: 'closer in the darks' },
         ]}
-        onChange={(spacing) => setWish({ ...wish, spacing })}
+        onChange={(spacing) => setSpec({ ...spec, spacing })}
       />
       {!waiting && (
         <p className="py-1 text-label text-g28">
-          {wished.label}: {wished.description}.
+          {wanted.label}: {wanted.description}.
         </p>
       )}
       <p className="text-label text-g28">{from}</p>
@@ -174,9 +174,9 @@ export function WishForm({
           <Button
             disabled={waiting}
             onClick={() => {
-              onFound(null, wished);
+              onFound(null, wanted);
               search({ kind: 'ladder', ladder: wishOf(), paints, out, only: null }, (found) =>
-                onFound(found, wished),
+                onFound(found, wanted),
               );
             }}
           >
@@ -197,7 +197,7 @@ export function WishForm({
       {lacking !== undefined && state.kind === 'idle' && (
         <p role="status" className="flex items-start gap-2 text-label">
           {lacking && <span className="size-9 shrink-0" style={{ background: lacking.hex }} />}
-          <span>{lackingText(lacking, wished)}</span>
+          <span>{lackingText(lacking, wanted)}</span>
         </p>
       )}
       {state.kind === 'failed' && (

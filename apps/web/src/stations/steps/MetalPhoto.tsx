@@ -2,7 +2,7 @@ import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } f
 import { useEffect, useRef, useState } from 'react';
 import { FileButton } from '../miniature/MiniatureSide.js';
 import { useBitmap } from '../../ui/useBitmap.js';
-import type { SwatchJob, SwatchNews } from '../../workers/swatchProtocol.js';
+import type { SwatchJob, SwatchMessage } from '../../workers/swatchProtocol.js';
 
 /** A metal after a photo of one: tapped dark to light, or anyhow. */
 export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void }) {
@@ -20,7 +20,7 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
       name: 'swatch',
     });
     worker.current = mine;
-    mine.onmessage = ({ data }: MessageEvent<SwatchNews>) => {
+    mine.onmessage = ({ data }: MessageEvent<SwatchMessage>) => {
       if (data.kind === 'failed') setMessage(data.message);
       else if (data.kind === 'opened') {
         setMessage(null);

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MixJob, MixNews } from '../../workers/mixProtocol.js';
+import type { MixJob, MixMessage } from '../../workers/mixProtocol.js';
 
 export type SearchState =
   | { readonly kind: 'idle' }
@@ -20,7 +20,7 @@ export function useSearch() {
     setState({ kind: 'idle' });
   }, [end]);
   const search = useCallback(
-    <J extends MixJob>(job: J, then: (found: Extract<MixNews, { kind: J['kind'] }>) => void) => {
+    <J extends MixJob>(job: J, then: (found: Extract<MixMessage, { kind: J['kind'] }>) => void) => {
       end();
       setState({ kind: 'busy', share: 0 });
       const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), {
@@ -28,7 +28,7 @@ export function useSearch() {
         name: 'mix',
       });
       worker.current = mine;
-      mine.onmessage = ({ data }: MessageEvent<MixNews>) => {
+      mine.onmessage = ({ data }: MessageEvent<MixMessage>) => {
         if (data.kind === 'progress') {
           setState({ kind: 'busy', share: data.share });
           return;
@@ -37,7 +37,7 @@ export function useSearch() {
         if (data.kind === 'failed') setState({ kind: 'failed', message: data.message });
         else {
           setState({ kind: 'idle' });
-          then(data as Extract<MixNews, { kind: J['kind'] }>);
+          then(data as Extract<MixMessage, { kind: J['kind'] }>);
         }
       };
       mine.onerror = (e) => {

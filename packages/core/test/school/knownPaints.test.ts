@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { EMPTY_SHELF, shelfOf, towline, type Shelf } from '@pale-glint/core';
-import { knownPaints } from '../src/stations/steps/known.js';
+import { EMPTY_SHELF, shelfOf, towline, type Shelf } from '../../src/index.js';
+import { knownPaints } from '../../src/index.js';
 
 const shelf = shelfOf(towline);
 const own = towline.filter((p) => ['chalk', 'lampsoot', 'wet-slate'].includes(p.id));

@@ -1,0 +1,121 @@
+import {
+  changeSchool,
+  foundText,
+  knownPaints,
+  metalOfLadder,
+  metals,
+  mixText,
+  paintsById,
+  readsAs,
+  schools,
+  stepLab,
+  withLadder,
+  withStepConfirmed,
+  withStepMix,
+  withStepValue,
+  type Ladder,
+  type LadderSearchResult,
+  type Metal,
+  type Mix,
+  type Piece,
+  type SchoolId,
+} from '@pale-glint/core';
+import { useMemo, useState } from 'react';
+import { useShelf } from '../../shelf/useShelf.js';
+import { usePieceStore } from '../../store/PieceContext.js';
+import type { Half } from './LadderColumns.js';
+import { useSearch } from './useSearch.js';
+
+/** Mixes that may be taken: from a search, or flakes for true metal, where nothing was searched. */
+export interface Offer {
+  readonly ladder: Ladder;
+  readonly steps: LadderSearchResult['steps'] | null;
+  readonly label: string;
+}
+
+/** What a ladder comes out as: its colours, the metal it aims at, and the one it would be taken for. */
+export function useReading(piece: Piece, ladder: Ladder) {
+  const metal = useMemo(() => metalOfLadder(ladder), [ladder]);
+  const colours = useMemo(() => {
+    const byId = paintsById(piece.paints);
+    return ladder.steps.map((s) => stepLab(s, byId));
+  }, [ladder, piece.paints]);
+  const reading = useMemo(() => readsAs(colours, metals, metal), [colours, metal]);
+  return { metal, colours, reading };
+}
+
+/** What a painter does to a ladder of the piece: each is one step of undo, searches answer with an offer. */
+export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
+  const store = usePieceStore();
+  const { shelf, query } = useShelf();
+  const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
+  const { paints, out } = known;
+  const searching = useSearch();
+  const halves = useSearch();
+  const [offer, setOffer] = useState<Offer | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+
+  const put = (next: Ladder) => store.change((d) => void Object.assign(d, withLadder(d, next, paints)));
+  const offerFound = (found: LadderSearchResult | null, metal: Metal) =>
+    setOffer(
+      found && {
+        ladder: found.ladder,
+        steps: found.steps,
+        label: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, metal)}`,
+      },
+    );
+  const chooseSchool = (id: SchoolId) => {
+    setRefused(null);
+    setOffer(null);
+    const { label } = schools[id];
+    const change = changeSchool(ladder, id, meant, known);
+    if (change.kind === 'ready') put(change.ladder);
+    else if (change.kind === 'search')
+      searching.search({ kind: 'ladder', ladder: change.ladder, paints, out, only: null }, (found) =>
+        offerFound(found, meant),
+      );
+    else if (change.kind === 'flakes')
+      setOffer({
+        ladder: change.ladder,
+        steps: null,
+        label: `${label} in ${change.ladder.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
+      });
+    else
+      setRefused(
+        `${label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
+      );
+  };
+  /** A step pulled to another value: its mix alone is looked for, the others stay. */
+  const aim = (index: number, value: number) =>
+    searching.search(
+      { kind: 'ladder', ladder: withStepValue(ladder, index, value), paints, out, only: [index] },
+      (found) => put(found.ladder),
+    );
+  const half = (index: number, then: (half: Half | null) => void) =>
+    halves.search({ kind: 'half', ladder, paints, out, step: index }, ({ half: found }) =>
+      then(found && { ...found, text: mixText(found.mix, paintsById(paints)) }),
+    );
+  return {
+    known,
+    /** Whether the paints are the shelf's, or the piece's own. */
+    ownsShelf: shelf.paints.length > 0,
+    shelfFailed: query.isError,
+    searching,
+    offer,
+    refused,
+    put,
+    offerFound,
+    chooseSchool,
+    aim,
+    half,
+    confirm: (index: number, confirmed: boolean) => put(withStepConfirmed(ladder, index, confirmed)),
+    takeMix: (index: number, mix: Mix, water: number) => put(withStepMix(ladder, index, mix, water)),
+    takeOffer: () => {
+      if (offer) put(offer.ladder);
+      setOffer(null);
+    },
+    leaveOffer: () => setOffer(null),
+  };
+}
+
+export type LadderEdits = ReturnType<typeof useLadderEdits>;

@@ -1,0 +1,108 @@
+import { ladderFromSpec, MIXED_KINDS } from '../match/index.js';
+import type { Metal } from '../metal/index.js';
+import {
+  paintOf,
+  type Ladder,
+  type Mix,
+  type Paint,
+  type Piece,
+  type SchoolId,
+  type Shelf,
+} from '../piece/index.js';
+import { flakeLadder, paintSnapshot, withSchool } from './adopt.js';
+import { schools } from './registry.js';
+
+export interface KnownPaints {
+  /** Every paint that a ladder may name: the shelf as it stands, and what the piece keeps besides. */
+  readonly paints: readonly Paint[];
+  /** Ids of those that nothing new is mixed from: pots that ran out, and paints that are not on the shelf. */
+  readonly out: readonly string[];
+  /** How many a search may mix from. */
+  readonly count: number;
+}
+
+/** What a piece is mixed from. An empty shelf tells nothing of what is owned: then the piece's own paints serve. */
+export function knownPaints(shelf: Shelf, own: readonly Paint[]): KnownPaints {
+  const standing = new Set(shelf.paints.map((p) => p.id));
+  const besides = own.filter((p) => !standing.has(p.id));
+  const paints = [...shelf.paints.map(paintOf), ...besides];
+  const out = [
+    ...shelf.paints.filter((p) => p.left === 'none'),
+    ...(shelf.paints.length > 0 ? besides : []),
+  ].map((p) => p.id);
+  const gone = new Set(out);
+  return { paints, out, count: paints.filter((p) => MIXED_KINDS.has(p.kind) && !gone.has(p.id)).length };
+}
+
+const withStep = (ladder: Ladder, index: number, over: Partial<Ladder['steps'][number]>): Ladder => ({
+  ...ladder,
+  steps: ladder.steps.map((s, k) => (k === index ? { ...s, ...over } : s)),
+});
+
+/** A ladder whose step (from 0) aims at another value, L*; its mix is to be looked for. */
+export const withStepValue = (ladder: Ladder, index: number, value: number): Ladder =>
+  withStep(ladder, index, { value, settled: 'no' });
+
+/** A ladder whose step (from 0) has a mix that the painter chose: searches leave it alone. */
+export const withStepMix = (ladder: Ladder, index: number, mix: Mix, water: number): Ladder =>
+  withStep(ladder, index, { mix, water, settled: 'yes' });
+
+/** A ladder whose step (from 0) keeps its mix from now on, or gives it free for a search. */
+export const withStepConfirmed = (ladder: Ladder, index: number, confirmed: boolean): Ladder =>
+  withStep(ladder, index, { settled: confirmed ? 'yes' : 'no' });
+
+/**
+ * Ladders and paints of a piece with a ladder in place of the one of its id. Every paint that its approach takes in hand
+ * is kept with the piece, as it is given here.
+ */
+export function withLadder(
+  piece: Pick<Piece, 'ladders' | 'paints'>,
+  ladder: Ladder,
+  paints: readonly Paint[],
+): Pick<Piece, 'ladders' | 'paints'> {
+  const used = paintSnapshot(ladder, paints);
+  const taken = paints.filter((p) => used.has(p.id));
+  const byId = new Map(taken.map((p) => [p.id, p]));
+  const known = new Set(piece.paints.map((p) => p.id));
+  return {
+    ladders: piece.ladders.map((l) => (l.id === ladder.id ? ladder : l)),
+    paints: [...piece.paints.map((p) => byId.get(p.id) ?? p), ...taken.filter((p) => !known.has(p.id))],
+  };
+}
+
+/** What becomes of a ladder under another school. */
+export type SchoolChange =
+  /** The same steps, laid otherwise. */
+  | { readonly kind: 'ready'; readonly ladder: Ladder }
+  /** Other steps, whose mixes are to be looked for among the paints. */
+  | { readonly kind: 'search'; readonly ladder: Ladder }
+  /** Steps of flake, for the painter to look at. */
+  | { readonly kind: 'flakes'; readonly ladder: Ladder }
+  /** Fewer than two flakes come near the metal. */
+  | { readonly kind: 'too-few-flakes' };
+
+/** Steps of ordinary paint that take the place of flakes. */
+const PAINTED_STEPS = 7;
+
+/**
+ * A ladder under another school. Between ordinary paint and true metal its steps change, too.
+ * @param metal what it aims at
+ * @param known all paints it may name, and those it may not be mixed from
+ */
+export function changeSchool(
+  ladder: Ladder,
+  school: SchoolId,
+  metal: Metal,
+  { paints, out }: Pick<KnownPaints, 'paints' | 'out'>,
+): SchoolChange {
+  if (schools[school].metal === schools[ladder.school].metal)
+    return { kind: 'ready', ladder: withSchool(ladder, school, paints) };
+  if (schools[school].metal === 'painted') {
+    const free = { ...ladder, steps: ladder.steps.map((s) => ({ ...s, settled: 'no' as const })) };
+    const spec = { metal, steps: PAINTED_STEPS, crowd: 0 };
+    return { kind: 'search', ladder: withSchool(ladderFromSpec(free, spec), school, paints) };
+  }
+  const owned = paints.filter((p) => !out.includes(p.id));
+  const next = flakeLadder(ladder, school, metal, owned);
+  return next ? { kind: 'flakes', ladder: next } : { kind: 'too-few-flakes' };
+}
