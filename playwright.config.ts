@@ -4,9 +4,12 @@ import { launchOptions } from './scripts/chromium.mjs';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
-  timeout: 150_000,
-  expect: { timeout: 30_000 },
-  workers: 1,
+  // Each test has a server of its own, so that two may run side by side.
+  fullyParallel: true,
+  workers: 2,
+  // A machine at eight times its load is slow, not broken.
+  timeout: 400_000,
+  expect: { timeout: 90_000 },
   retries: 0,
   forbidOnly: true,
   reporter: 'list',

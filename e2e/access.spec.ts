@@ -24,10 +24,12 @@ async function faultsOn(page: Page): Promise<string[]> {
   );
 }
 
-test('axe finds no fault of level AA on any screen', async ({ page, server }) => {
-  test.setTimeout(300_000);
-  const piece = `${server.address}/pieces/sluice-warden`;
-  const clean = async (what: string) => expect(await faultsOn(page), what).toEqual([]);
+/** Asks axe about the page as it stands. */
+const cleaner = (page: Page) => async (what: string) => expect(await faultsOn(page), what).toEqual([]);
+const WARDEN = '/pieces/sluice-warden';
+
+test('axe finds no fault of level AA on the first pages', async ({ page, server }) => {
+  const clean = cleaner(page);
   await page.goto(server.address);
   await expect(page.getByRole('link', { name: /Sluice warden/ })).toBeVisible();
   await clean('first page');
@@ -39,6 +41,10 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.goto(`${server.address}/keys`);
   await expect(page.getByRole('heading', { name: 'Everything by keyboard' })).toBeVisible();
   await clean('keys');
+});
+
+test('axe finds no fault of level AA on the shelf and the card of paints', async ({ page, server }) => {
+  const clean = cleaner(page);
   await page.goto(`${server.address}/shelf`);
   await expect(page.getByText(/^53 pots/)).toBeVisible();
   await clean('shelf');
@@ -49,6 +55,11 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
   await expect(page.getByRole('region', { name: 'Measured' })).toBeVisible();
   await clean('a card of paints');
+});
+
+test('axe finds no fault of level AA on light, parts, map, scan and 3D file', async ({ page, server }) => {
+  const clean = cleaner(page);
+  const piece = `${server.address}${WARDEN}`;
   for (const station of ['light', 'parts', 'glint']) {
     await page.goto(`${piece}/${station}`);
     await settled(page);
@@ -65,13 +76,17 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
     await expect(page.getByRole('heading', { name: heading })).toBeVisible();
     await clean(way);
   }
+});
+
+test('axe finds no fault of level AA beside the map', async ({ page, server }) => {
+  const clean = cleaner(page);
   await server.add(spoiltWarden);
-  await page.goto(`${piece}/glint`);
+  await page.goto(`${server.address}${WARDEN}/glint`);
   await settled(page);
   await page
     .getByText(/^Measuring/)
     .first()
-    .waitFor({ state: 'hidden', timeout: 60_000 });
+    .waitFor({ state: 'hidden', timeout: 200_000 });
   await page.getByRole('button', { name: 'Why: Width' }).click();
   await clean('glint with figures and a why');
   await page.keyboard.press('Escape');
@@ -90,7 +105,11 @@ test('axe finds no fault of level AA on any screen', async ({ page, server }) =>
   await page.getByRole('button', { name: 'Take it with you' }).click();
   await clean('what can be taken along');
   await page.keyboard.press('Escape');
-  await page.getByRole('link', { name: /Steps and mixes/ }).click();
+});
+
+test('axe finds no fault of level AA on steps, mixes, order and the way round', async ({ page, server }) => {
+  const clean = cleaner(page);
+  await page.goto(`${server.address}${WARDEN}/steps`);
   await expect(page.getByRole('heading', { name: /Bronze/ })).toBeVisible();
   await clean('steps');
   await page.getByRole('button', { name: 'Find the mixes' }).first().click();

@@ -56,7 +56,7 @@ test('six paints are typed, one measured on a stand-in card, gold found, a step 
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
   await steel.getByRole('button', { name: 'Find the mixes' }).click();
-  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 200_000 });
   const steps = page.getByRole('list', { name: 'Gold, value steps' }).getByRole('listitem');
   await expect(steps).toHaveCount(7);
   await page.getByLabel('Step 3 is settled').check();
@@ -180,7 +180,7 @@ test('a metal is taken from a photo, a brush is put beside the pots, and a missi
   for (const share of [0.08, 0.25, 0.42, 0.58, 0.75, 0.92])
     await photo.click({ position: { x: box.width * share, y: box.height / 2 } });
   await steel.getByRole('button', { name: 'Find the mixes' }).click();
-  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 200_000 });
   await expect(page.getByRole('heading', { name: /^Metal as seen: 7 value steps/ })).toBeVisible();
 
   await page.goto(`${server.address}/shelf`);

@@ -15,7 +15,6 @@ const partNames = (page: Page) =>
   page.getByRole('region', { name: 'Parts' }).getByRole('listitem').allTextContents();
 
 test('every command works by keyboard alone', async ({ page, server }) => {
-  test.setTimeout(150_000);
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   const used = new Set<string>();
@@ -89,9 +88,9 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await expect.poll(compositions).not.toEqual(composed);
   await press(page, 'undo');
   await press(page, 'findings');
-  await expect(page.locator('[data-finding]').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.locator('[data-finding]').first()).toBeVisible({ timeout: 200_000 });
   await on('fix-all');
-  await expect(page.getByText(/\d+ fixed/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/\d+ fixed/)).toBeVisible({ timeout: 200_000 });
   await press(page, 'undo');
   await on('round');
   await expect(page.getByRole('progressbar', { name: 'Turning it round' })).toBeVisible();

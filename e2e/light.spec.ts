@@ -92,7 +92,7 @@ test('the warden at a squint: the focal part is among the first, and figures say
   await settled(page);
   await page.getByRole('radio', { name: 'Squint' }).click();
   const panel = page.getByRole('region', { name: 'At a squint' });
-  await expect(panel).toContainText('The focal part is among the first 3', { timeout: 60_000 });
+  await expect(panel).toContainText('The focal part is among the first 3', { timeout: 200_000 });
   const first = panel.getByRole('listitem').filter({ hasText: /^[123]/ });
   await expect(first.filter({ hasText: 'Visor, face plate, focal part' })).toHaveCount(1);
 });

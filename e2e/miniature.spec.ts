@@ -137,21 +137,20 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   page,
   server,
 }) => {
-  test.setTimeout(240_000);
   const start = Date.now();
   await begin(page, server.address, 'My own');
   await think(page);
   await page.getByRole('link', { name: 'Scan under a lamp' }).click();
   await think(page);
   await page.getByRole('button', { name: 'Take eight photos' }).click();
-  await expect(page.getByRole('img', { name: 'Photo 8' })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('img', { name: 'Photo 8' })).toBeVisible({ timeout: 200_000 });
   // Stopped in the middle, nothing is there; begun again, it goes to its end.
   await page.getByRole('button', { name: 'Scan 8 photos' }).click();
   await expect(page.getByRole('progressbar')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Put it under the parts' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Scan 8 photos' }).click();
-  await expect(page.getByText(/^Believed \d+ %$/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/^Believed \d+ %$/)).toBeVisible({ timeout: 200_000 });
   await expect(page.getByText(/From 8 of 8 photos/)).toBeVisible();
   await think(page);
   await page.getByRole('button', { name: 'Put it under the parts' }).click();
@@ -234,7 +233,6 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
 });
 
 test('a 3D file is turned, sized and laid under; its regions become parts', async ({ page, server }) => {
-  test.setTimeout(150_000);
   const facet = (p: number[][]) =>
     `facet normal 0 0 0\nouter loop\n${p.map((v) => `vertex ${v.join(' ')}`).join('\n')}\nendloop\nendfacet`;
   const [a, b, c, d, e, f] = [

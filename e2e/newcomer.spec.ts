@@ -7,7 +7,6 @@ test('a newcomer goes from an empty piece to knee, blade and band, each under 20
   page,
   server,
 }) => {
-  test.setTimeout(150_000);
   const think = () => page.waitForTimeout(THINK_MS);
   await page.goto(server.address);
   await page.getByRole('button', { name: 'New piece' }).click();

@@ -111,10 +111,10 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
   await steel.getByRole('textbox', { name: 'Value steps' }).fill('6');
-  await steel.getByRole('button', { name: 'What one paint would help?' }).click({ timeout: 20_000 });
+  await steel.getByRole('button', { name: 'What one paint would help?' }).click({ timeout: 200_000 });
   await expect(
     steel.getByRole('status').filter({ hasText: /would help most|No one paint more/ }),
-  ).toBeVisible({ timeout: 60_000 });
+  ).toBeVisible({ timeout: 200_000 });
   await steel.getByRole('button', { name: 'Find the mixes' }).click();
   const found = page.getByRole('list', { name: 'Gold, mixes found' }).getByRole('listitem');
   await expect(found).toHaveCount(6);

@@ -19,7 +19,6 @@ test('200 parts work, 2,000 are refused with a reason, and very small and very l
   page,
   server,
 }) => {
-  test.setTimeout(150_000);
   await server.add(crowd(200));
   await page.goto(`${server.address}/pieces/crowd-200/parts`);
   await expect(page.getByRole('link', { name: /200 parts/ })).toBeVisible();
@@ -80,7 +79,7 @@ test('200 parts work, 2,000 are refused with a reason, and very small and very l
   await page
     .getByText(/^Measuring/)
     .first()
-    .waitFor({ state: 'hidden', timeout: 60_000 });
+    .waitFor({ state: 'hidden', timeout: 200_000 });
   await page.keyboard.press('c');
   await settled(page);
 });
@@ -121,13 +120,12 @@ test('cards leave as one page of PDF, and the drawing has the areas that are rep
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
   await page.goto(`${server.address}/pieces/sluice-warden/glint`);
   await settled(page);
   const take = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Take it with you' }).click();
     const [download] = await Promise.all([
-      page.waitForEvent('download', { timeout: 60_000 }),
+      page.waitForEvent('download', { timeout: 200_000 }),
       page.getByRole('menuitem', { name }).click(),
     ]);
     return readFileSync((await download.path())!);
@@ -144,7 +142,7 @@ test('cards leave as one page of PDF, and the drawing has the areas that are rep
   await page
     .getByText(/^Measuring/)
     .first()
-    .waitFor({ state: 'hidden', timeout: 60_000 });
+    .waitFor({ state: 'hidden', timeout: 200_000 });
   const svg = (await take(/SVG/)).toString('utf8');
   // What the figures beside the map say of the visor, step by step, against the paths of its zones layer.
   const rows = await page

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { sluiceWarden, writePiece, type Picture, type Piece } from '@pale-glint/core';
 import { decode } from 'fast-png';
 import { startServer, type TestServer } from './support.js';
@@ -21,7 +21,8 @@ const piece = (id: string, over: Partial<Piece> = {}) =>
 const add = (text: string) => server.http.post('/api/pieces').type('application/json').send(text).expect(201);
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 
-const WAIT_MS = 50_000;
+const WAIT_MS = 150_000;
+jest.setTimeout(2 * WAIT_MS);
 /** Asks until the picture of exactly this text is there. */
 async function pictureOf(id: string, text: string) {
   for (const until = Date.now() + WAIT_MS; Date.now() < until;) {

@@ -5,9 +5,9 @@ import { drawPiece, type Drawing, type DrawingJob } from './drawing.js';
 /** What comes back for each job: a drawing, or why there is none. */
 export type Drawn = { readonly drawing: Drawing | null } | { readonly failed: string };
 
-/** Behind all else that the machine does. Linux alone gives a thread a priority of its own. */
-const LOWEST_PRIORITY = 19;
-if (process.platform === 'linux') setPriority(LOWEST_PRIORITY);
+/** Behind what somebody waits for, and yet not starved by it. Linux alone gives a thread a priority of its own. */
+const LOW_PRIORITY = 5;
+if (process.platform === 'linux') setPriority(LOW_PRIORITY);
 
 function drawn(job: DrawingJob): Drawn {
   try {

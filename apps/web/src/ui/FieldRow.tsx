@@ -1,10 +1,11 @@
 import { NumberField } from './NumberField.js';
-import { whyOf } from './whys.js';
 
 /** A number of a record, described once: its field, name, unit and range. */
 export interface NumberFieldSpec<K extends string> {
   readonly key: K;
   readonly label: string;
+  /** Why it is asked for, on demand. */
+  readonly why?: string | undefined;
   readonly unit: string;
   readonly min: number;
   readonly max: number;
@@ -22,14 +23,13 @@ interface FieldRowProps<K extends string> {
   readonly onEnd: () => void;
 }
 
-/** The field that a description asks for, with its why. */
+/** The field that a description asks for. */
 export function FieldRow<K extends string>({ field, value, label, onChange, onEnd }: FieldRowProps<K>) {
   const { key, ...spec } = field;
   return (
     <NumberField
       {...spec}
       label={label ?? spec.label}
-      why={whyOf(key)}
       value={value}
       onChange={(v) => onChange(key, v)}
       onEnd={onEnd}

@@ -30,7 +30,7 @@ import {
   type Point,
   type Spoilt,
 } from '../../src/index.js';
-import { mean, planesOf, scanned, type Scanned } from './series.js';
+import { mean, planesOf, PX_PER_MM, scanned, type Scanned } from './series.js';
 
 /** The heron's own wing is looked at with the demo. */
 const SCULPTS = standInSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
@@ -86,8 +86,8 @@ describe('a lamp scan by the stand-in camera', () => {
     const { bench } = series;
     const at = (x: number, y: number) => {
       const [c, r] = [
-        bench.width / 2 + (x - bench.middle[0]) * 10,
-        bench.height / 2 - (y - bench.middle[1]) * 10,
+        bench.width / 2 + (x - bench.middle[0]) * PX_PER_MM,
+        bench.height / 2 - (y - bench.middle[1]) * PX_PER_MM,
       ];
       return scan.sculpt.heightMm[Math.round(r) * bench.width + Math.round(c)];
     };

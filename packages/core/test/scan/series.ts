@@ -23,6 +23,9 @@ export const planesOf = (series: StandInSeries) =>
   series.photos.map((p) => luminanceImageOf(p.rgba, p.width, p.height));
 export const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / list.length;
 
+/** Points of a photo per mm. */
+export const PX_PER_MM = 10;
+
 /** A series of the stand-in camera, scanned with the ball looked for and the lamp's distance found. */
 export function scanned(
   id: string,
@@ -30,7 +33,7 @@ export function scanned(
   over: Partial<SeriesOptions> = {},
 ): Scanned {
   const sculpt = standInSculpt(id);
-  const pxPerMm = over.pxPerMm ?? 10;
+  const pxPerMm = over.pxPerMm ?? PX_PER_MM;
   const series = standInSeries(sculpt, { photos: 8, conditions, seed: 2, ...over, pxPerMm });
   const scan = scanFrom(planesOf(series), { ball: null, pxPerMm, lampMm: 'find' });
   const { bench, relief } = series;

@@ -42,7 +42,7 @@ export function LightFields({ piece, change, end }: LightFieldsProps) {
   const { rig } = piece;
   const number = (key: RigNumber, label?: string) => (
     <FieldRow
-      field={FIELDS[key]}
+      field={{ ...FIELDS[key], why: whyOf(key) }}
       value={rig[key]}
       onChange={(k, v) => change((r) => void (r[k] = v), k)}
       onEnd={end}

@@ -1,0 +1,86 @@
+import {
+  changeSchool,
+  metalOfLadder,
+  metals,
+  readsAs,
+  SCHOOLS,
+  searchMixesForLadder,
+  paintsById,
+  stepLab,
+  withLadder,
+  withStepValue,
+  writePiece,
+  type Ladder,
+  type Metal,
+  type Piece,
+  type SchoolId,
+} from '@pale-glint/core';
+import type { Command } from 'commander';
+import { number, pieceFrom, refuse } from '../io.js';
+
+function ladderOf(piece: Piece, id: string): Ladder {
+  const ids = piece.ladders.map((l) => l.id);
+  return piece.ladders.find((l) => l.id === id) ?? refuse('LADDER', `"${id}"`, `one of ${ids.join(', ')}`);
+}
+
+/** The metal a ladder aims at, or the one that its steps would be taken for. */
+function metalFor(piece: Piece, ladder: Ladder): Metal {
+  const byId = paintsById(piece.paints);
+  return (
+    metalOfLadder(ladder) ??
+    readsAs(
+      ladder.steps.map((s) => stepLab(s, byId)),
+      metals,
+      null,
+    ).metal
+  );
+}
+
+/** Mixes for the steps that are free, from the piece's own paints. */
+const searched = (piece: Piece, ladder: Ladder, only: readonly number[] | null): Ladder =>
+  searchMixesForLadder(ladder, piece.paints, only)?.ladder ??
+  refuse('PIECE', 'paints that give no rising ladder', 'a piece with a darker dark, or a lighter light');
+
+const write = (piece: Piece, ladder: Ladder) =>
+  process.stdout.write(writePiece({ ...piece, ...withLadder(piece, ladder, piece.paints) }));
+
+function school(path: string, ladderId: string, id: string): void {
+  const piece = pieceFrom(path);
+  const ladder = ladderOf(piece, ladderId);
+  if (!SCHOOLS.includes(id as SchoolId)) refuse('SCHOOL', `"${id}"`, `one of ${SCHOOLS.join(', ')}`);
+  const change = changeSchool(ladder, id as SchoolId, metalFor(piece, ladder), {
+    paints: piece.paints,
+    out: [],
+  });
+  if (change.kind === 'too-few-flakes')
+    refuse('PIECE', 'fewer than two flakes near the metal', 'a piece with two flakes or more');
+  else write(piece, change.kind === 'search' ? searched(piece, change.ladder, null) : change.ladder);
+}
+
+function aim(path: string, ladderId: string, step: string, value: string): void {
+  const piece = pieceFrom(path);
+  const ladder = ladderOf(piece, ladderId);
+  const index = number('STEP', step, 1, ladder.steps.length) - 1;
+  if (!Number.isInteger(index)) refuse('STEP', `"${step}"`, 'a whole number');
+  const next = withStepValue(ladder, index, number('VALUE', value, 0, 100));
+  write(piece, searched(piece, next, [index]));
+}
+
+/** school, aim: a ladder of a piece changed as the page of steps and mixes changes it. */
+export function schoolCommands(program: Command): void {
+  program
+    .command('school')
+    .description('the piece with one of its ladders laid by another approach, from its own paints')
+    .argument('<PIECE>')
+    .argument('<LADDER>', 'id of the ladder')
+    .argument('<SCHOOL>', SCHOOLS.join(', '))
+    .action(school);
+  program
+    .command('aim')
+    .description('the piece with one step of a ladder aimed at another value, its mix looked for')
+    .argument('<PIECE>')
+    .argument('<LADDER>', 'id of the ladder')
+    .argument('<STEP>', 'from 1, the darkest')
+    .argument('<VALUE>', 'L*, 0 to 100')
+    .action(aim);
+}
