@@ -5,7 +5,7 @@ export * from './problems.js';
 export * from './readPiece.js';
 export * from './references.js';
 export * from './svg.js';
-export * from './versions.js';
+export * from './migrations/index.js';
 export * from './writePiece.js';
 export * from './archive.js';
 export * from './photo.js';

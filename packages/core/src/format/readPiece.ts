@@ -2,7 +2,7 @@ import { getLocation, parse, printParseErrorCode, visit, type ParseError } from 
 import { FORMAT, pieceSchema, VERSION, type Piece } from '../piece/index.js';
 import { heldText, pathText, problemsOf, RefusedInput, type Problem } from './problems.js';
 import { referenceProblems } from './references.js';
-import { migrate } from './versions.js';
+import { migrate } from './migrations/index.js';
 
 /** A piece file may hold this many bytes (UTF-8). */
 export const MOST_BYTES = 5 * 1024 * 1024;

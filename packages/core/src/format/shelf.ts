@@ -9,7 +9,7 @@ import {
   type ShelfPaint,
 } from '../piece/index.js';
 import type { ListedPaint } from './paintList.js';
-import { migrateShelf } from './versions.js';
+import { migrateShelf } from './migrations/index.js';
 import { heldText, problemsOf, RefusedInput, type Problem } from './problems.js';
 
 /** A shelf file may hold this many bytes (UTF-8). */

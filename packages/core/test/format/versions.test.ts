@@ -2,7 +2,49 @@ import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { mapReport, readPiece, VERSION, writePiece } from '../../src/index.js';
 
-const kept = readFileSync(new URL('./examples/piece-v1.json', import.meta.url), 'utf8');
+const example = (version: number) =>
+  readFileSync(new URL(`./examples/piece-v${version}.json`, import.meta.url), 'utf8');
+const kept = example(1);
+
+/** Whether everything of an older file is found in the piece, but for what its version wrote otherwise. */
+interface Old {
+  readonly version: number;
+  readonly parts: readonly { readonly id: string; readonly form: object; readonly place: object }[];
+  readonly ladders: readonly { readonly id: string; readonly steps: readonly object[] }[];
+  readonly paints: readonly object[];
+  readonly rig: { readonly keyClockHours: number; readonly keyHeightDeg: number; readonly focalPart: string };
+}
+
+test.each([1, 2, 3, 4, 5, 6])(
+  'a file that version %i wrote is read: parts, ladders, paints and light are there',
+  (version) => {
+    const old = JSON.parse(example(version)) as Old;
+    expect(old.version).toBe(version);
+    const piece = readPiece(example(version));
+    expect(piece.version).toBe(VERSION);
+    expect(piece.parts).toHaveLength(old.parts.length);
+    old.parts.forEach(({ id, form, place }, i) => expect(piece.parts[i]).toMatchObject({ id, form, place }));
+    old.ladders.forEach(({ id, steps }, i) => expect(piece.ladders[i]).toMatchObject({ id, steps }));
+    old.paints.forEach((paint, i) => expect(piece.paints[i]).toMatchObject(paint));
+    const { keyClockHours, keyHeightDeg, focalPart } = old.rig;
+    expect(piece.rig).toMatchObject({ keyClockHours, keyHeightDeg, focalPart });
+    // Written back it is of the present version and reads as the same piece.
+    expect(readPiece(writePiece(piece))).toEqual(piece);
+  },
+);
+
+test('what a migration sets stays as it was in its time: light options of version 3', () => {
+  const piece = readPiece(example(2));
+  expect(piece.approach).toEqual({
+    edges: 'all',
+    bounce: 'gap',
+    blade: 'tilt',
+    glints: 'white',
+    surroundings: 'coloured',
+  });
+  for (const part of piece.parts)
+    expect(Object.values(part.approach)).toEqual([null, null, null, null, null, null]);
+});
 
 test('a piece of version 1 is read, keeps all it held, and looks as it did', () => {
   const old = JSON.parse(kept) as {
@@ -55,7 +97,7 @@ test('a ladder of version 5 is laid as it was: dark first', () => {
 });
 
 test('a piece of version 6 keeps its forms and its light: a round lamp, one barrel, no seams', () => {
-  const text = readFileSync(new URL('./examples/piece-v6.json', import.meta.url), 'utf8');
+  const text = example(6);
   const old = JSON.parse(text) as { version: number; rig: object; parts: { form: object }[] };
   expect(old.version).toBe(6);
   const piece = readPiece(text);

@@ -1,0 +1,34 @@
+import { VERSION } from '../../piece/index.js';
+import type { Migration } from './json.js';
+import { toVersion2 } from './toVersion2.js';
+import { toVersion3 } from './toVersion3.js';
+import { toVersion4 } from './toVersion4.js';
+import { toVersion5 } from './toVersion5.js';
+import { toVersion6 } from './toVersion6.js';
+import { toVersion7 } from './toVersion7.js';
+
+/**
+ * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
+ * are those of its time, written into it, whatever the program's own become.
+ */
+const migrations: ReadonlyMap<number, Migration> = new Map([
+  [1, toVersion2],
+  [2, toVersion3],
+  [3, toVersion4],
+  [4, toVersion5],
+  [5, toVersion6],
+  [6, toVersion7],
+]);
+
+/** An older file brought to the present version, step by step. The present version comes back as it is. */
+export function migrate(piece: Record<string, unknown>): Record<string, unknown> {
+  let at = piece;
+  for (let v = Number(piece['version']); v < VERSION; v++) {
+    const next = migrations.get(v);
+    if (!next) throw new RangeError(`version: ${v} cannot be read any more`);
+    at = next(at);
+  }
+  return at;
+}
+
+export { migrateShelf } from './shelf.js';
