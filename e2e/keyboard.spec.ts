@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allCommands } from '../apps/web/src/commands/catalogue.js';
+import { allCommands } from '../apps/web/src/stations/commands/catalogue.js';
 import { DEMO, expect, saved, settled, test } from './support/server.js';
 
 const KEY: Record<string, string> = {

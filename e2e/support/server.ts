@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type {} from '../../apps/web/src/map/timings.js';
 import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type Page } from '@playwright/test';
 
@@ -143,17 +144,6 @@ export const test = base.extend<{ server: AppServer; faults: string[]; led: bool
     { auto: true },
   ],
 });
-declare global {
-  interface Window {
-    /** Left by the map for whoever measures. */
-    paleGlint?: {
-      timings: { part: string; ms: number }[];
-      settles: number[];
-      opened: number[];
-      critiques: number[];
-    };
-  }
-}
 
 export { expect };
 

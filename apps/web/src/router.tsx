@@ -1,33 +1,32 @@
-import { lazy } from 'react';
+import { lazy, type ComponentType } from 'react';
 import { createBrowserRouter, Link, Navigate, useRouteError } from 'react-router';
 import { FirstPage } from './first/FirstPage.js';
+import { stations } from './stations/registry.js';
 import { StationFrame } from './stations/Station.js';
 
-const load = {
-  one: () => import('./first/OnePart.js'),
-  keys: () => import('./help/Keys.js'),
-  shelf: () => import('./shelf/ShelfPage.js'),
-  card: () => import('./shelf/CardPage.js'),
-  light: () => import('./stations/light/LightStation.js'),
-  parts: () => import('./stations/parts/PartsStation.js'),
-  scan: () => import('./stations/scan/ScanStation.js'),
-  mesh: () => import('./stations/mesh/MeshStation.js'),
-  glint: () => import('./stations/glint/GlintStation.js'),
-  steps: () => import('./stations/steps/StepsStation.js'),
-  order: () => import('./stations/order/OrderStation.js'),
-};
-const OnePart = lazy(() => load.one().then((m) => ({ default: m.OnePart })));
-const Keys = lazy(() => load.keys().then((m) => ({ default: m.Keys })));
-const ShelfPage = lazy(() => load.shelf().then((m) => ({ default: m.ShelfPage })));
-const CardPage = lazy(() => load.card().then((m) => ({ default: m.CardPage })));
-const LightStation = lazy(() => load.light().then((m) => ({ default: m.LightStation })));
-const PartsStation = lazy(() => load.parts().then((m) => ({ default: m.PartsStation })));
-const ScanStation = lazy(() => load.scan().then((m) => ({ default: m.ScanStation })));
-const MeshStation = lazy(() => load.mesh().then((m) => ({ default: m.MeshStation })));
-const GlintStation = lazy(() => load.glint().then((m) => ({ default: m.GlintStation })));
-const StepsStation = lazy(() => load.steps().then((m) => ({ default: m.StepsStation })));
-const OrderStation = lazy(() => load.order().then((m) => ({ default: m.OrderStation })));
-const preload = () => void Promise.allSettled(Object.values(load).map((l) => l()));
+type Load = () => Promise<ComponentType>;
+
+/** A page that is fetched when it is first shown. */
+function page(load: Load) {
+  const Page = lazy(async () => ({ default: await load() }));
+  return <Page />;
+}
+
+const stationPages = stations.flatMap(({ path, page: load, below = {} }) => [
+  { path, load },
+  ...Object.entries(below).map(([rest, loadBelow]) => ({ path: `${path}/${rest}`, load: loadBelow })),
+]);
+const otherPages: readonly { readonly path: string; readonly load: Load }[] = [
+  { path: '/one-part', load: () => import('./first/OnePart.js').then((m) => m.OnePart) },
+  { path: '/keys', load: () => import('./help/Keys.js').then((m) => m.Keys) },
+  { path: '/shelf', load: () => import('./shelf/ShelfPage.js').then((m) => m.ShelfPage) },
+  { path: '/shelf/card', load: () => import('./shelf/CardPage.js').then((m) => m.CardPage) },
+];
+/** Once the first is shown all are fetched: they must open with the server away, too. */
+const preload = () => void Promise.allSettled([...stationPages, ...otherPages].map(({ load }) => load()));
+
+const routes = (pages: readonly { readonly path: string; readonly load: Load }[]) =>
+  pages.map(({ path, load }) => ({ path, element: page(load) }));
 
 function Stumbled() {
   const error = useRouteError();
@@ -50,23 +49,11 @@ export const router = createBrowserRouter([
     errorElement: <Stumbled />,
     children: [
       { path: '/', element: <FirstPage /> },
-      { path: '/one-part', element: <OnePart /> },
-      { path: '/keys', element: <Keys /> },
-      { path: '/shelf', element: <ShelfPage /> },
-      { path: '/shelf/card', element: <CardPage /> },
+      ...routes(otherPages),
       {
         path: '/pieces/:id',
         element: <StationFrame preload={preload} />,
-        children: [
-          { index: true, element: <Navigate to="glint" replace /> },
-          { path: 'light', element: <LightStation /> },
-          { path: 'parts', element: <PartsStation /> },
-          { path: 'parts/scan', element: <ScanStation /> },
-          { path: 'parts/mesh', element: <MeshStation /> },
-          { path: 'glint', element: <GlintStation /> },
-          { path: 'steps', element: <StepsStation /> },
-          { path: 'order', element: <OrderStation /> },
-        ],
+        children: [{ index: true, element: <Navigate to="glint" replace /> }, ...routes(stationPages)],
       },
       { path: '*', element: <Stumbled /> },
     ],

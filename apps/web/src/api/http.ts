@@ -46,3 +46,10 @@ export async function ask<T>(method: string, address: string, body?: string): Pr
   if (!response.ok) throw new Refusal(response.status, (json ?? {}) as Refusal['body']);
   return json as T;
 }
+
+/** What went wrong, for the painter: the first thing that was not accepted, or the trouble's own words. */
+export const failureOf = (error: unknown): string => {
+  const problem = error instanceof Refusal ? error.body.problems?.[0] : undefined;
+  if (problem) return `It held ${problem.held}. Accepted: ${problem.accepted}.`;
+  return error instanceof Error ? error.message : String(error);
+};

@@ -4,14 +4,14 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { blobKeys } from '../api/blobs.js';
 import { api, keys, type PieceLine } from '../api/pieces.js';
-import { useCommands } from '../commands/useCommands.js';
+import { useCommands } from '../stations/commands/useCommands.js';
 import { BringIn } from './BringIn.js';
 import { Kept } from './Kept.js';
 import { NewPiece } from './NewPiece.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { Failing, Loading } from '../ui/states.js';
-import { Thumb } from '../ui/Thumb.js';
+import { Thumb } from '../map/Thumb.js';
 import { TILES } from './tiles.js';
 
 const dayOf = (iso: string) =>

@@ -11,8 +11,8 @@ import { OrderList } from '../stations/order/OrderList.js';
 import { PieceStore } from '../store/pieceStore.js';
 import { Button } from '../ui/Button.js';
 import { PageHeader } from '../ui/PageHeader.js';
-import { Thumb } from '../ui/Thumb.js';
-import { ViewSwitch, type ShownView } from '../ui/ViewSwitch.js';
+import { Thumb } from '../map/Thumb.js';
+import { ViewSwitch, type ShownView } from '../map/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
 
 /** This piece lives in the page until the painter keeps it. */

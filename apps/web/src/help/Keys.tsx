@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
-import { catalogue } from '../commands/catalogue.js';
-import { useCommands } from '../commands/useCommands.js';
+import { catalogue } from '../stations/commands/catalogue.js';
+import { useCommands } from '../stations/commands/useCommands.js';
 import { PageHeader } from '../ui/PageHeader.js';
 
 /** Every command and its key. */

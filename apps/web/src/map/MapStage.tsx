@@ -2,7 +2,7 @@ import type { Picture, Piece } from '@pale-glint/core';
 import { useLayoutEffect, useRef, type PointerEvent, type ReactNode } from 'react';
 import { LookSwitch } from '../look/LookSwitch.js';
 import { SURROUNDS, transformOf, useLook } from '../look/look.js';
-import type { ShownView } from '../ui/ViewSwitch.js';
+import type { ShownView } from './ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { inDrawing } from './inDrawing.js';

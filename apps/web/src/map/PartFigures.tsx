@@ -1,5 +1,5 @@
 import { brushFor, labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
-import { useShelf } from '../shelf/useShelf.js';
+import { useShelf } from '../store/useShelf.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
 import type { SheetMessage } from '../workers/protocol.js';

@@ -8,7 +8,7 @@ import {
   type Shelf,
 } from '@pale-glint/core';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { FileButton } from '../stations/miniature/MiniatureSide.js';
+import { FileButton } from '../ui/FileButton.js';
 import { Button } from '../ui/Button.js';
 import { ProblemList } from '../ui/states.js';
 

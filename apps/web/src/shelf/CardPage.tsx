@@ -10,7 +10,7 @@ import { CardPhoto, MARK_ASKS, type Mark } from './CardPhoto.js';
 import { CardStart } from './CardStart.js';
 import { DotPlanRow } from './DotPlanRow.js';
 import { useCard, withDot, withoutDot, withoutPhoto, withPlan } from './useCard.js';
-import { useShelf } from './useShelf.js';
+import { useShelf } from '../store/useShelf.js';
 
 /** Whiter than this a pot serves as the white of test mixes. */
 const WHITE_L = 93;

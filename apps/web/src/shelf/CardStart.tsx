@@ -1,5 +1,5 @@
 import type { Paint } from '@pale-glint/core';
-import { FileButton } from '../stations/miniature/MiniatureSide.js';
+import { FileButton } from '../ui/FileButton.js';
 import { Button } from '../ui/Button.js';
 import type { SwatchJob } from '../workers/swatchProtocol.js';
 

@@ -10,7 +10,7 @@ import { AddPaints } from './AddPaints.js';
 import { Brushes } from './Brushes.js';
 import { PotSide } from './PotSide.js';
 import { ShelfTable } from './ShelfTable.js';
-import { useShelf } from './useShelf.js';
+import { useShelf } from '../store/useShelf.js';
 
 /** The paints the painter owns: what mixes are found from. */
 export function ShelfPage() {

@@ -8,7 +8,7 @@ import {
   type Way,
 } from '@pale-glint/core';
 import { useState } from 'react';
-import { useSearch } from '../stations/steps/useSearch.js';
+import { useSearch } from '../workers/useMixSearch.js';
 
 /** What serves where a pot is empty or was never bought. */
 export function StandIns({ paint, shelf }: { paint: ShelfPaint; shelf: readonly ShelfPaint[] }) {

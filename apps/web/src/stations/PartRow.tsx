@@ -1,6 +1,6 @@
 import { forms, plain, sizeOf, type Part, type Piece } from '@pale-glint/core';
 import { memo } from 'react';
-import { Thumb } from '../ui/Thumb.js';
+import { Thumb } from '../map/Thumb.js';
 
 export const sizeText = (part: Part) => {
   const [a, b] = sizeOf(part.form);

@@ -5,7 +5,7 @@ import { boundsOfPiece } from '../map/usePicture.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { NumberField } from '../ui/NumberField.js';
-import { paintedView } from '../ui/ViewSwitch.js';
+import { paintedView } from '../map/ViewSwitch.js';
 import { useStation } from './stationState.js';
 import type { Exports } from './useExports.js';
 

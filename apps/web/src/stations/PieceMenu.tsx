@@ -3,7 +3,7 @@ import { Keyboard, Redo2, Share, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { useCommands } from '../commands/useCommands.js';
+import { useCommands } from './commands/useCommands.js';
 import { usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { PictureDialog } from './PictureDialog.js';
 import { useStation } from './stationState.js';

@@ -1,12 +1,12 @@
 import { Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { useCommands } from '../commands/useCommands.js';
-import { Guide, startGuide } from '../guide/Guide.js';
+import { useCommands } from './commands/useCommands.js';
+import { Guide, startGuide } from './Guide.js';
 import { mirrorPicture, nextSurround, turnPicture } from '../look/look.js';
 import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { Loading } from '../ui/states.js';
-import { VIEWS, type ShownView } from '../ui/ViewSwitch.js';
+import { VIEWS, type ShownView } from '../map/ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { layerKey, layerOf } from '@pale-glint/core';
@@ -14,6 +14,7 @@ import { Conflict } from './Conflict.js';
 import { StationContext, type StationState, type GlintSide } from './stationState.js';
 import { handEdits } from './glint/handEdits.js';
 import { PieceMenu } from './PieceMenu.js';
+import { stations } from './registry.js';
 import { Ramp } from './Ramp.js';
 import { SaveNote } from './SaveNote.js';
 import { useRun } from './useRun.js';
@@ -21,37 +22,33 @@ import { useRun } from './useRun.js';
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus();
 
 /** The commands that every station knows. */
-function useFrameCommands(desk: StationState): void {
+function useFrameCommands(state: StationState): void {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const navigate = useNavigate();
   const go = (to: string) => () => void navigate(`/pieces/${piece.id}/${to}`);
   const along = (by: number) => () => {
     const ids = [...piece.parts].reverse().map((p) => p.id);
-    const at = ids.indexOf(desk.selected ?? '');
-    if (ids.length > 0) desk.select(ids[(at + by + ids.length) % ids.length]);
+    const at = ids.indexOf(state.selected ?? '');
+    if (ids.length > 0) state.select(ids[(at + by + ids.length) % ids.length]);
   };
   const step = (by: number) => () => {
-    const { order, after } = desk;
+    const { order, after } = state;
     if (order.length === 0) return;
     const at = after ? order.findIndex((l) => layerKey(l) === layerKey(after)) : order.length - 1;
     const next = Math.min(order.length - 1, Math.max(0, at + by));
-    desk.setAfter(next === order.length - 1 ? null : layerOf(order[next]));
+    state.setAfter(next === order.length - 1 ? null : layerOf(order[next]));
   };
   const beside = (side: GlintSide) => {
-    desk.setSide(side);
+    state.setSide(side);
     void navigate(`/pieces/${piece.id}/glint`);
   };
   useCommands({
-    light: go('light'),
-    parts: go('parts'),
-    glint: go('glint'),
-    steps: go('steps'),
-    order: go('order'),
+    ...Object.fromEntries(stations.map(({ path }) => [path, go(path)])),
     pieces: () => void navigate('/'),
     help: () => void navigate('/keys'),
-    ...Object.fromEntries(VIEWS.map((v) => [v.value, () => desk.setView(v.value)])),
-    close: () => desk.setClose(!desk.close),
+    ...Object.fromEntries(VIEWS.map((v) => [v.value, () => state.setView(v.value)])),
+    close: () => state.setClose(!state.close),
     surround: nextSurround,
     mirror: mirrorPicture,
     turn: turnPicture,
@@ -70,13 +67,13 @@ function useFrameCommands(desk: StationState): void {
     figures: () => beside('part'),
     findings: () => beside('findings'),
     hand: () => beside('hand'),
-    another: () => desk.selected && handEdits.another(store, desk.selected),
+    another: () => state.selected && handEdits.another(store, state.selected),
   });
 }
 
-function Frame({ desk }: { desk: StationState }) {
+function Frame({ state }: { state: StationState }) {
   const { piece, save } = usePieceState();
-  useFrameCommands(desk);
+  useFrameCommands(state);
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-14 shrink-0">
@@ -84,17 +81,17 @@ function Frame({ desk }: { desk: StationState }) {
           <span className="wide block truncate font-bold max-xl:[font-stretch:100%]">Pale Glint</span>
           <span className="narrow block truncate text-label text-g72">{piece.name}</span>
         </Link>
-        <Ramp desk={desk} />
+        <Ramp state={state} />
         <div className="flex shrink-0 items-center gap-1 bg-g93 pr-2 pl-2">
-          <SaveNote state={save} runAway={desk.run.away} />
+          <SaveNote state={save} runAway={state.run.away} />
           <PieceMenu />
         </div>
       </header>
-      <Guide desk={desk} />
+      <Guide state={state} />
       <Conflict />
-      {desk.run.refused && (
+      {state.run.refused && (
         <p role="alert" className="bg-g10 px-4 py-2 text-g98">
-          The tick was not accepted: {desk.run.refused}
+          The tick was not accepted: {state.run.refused}
         </p>
       )}
       <main className="min-h-0 flex-1">
@@ -118,7 +115,7 @@ function Stations() {
   const [finding, setFinding] = useState<string | null>(null);
   // A part that undo took away is no longer chosen; redo brings it back chosen.
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
-  const desk = useMemo(
+  const state = useMemo(
     (): StationState => ({
       sheets,
       order: sheets.order,
@@ -139,16 +136,16 @@ function Stations() {
     [sheets, run, view, selected, after, close, side, finding],
   );
   return (
-    <StationContext value={desk}>
-      <Frame desk={desk} />
+    <StationContext value={state}>
+      <Frame state={state} />
     </StationContext>
   );
 }
 
 const PRELOAD_AFTER_MS = 1200;
 
-/** Stations that show the map. */
-const WITH_MAP = /\/(light|parts|glint)$/;
+const opensWithMap = (pathname: string) =>
+  stations.some((s) => s.mapFirst && pathname.endsWith(`/${s.path}`));
 
 /** All stations of the piece in the address. */
 export function StationFrame({ preload }: { preload: () => void }) {
@@ -156,7 +153,7 @@ export function StationFrame({ preload }: { preload: () => void }) {
   const { pathname } = useLocation();
   // Before the piece is fetched: the workers of its map make ready, and nothing else begins.
   useLayoutEffect(() => {
-    if (WITH_MAP.test(pathname)) mapClient.expect();
+    if (opensWithMap(pathname)) mapClient.expect();
   }, [pathname]);
   // All stations are fetched once the first is shown: they must open with the server away, too.
   useEffect(() => {

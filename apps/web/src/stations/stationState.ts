@@ -1,7 +1,7 @@
 import type { Finding, OrderLayer } from '@pale-glint/core';
 import { createContext, use } from 'react';
 import type { Sheets } from '../map/useSheets.js';
-import type { ShownView } from '../ui/ViewSwitch.js';
+import type { ShownView } from '../map/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import type { useRun } from './useRun.js';
 

@@ -1,6 +1,6 @@
 import { percent, SEATS, survivalText, type Piece } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
-import { useCommands } from '../../commands/useCommands.js';
+import { useCommands } from '../commands/useCommands.js';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { allRoundClient } from '../../workers/mapClient.js';

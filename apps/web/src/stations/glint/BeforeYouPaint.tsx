@@ -8,7 +8,7 @@ import {
   type Piece,
 } from '@pale-glint/core';
 import { useState } from 'react';
-import { useCommands } from '../../commands/useCommands.js';
+import { useCommands } from '../commands/useCommands.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { askSettle } from '../../workers/mapClient.js';

@@ -5,7 +5,7 @@ import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
-import { ViewSwitch } from '../../ui/ViewSwitch.js';
+import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { findingKey, useStation } from '../stationState.js';
 import { NoParts } from '../NoParts.js';
 import { PartRow } from '../PartRow.js';

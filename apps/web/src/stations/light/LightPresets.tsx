@@ -1,6 +1,6 @@
 import { lightPresets, presetOf, sizeOf, type LightPreset, type Piece } from '@pale-glint/core';
 import { useMemo } from 'react';
-import { Thumb } from '../../ui/Thumb.js';
+import { Thumb } from '../../map/Thumb.js';
 
 /** The metal part that shows most; a light is tried on it where nothing is to be seen first. */
 const largestMetal = ({ parts }: Piece) =>

@@ -4,7 +4,7 @@ import { moveLight } from '../../map/moveLight.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
-import { ViewSwitch } from '../../ui/ViewSwitch.js';
+import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { useStation } from '../stationState.js';
 import { Approach } from './Approach.js';

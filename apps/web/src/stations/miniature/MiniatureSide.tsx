@@ -2,9 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { blobApi, blobKeys } from '../../api/blobs.js';
-import { Refusal } from '../../api/http.js';
+
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
+import { FileButton } from '../../ui/FileButton.js';
+import { failureOf } from '../../api/http.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { SliderField } from '../../ui/SliderField.js';
 import { addPhoto } from './addPhoto.js';
@@ -24,42 +26,6 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
     </section>
   );
 }
-
-/** A button that opens the system's own choice of files. */
-export function FileButton({
-  label,
-  accept,
-  many,
-  onFiles,
-}: {
-  label: string;
-  accept: string;
-  many?: boolean;
-  onFiles: (files: File[]) => void;
-}) {
-  return (
-    <label className="inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 focus-within:ring-2 focus-within:ring-g05 focus-within:ring-offset-2 hover:bg-g28">
-      {label}
-      <input
-        type="file"
-        accept={accept}
-        multiple={many}
-        className="sr-only"
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = '';
-          if (files.length > 0) onFiles(files);
-        }}
-      />
-    </label>
-  );
-}
-
-export const failureOf = (error: unknown): string => {
-  const problem = error instanceof Refusal ? error.body.problems?.[0] : undefined;
-  if (problem) return `It held ${problem.held}. Accepted: ${problem.accepted}.`;
-  return error instanceof Error ? error.message : String(error);
-};
 
 function PhotoSection({ begin }: { begin: (errand: TapTool) => void }) {
   const store = usePieceStore();

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { useStation } from '../stationState.js';
 import { addSculpt, type NewSculpt } from './addSculpt.js';
-import { failureOf } from './MiniatureSide.js';
+import { failureOf } from '../../api/http.js';
 
 /** Lays a surface under the parts and goes there; tells what it is doing, or why it could not. */
 export function useTakeSculpt() {

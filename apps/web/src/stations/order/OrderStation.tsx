@@ -2,7 +2,7 @@ import { duration, orderFindings, stepKey, type OrderLayer, type PartStep } from
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { Thumb } from '../../ui/Thumb.js';
+import { Thumb } from '../../map/Thumb.js';
 import { useStation } from '../stationState.js';
 import { useTimeLeft } from '../useTimeLeft.js';
 import { OrderList } from './OrderList.js';

@@ -1,4 +1,4 @@
-import { Thumb } from '../../ui/Thumb.js';
+import { Thumb } from '../../map/Thumb.js';
 import { library, type LibraryItem } from './library.js';
 
 function Tile({ item, first, onAdd }: { item: LibraryItem; first: boolean; onAdd: () => void }) {

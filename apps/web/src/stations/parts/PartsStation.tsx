@@ -1,10 +1,10 @@
 import { useCallback, useMemo, useState } from 'react';
-import { useCommands } from '../../commands/useCommands.js';
+import { useCommands } from '../commands/useCommands.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
-import { ViewSwitch } from '../../ui/ViewSwitch.js';
+import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { MiniatureSide } from '../miniature/MiniatureSide.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
 import { useTapTool } from '../miniature/useTapTool.js';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
-import { FileButton } from '../miniature/MiniatureSide.js';
+import { FileButton } from '../../ui/FileButton.js';
 import { useTakeSculpt } from '../miniature/useTakeSculpt.js';
 import { BallPhoto } from './BallPhoto.js';
 import { Progress } from './Progress.js';

@@ -19,7 +19,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { MetalPhoto } from './MetalPhoto.js';
-import type { useSearch } from './useSearch.js';
+import type { useSearch } from '../../workers/useMixSearch.js';
 
 const COLOURED = 'coloured';
 /** Metals that are no list's: from a photo, and after the steps as they are. */

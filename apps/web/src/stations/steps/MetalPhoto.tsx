@@ -1,6 +1,6 @@
 import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
-import { FileButton } from '../miniature/MiniatureSide.js';
+import { FileButton } from '../../ui/FileButton.js';
 import { useBitmap } from '../../ui/useBitmap.js';
 import type { SwatchJob, SwatchMessage } from '../../workers/swatchProtocol.js';
 

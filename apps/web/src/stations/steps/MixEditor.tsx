@@ -18,7 +18,7 @@ import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/NumberField.js';
-import { useSearch } from './useSearch.js';
+import { useSearch } from '../../workers/useMixSearch.js';
 
 const MOST_PAINTS = 4;
 /** Farther off than this a mix of opposites is another colour. */

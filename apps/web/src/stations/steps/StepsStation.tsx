@@ -2,7 +2,7 @@ import { layerKey, layerOf, paintTotalMl, plain, volumesOf } from '@pale-glint/c
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { Thumb } from '../../ui/Thumb.js';
+import { Thumb } from '../../map/Thumb.js';
 import { useStation } from '../stationState.js';
 import { LadderSection } from './LadderSection.js';
 import { SideBySide } from './SideBySide.js';

@@ -21,10 +21,10 @@ import {
   type SchoolId,
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
-import { useShelf } from '../../shelf/useShelf.js';
+import { useShelf } from '../../store/useShelf.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import type { Half } from './LadderColumns.js';
-import { useSearch } from './useSearch.js';
+import { useSearch } from '../../workers/useMixSearch.js';
 
 /** Mixes that may be taken: from a search, or flakes for true metal, where nothing was searched. */
 export interface Offer {

@@ -16,7 +16,7 @@ import {
   type Piece,
 } from '@pale-glint/core';
 import { rgb } from 'pdf-lib';
-import { sheetFor } from '../workers/stages.js';
+import { sheetFor } from '../stages.js';
 import { drawPart, tag, type Placing } from './drawMap.js';
 import { ink, newPaper, SHEET, soft, wrapped, writable, type Paper } from './page.js';
 

@@ -1,3 +1,5 @@
+import { stations } from '../registry.js';
+
 /** A deed with a key. `keys` are as in KeyboardEvent.key; Ctrl and Shift are written out. */
 export interface Command {
   readonly id: string;
@@ -20,14 +22,7 @@ const c = (id: string, keys: string | readonly string[], label: string): Command
 export const catalogue = [
   {
     title: 'Stations',
-    commands: [
-      c('light', '1', 'Light'),
-      c('parts', '2', 'Parts'),
-      c('glint', '3', 'Glint map'),
-      c('steps', '4', 'Steps and mixes'),
-      c('order', '5', 'Painting order'),
-      c('pieces', '0', 'All pieces'),
-    ],
+    commands: [...stations.map((s, i) => c(s.path, String(i + 1), s.name)), c('pieces', '0', 'All pieces')],
   },
   {
     title: 'Looking',

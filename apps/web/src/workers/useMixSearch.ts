@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MixJob, MixMessage } from '../../workers/mixProtocol.js';
+import type { MixJob, MixMessage } from './mixProtocol.js';
 
 export type SearchState =
   | { readonly kind: 'idle' }

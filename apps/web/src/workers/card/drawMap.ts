@@ -11,7 +11,7 @@ import {
   type Region,
 } from '@pale-glint/core';
 import { LineCapStyle, degrees, rgb, type PDFFont, type PDFPage } from 'pdf-lib';
-import { prepare, sheetFor } from '../workers/stages.js';
+import { prepare, sheetFor } from '../stages.js';
 
 /** Where millimetres of the piece lie on the sheet, in points. */
 export interface Placing {

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
-import type { StationState } from '../stations/stationState.js';
+import type { StationState } from './stationState.js';
 import { usePieceState } from '../store/PieceContext.js';
 
 const KEY = 'pale-glint/shown-round';
@@ -66,18 +66,18 @@ const ledBefore = () => {
 };
 
 /** What the painter does at each step, as one text that changes when it is done. */
-function deedOf(step: number, desk: StationState, light: string): string {
+function deedOf(step: number, state: StationState, light: string): string {
   return [
     light,
-    desk.selected ?? '',
-    desk.view,
-    desk.after ? desk.after.step : '',
-    String(desk.run.ticks.length),
+    state.selected ?? '',
+    state.view,
+    state.after ? state.after.step : '',
+    String(state.run.ticks.length),
   ][step];
 }
 
 /** A first visit is led once through light, part, map, steps and order, on the real screen: nothing is covered or locked. */
-export function Guide({ desk }: { desk: StationState }) {
+export function Guide({ state }: { state: StationState }) {
   const step = useSyncExternalStore(subscribe, () => at);
   const { piece } = usePieceState();
   const navigate = useNavigate();
@@ -97,7 +97,7 @@ export function Guide({ desk }: { desk: StationState }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [step]);
 
-  const deed = step === null ? '' : deedOf(step, desk, light);
+  const deed = step === null ? '' : deedOf(step, state, light);
   useEffect(() => {
     if (step === null) return;
     if (before.current?.step !== step) {

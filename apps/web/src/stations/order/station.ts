@@ -1,0 +1,13 @@
+import { duration } from '@pale-glint/core';
+import type { StationDefinition } from '../definition.js';
+
+export const orderStation: StationDefinition = {
+  path: 'order',
+  name: 'Painting order',
+  mapFirst: false,
+  page: () => import('./OrderStation.js').then((m) => m.OrderStation),
+  state: ({ order, activeMin }) => {
+    if (order.length === 0) return 'not yet';
+    return activeMin === 0 ? 'all done' : `about ${duration(activeMin)} left`;
+  },
+};
