@@ -8,11 +8,11 @@ import {
   type Way,
 } from '@pale-glint/core';
 import { useState } from 'react';
-import { useSearch } from '../workers/useMixSearch.js';
+import { useMixSearch } from '../workers/useMixSearch.js';
 
 /** What serves where a pot is empty or was never bought. */
 export function StandIns({ paint, shelf }: { paint: ShelfPaint; shelf: readonly ShelfPaint[] }) {
-  const { state, search } = useSearch();
+  const { state, search } = useMixSearch();
   const [ways, setWays] = useState<readonly Way[] | null>(null);
   if (paint.kind === 'medium' || paint.kind === 'varnish') return null;
   const byId = paintsById(shelf.map(paintOf));

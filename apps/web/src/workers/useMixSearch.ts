@@ -7,7 +7,7 @@ export type SearchState =
   | { readonly kind: 'failed'; readonly message: string };
 
 /** Looks for mixes in a worker of its own, one search at a time; a newer one ends the one under way. */
-export function useSearch() {
+export function useMixSearch() {
   const worker = useRef<Worker | null>(null);
   const [state, setState] = useState<SearchState>({ kind: 'idle' });
   const end = useCallback(() => {
@@ -23,7 +23,7 @@ export function useSearch() {
     <J extends MixJob>(job: J, then: (found: Extract<MixMessage, { kind: J['kind'] }>) => void) => {
       end();
       setState({ kind: 'busy', share: 0 });
-      const mine = new Worker(new URL('../../workers/mix.worker.ts', import.meta.url), {
+      const mine = new Worker(new URL('./mix.worker.ts', import.meta.url), {
         type: 'module',
         name: 'mix',
       });

@@ -19,7 +19,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { MetalPhoto } from './MetalPhoto.js';
-import type { useSearch } from '../../workers/useMixSearch.js';
+import type { useMixSearch } from '../../workers/useMixSearch.js';
 
 const COLOURED = 'coloured';
 /** Metals that are no list's: from a photo, and after the steps as they are. */
@@ -34,7 +34,7 @@ interface LadderSpecFormProps {
   readonly out: readonly string[];
   /** Where the paints come from, in words. */
   readonly from: ReactNode;
-  readonly search: ReturnType<typeof useSearch>;
+  readonly search: ReturnType<typeof useMixSearch>;
   readonly onFound: (found: LadderSearchResult | null, meant: Metal) => void;
 }
 

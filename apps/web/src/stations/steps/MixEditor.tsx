@@ -18,7 +18,7 @@ import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/NumberField.js';
-import { useSearch } from '../../workers/useMixSearch.js';
+import { useMixSearch } from '../../workers/useMixSearch.js';
 
 const MOST_PAINTS = 4;
 /** Farther off than this a mix of opposites is another colour. */
@@ -44,7 +44,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
   const [water, setWater] = useState(step.water);
   const [others, setOthers] = useState<readonly OtherMix[] | null>(null);
   const [opposites, setOpposites] = useState<Opposites | null>(null);
-  const { state, search } = useSearch();
+  const { state, search } = useMixSearch();
   const byId = useMemo(() => paintsById(paints), [paints]);
   const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
   const lab = useMemo(() => stepLab({ ...step, mix }, byId), [step, mix, byId]);

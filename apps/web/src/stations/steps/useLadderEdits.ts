@@ -24,7 +24,7 @@ import { useMemo, useState } from 'react';
 import { useShelf } from '../../store/useShelf.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import type { Half } from './LadderColumns.js';
-import { useSearch } from '../../workers/useMixSearch.js';
+import { useMixSearch } from '../../workers/useMixSearch.js';
 
 /** Mixes that may be taken: from a search, or flakes for true metal, where nothing was searched. */
 export interface Offer {
@@ -50,8 +50,8 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
   const { shelf, query } = useShelf();
   const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
   const { paints, out } = known;
-  const searching = useSearch();
-  const halves = useSearch();
+  const searching = useMixSearch();
+  const halves = useMixSearch();
   const [offer, setOffer] = useState<Offer | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
 
