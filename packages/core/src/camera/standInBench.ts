@@ -1,3 +1,4 @@
+import { encodedBytes } from '../colour/index.js';
 import { clamp, normalise, rad, seededRandom, type Vec3 } from '../units/index.js';
 import type { Circle } from '../scan/index.js';
 import type { StandInSculpt } from './standInSculpts.js';
@@ -81,8 +82,7 @@ export function lampRound(count: number, seed = 1): Vec3[] {
   });
 }
 
-const encode = (v: number) => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
-const ENCODED = Uint8ClampedArray.from({ length: 4097 }, (_, i) => Math.round(255 * encode(i / 4096)));
+const ENCODED = encodedBytes(4096);
 
 /** Heights and normals of the sculpt and the board on a raster, finer questions being answered between its points. */
 export interface Relief {

@@ -1,5 +1,5 @@
 import { forms, heightOf } from '../form/index.js';
-import { clamp, rad } from '../units/index.js';
+import { clamp, inRing, rad } from '../units/index.js';
 
 /** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
 export interface StandInSculpt {
@@ -32,14 +32,6 @@ const dome: StandInSculpt = {
 const CHEST = { ...forms.relief.defaults, widthMm: 22, heightMm: 25 };
 const chestHeight = heightOf(CHEST);
 const chestRing = CHEST.outline.map((p) => [p.x * 11, p.y * 12.5] as const);
-const within = (ring: readonly (readonly [number, number])[], x: number, y: number) => {
-  let odd = false;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [[xi, yi], [xj, yj]] = [ring[i], ring[j]];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) odd = !odd;
-  }
-  return odd;
-};
 /** The form whose true surface the stand-in breastplate shows. */
 export const BREASTPLATE = CHEST;
 const breastplate: StandInSculpt = {
@@ -47,7 +39,7 @@ const breastplate: StandInSculpt = {
   label: 'Breastplate, 25 mm',
   widthMm: 22,
   heightMm: 25,
-  heightAt: (x, y) => (within(chestRing, x, y) ? 9 + chestHeight(x, y).z : null),
+  heightAt: (x, y) => (inRing(chestRing, x, y) ? 9 + chestHeight(x, y).z : null),
 };
 
 const knee: StandInSculpt = {

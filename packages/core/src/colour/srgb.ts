@@ -9,6 +9,10 @@ export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v +
 export const fromLinear = (v: number): number =>
   v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055;
 
+/** Bytes of linear light from 0 to 1 in so many even steps, both ends included. */
+export const encodedBytes = (steps: number): Uint8ClampedArray =>
+  Uint8ClampedArray.from({ length: steps + 1 }, (_, i) => Math.round(255 * fromLinear(i / steps)));
+
 /** The sRGB curve undone, for each of 256 codes. */
 export const LINEAR_OF_BYTE = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
 

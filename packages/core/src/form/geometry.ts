@@ -1,3 +1,4 @@
+import { inRing } from '../units/index.js';
 import type { Edge, Point, Ring } from './surface.js';
 
 /** Points around an ellipse, counter-clockwise. */
@@ -55,12 +56,7 @@ export function boundsOf(rings: readonly Ring[]): Bounds {
 /** Whether a place lies in an outline and in none of its holes (even-odd rule). */
 export function inside(rings: readonly Ring[], x: number, y: number): boolean {
   let within = false;
-  for (const ring of rings)
-    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const [xi, yi] = ring[i];
-      const [xj, yj] = ring[j];
-      if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) within = !within;
-    }
+  for (const ring of rings) if (inRing(ring, x, y)) within = !within;
   return within;
 }
 

@@ -1,11 +1,10 @@
+import { encodedBytes } from '../colour/index.js';
 import { keyDirection } from '../rig/index.js';
 import type { Piece } from '../piece/index.js';
 import type { Sculpt } from '../sculpt/index.js';
 
-const ENCODED = Uint8ClampedArray.from({ length: 1025 }, (_, i) => {
-  const v = i / 1024;
-  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
-});
+const STEPS = 1024;
+const ENCODED = encodedBytes(STEPS);
 
 /**
  * A sculpt as a picture: in grey primer under the piece's main light (Lambert's law, some light from all round), or by
@@ -27,7 +26,7 @@ export function primedPicture(
     const grey =
       show === 'confidence'
         ? s.confidence[i]
-        : ENCODED[Math.round(1024 * Math.min(1, 0.05 * open + 0.62 * lit))];
+        : ENCODED[Math.round(STEPS * Math.min(1, 0.05 * open + 0.62 * lit))];
     out[k] = out[k + 1] = out[k + 2] = grey;
     out[k + 3] = 255;
   }

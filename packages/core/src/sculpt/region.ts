@@ -1,6 +1,6 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
-import { rad } from '../units/index.js';
+import { inRing, rad } from '../units/index.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
 
 /** Why a tap finds no region. */
@@ -87,15 +87,8 @@ function thinned(whole: Sculpt): Thin {
 }
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
-function reaches(ring: readonly number[][], x: number, y: number, far: number): boolean {
-  let odd = false;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [[xi, yi], [xj, yj]] = [ring[i], ring[j]];
-    if (Math.hypot(xi - x, yi - y) <= far) return true;
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) odd = !odd;
-  }
-  return odd;
-}
+const reaches = (ring: readonly number[][], x: number, y: number, far: number): boolean =>
+  ring.some(([px, py]) => Math.hypot(px - x, py - y) <= far) || inRing(ring, x, y);
 
 /**
  * The outline of the smooth regions round tapped places, joined: each goes as far as the surface runs without a fold or a

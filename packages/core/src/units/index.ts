@@ -5,5 +5,6 @@ export * from './erf.js';
 export * from './leastSquares.js';
 export * from './monotone.js';
 export * from './random.js';
+export * from './ring.js';
 export * from './text.js';
 export * from './vec3.js';
