@@ -38,7 +38,7 @@ export const StationContext = createContext<StationState | null>(null);
 
 /** The shared state of the stations. Only below StationFrame. */
 export function useStation(): StationState {
-  const desk = use(StationContext);
-  if (!desk) throw new Error('no station here');
-  return desk;
+  const station = use(StationContext);
+  if (!station) throw new Error('no station here');
+  return station;
 }

@@ -124,22 +124,22 @@ export const sheetClient = {
       // Asked anew while it waited.
       if (asked.sheets !== mine) return;
       join();
-      measuring.forEach((desk, worker) =>
-        desk.send({ kind: 'sheets', generation: mine, ...job, worker, of: measuring.length }),
+      measuring.forEach((station, worker) =>
+        station.send({ kind: 'sheets', generation: mine, ...job, worker, of: measuring.length }),
       );
     });
     return mine;
   },
   listen(listener: Listener) {
-    const stops = measuring.map((desk) => desk.listen(listener));
+    const stops = measuring.map((station) => station.listen(listener));
     return () => stops.forEach((stop) => stop());
   },
 };
 const asked = { sheets: -1 };
 
-function answerTo<T>(desk: WorkerClient, id: number, pick: (news: MapMessage) => T | null): Promise<T> {
+function answerTo<T>(station: WorkerClient, id: number, pick: (news: MapMessage) => T | null): Promise<T> {
   return new Promise((resolve, reject) => {
-    const stop = desk.listen((news) => {
+    const stop = station.listen((news) => {
       if (
         news.kind === 'failed' &&
         (news.jobId === id || (news.jobId === null && news.generation === null))

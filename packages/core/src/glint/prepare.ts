@@ -133,12 +133,12 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
   if (found) return found;
   const steps = chooseSteps(ladder, count);
   const school = schools[ladder.school];
-  const desk = { ladder, paints };
-  const passes = school.passes(desk);
+  const input = { ladder, paints };
+  const passes = school.passes(input);
   const { undercoat, passes: body } = layPasses(
     passes,
     steps.map((s) => ladder.steps.indexOf(s)),
-    desk,
+    input,
   );
   const laid = body[body.length - 1].after;
   const palette: Palette = {

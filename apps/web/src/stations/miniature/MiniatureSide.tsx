@@ -27,7 +27,7 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function PhotoSection({ begin }: { begin: (errand: TapTool) => void }) {
+function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const [state, setState] = useState<string | null>(null);
@@ -163,7 +163,7 @@ function PhotoSection({ begin }: { begin: (errand: TapTool) => void }) {
   );
 }
 
-function SculptSection({ begin }: { begin: (errand: TapTool) => void }) {
+function SculptSection({ begin }: { begin: (tool: TapTool) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
@@ -255,7 +255,7 @@ function SculptSection({ begin }: { begin: (errand: TapTool) => void }) {
 }
 
 /** The painter's own miniature: what lies under the parts, and how parts are made from it. */
-export function MiniatureSide({ begin, full }: { begin: (errand: TapTool) => void; full: string | null }) {
+export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void; full: string | null }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const under = piece.underlay !== null || piece.sculpts.length > 0;

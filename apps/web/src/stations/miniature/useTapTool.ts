@@ -4,9 +4,9 @@ import type { Chosen } from '../parts/edits.js';
 import { tried, type TapTool } from './tapTools.js';
 import { askOf, type Made } from './taps.js';
 
-/** An errand under way: its taps, what they make so far, and the ways on and out. */
+/** A tap tool under way: its taps, what they make so far, and the ways on and out. */
 export interface Tapping {
-  readonly errand: TapTool;
+  readonly tool: TapTool;
   readonly taps: readonly Point[];
   readonly made: Made | null;
   readonly ask: string;
@@ -22,18 +22,18 @@ export interface Tapping {
 
 const ELLIPSE = 5;
 
-/** Runs errands one at a time. `onDone` is told what is chosen when one ends well. */
+/** Runs tap tools one at a time. `onDone` is told what is chosen when one ends well. */
 export function useTapTool(onDone: (chosen: Chosen) => void): {
   tapping: Tapping | null;
-  begin: (errand: TapTool) => void;
+  begin: (tool: TapTool) => void;
 } {
-  const [errand, setErrand] = useState<TapTool | null>(null);
+  const [tool, setTool] = useState<TapTool | null>(null);
   const [taps, setTaps] = useState<readonly Point[]>([]);
   const [asksNearer, setAsksNearer] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
 
   const stop = useCallback(() => {
-    setErrand(null);
+    setTool(null);
     setTaps([]);
     setAsksNearer(false);
     setMessage(null);
@@ -41,41 +41,41 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   const begin = useCallback(
     (next: TapTool) => {
       stop();
-      setErrand(next);
+      setTool(next);
     },
     [stop],
   );
   const end = useCallback(
     async (all: readonly Point[], nearer: Point | null) => {
-      const answer = await errand!.done(all, nearer);
+      const answer = await tool!.done(all, nearer);
       if (typeof answer === 'string') {
         setMessage(answer);
-        setTaps(errand!.most === errand!.least ? [] : all);
+        setTaps(tool!.most === tool!.least ? [] : all);
         setAsksNearer(false);
         return;
       }
       stop();
       onDone(answer);
     },
-    [errand, onDone, stop],
+    [tool, onDone, stop],
   );
   useEffect(() => {
-    if (!errand) return;
+    if (!tool) return;
     const key = (e: KeyboardEvent) => e.key === 'Escape' && stop();
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
-  }, [errand, stop]);
+  }, [tool, stop]);
 
   const drawn = useMemo(() => {
-    if (!errand?.preview || taps.length < errand.least) return null;
-    const found = tried(() => errand.preview!(taps));
+    if (!tool?.preview || taps.length < tool.least) return null;
+    const found = tried(() => tool.preview!(taps));
     return typeof found === 'string' ? null : found;
-  }, [errand, taps]);
+  }, [tool, taps]);
   const [looked, setLooked] = useState<{ readonly taps: readonly Point[]; readonly made: Made } | null>(null);
   useEffect(() => {
-    if (!errand?.look || taps.length < errand.least) return;
+    if (!tool?.look || taps.length < tool.least) return;
     let late = false;
-    void errand.look(taps).then((found) => {
+    void tool.look(taps).then((found) => {
       if (late) return;
       if (typeof found === 'string') {
         // A tap that spoils what was there is taken back.
@@ -86,22 +86,22 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
     return () => {
       late = true;
     };
-  }, [errand, taps]);
+  }, [tool, taps]);
   const made = drawn ?? (looked?.taps === taps ? looked.made : null);
 
   const tapping = useMemo((): Tapping | null => {
-    if (!errand) return null;
+    if (!tool) return null;
     const finish = () => {
-      if (errand.nearer && taps.length >= ELLIPSE && !asksNearer) setAsksNearer(true);
+      if (tool.nearer && taps.length >= ELLIPSE && !asksNearer) setAsksNearer(true);
       else void end(taps, null);
     };
     return {
-      errand,
+      tool,
       taps,
       made,
       message,
-      ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(errand, taps.length),
-      canFinish: taps.length >= errand.least,
+      ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(tool, taps.length),
+      canFinish: taps.length >= tool.least,
       finishLabel: asksNearer ? 'Neither' : 'Done',
       tap(at) {
         setMessage(null);
@@ -111,13 +111,13 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
         }
         const next = [...taps, at];
         setTaps(next);
-        if (next.length === errand.most) void end(next, null);
+        if (next.length === tool.most) void end(next, null);
       },
       move: (index, to) => setTaps((all) => all.map((t, i) => (i === index ? to : t))),
       back: () => (asksNearer ? setAsksNearer(false) : setTaps((all) => all.slice(0, -1))),
       finish,
       stop,
     };
-  }, [errand, taps, made, message, asksNearer, end, stop]);
+  }, [tool, taps, made, message, asksNearer, end, stop]);
   return { tapping, begin };
 }

@@ -160,7 +160,7 @@ export function PartsStation() {
       </div>
       {tapping ? (
         <TapBar
-          title={tapping.errand.title}
+          title={tapping.tool.title}
           ask={tapping.ask}
           message={tapping.message}
           canFinish={tapping.canFinish}
