@@ -6,6 +6,7 @@ import {
   shelved,
   type ListedPaint,
   type Shelf,
+  type TypedLine,
 } from '@pale-glint/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { FileButton } from '../ui/FileButton.js';
@@ -20,6 +21,56 @@ const counted = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
 interface Came {
   readonly file: string;
   readonly paints: readonly ListedPaint[];
+}
+
+/** What a list would change on the shelf, in words. */
+const changesText = ({ added, changed, same }: ReturnType<typeof shelved>): string =>
+  [
+    `${added.length} new`,
+    changed.length > 0 && `${changed.length} brought up to date: ${changed.slice(0, 3).join(', ')}`,
+    same.length > 0 && `${same.length} as they are`,
+  ]
+    .filter(Boolean)
+    .join('; ');
+
+/** What is known of a paint beside its colour; what is usual is left out. */
+const kindText = (p: ListedPaint): string =>
+  [p.kind, p.opacity, p.tint === 'normal' ? '' : `${p.tint} tint`, p.finish === 'matt' ? '' : p.finish]
+    .filter(Boolean)
+    .join(', ');
+
+/** The paints as they would come in. */
+function Understood({ paints }: { paints: readonly ListedPaint[] }) {
+  return (
+    <>
+      <ul aria-label="As understood" className="space-y-px">
+        {paints.slice(0, MOST_SHOWN).map((p) => (
+          <li key={p.name} className="flex items-center gap-2 bg-g98 pr-2 text-label">
+            <span className="size-7 shrink-0" style={{ background: p.hex }} />
+            <span className="min-w-0 flex-1 truncate font-semibold">{p.name}</span>
+            <span className="text-g38">{kindText(p)}</span>
+          </li>
+        ))}
+      </ul>
+      {paints.length > MOST_SHOWN && (
+        <p className="text-label text-g28">and {paints.length - MOST_SHOWN} more</p>
+      )}
+    </>
+  );
+}
+
+/** The typed lines that say nothing the shelf could take, and why. */
+function NotUnderstood({ lines }: { lines: readonly TypedLine[] }) {
+  return (
+    <ul aria-label="Not understood" className="space-y-1 bg-g10 p-2 text-label text-g98">
+      {lines.slice(0, MOST_SHOWN).map((l) => (
+        <li key={l.line}>
+          Line {l.line}: {l.message}.
+        </li>
+      ))}
+      {lines.length > MOST_SHOWN && <li>and {lines.length - MOST_SHOWN} more</li>}
+    </ul>
+  );
 }
 
 /** New paints: typed line by line, or from a paint list or palette; shown as they would come in before anything is stored. */
@@ -79,47 +130,11 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
       )}
       {(paints.length > 0 || bad.length > 0) && (
         <>
-          <ul aria-label="As understood" className="space-y-px">
-            {paints.slice(0, MOST_SHOWN).map((p) => (
-              <li key={p.name} className="flex items-center gap-2 bg-g98 pr-2 text-label">
-                <span className="size-7 shrink-0" style={{ background: p.hex }} />
-                <span className="min-w-0 flex-1 truncate font-semibold">{p.name}</span>
-                <span className="text-g38">
-                  {[
-                    p.kind,
-                    p.opacity,
-                    p.tint === 'normal' ? '' : `${p.tint} tint`,
-                    p.finish === 'matt' ? '' : p.finish,
-                  ]
-                    .filter(Boolean)
-                    .join(', ')}
-                </span>
-              </li>
-            ))}
-          </ul>
-          {paints.length > MOST_SHOWN && (
-            <p className="text-label text-g28">and {paints.length - MOST_SHOWN} more</p>
-          )}
-          {bad.length > 0 && (
-            <ul aria-label="Not understood" className="space-y-1 bg-g10 p-2 text-label text-g98">
-              {bad.slice(0, MOST_SHOWN).map((l) => (
-                <li key={l.line}>
-                  Line {l.line}: {l.message}.
-                </li>
-              ))}
-              {bad.length > MOST_SHOWN && <li>and {bad.length - MOST_SHOWN} more</li>}
-            </ul>
-          )}
+          <Understood paints={paints} />
+          {bad.length > 0 && <NotUnderstood lines={bad} />}
           {paints.length > 0 && (
             <p role="status" className="text-label text-g28">
-              {[
-                `${would.added.length} new`,
-                would.changed.length > 0 &&
-                  `${would.changed.length} brought up to date: ${would.changed.slice(0, 3).join(', ')}`,
-                would.same.length > 0 && `${would.same.length} as they are`,
-              ]
-                .filter(Boolean)
-                .join('; ')}
+              {changesText(would)}
             </p>
           )}
         </>

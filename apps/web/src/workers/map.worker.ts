@@ -126,12 +126,12 @@ async function runRound(job: RoundJob): Promise<void> {
   };
   const survival = await survive(piece);
   if (!survival) return;
-  const remedies: { message: string; share: number }[] = [];
+  const remedies: { label: string; share: number }[] = [];
   post({ kind: 'round', generation, survival, remedies, finished: tries.length === 0 });
   for (const t of tries) {
     const then = await survive(t.piece);
     if (!then) return;
-    remedies.push({ message: t.label, share: then.share });
+    remedies.push({ label: t.label, share: then.share });
     post({ kind: 'round', generation, survival, remedies, finished: remedies.length === tries.length });
   }
 }

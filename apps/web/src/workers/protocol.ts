@@ -182,7 +182,7 @@ export type MapMessage =
       readonly generation: number;
       readonly survival: Survival;
       /** What would raise it, tried so far. */
-      readonly remedies: readonly { readonly message: string; readonly share: number }[];
+      readonly remedies: readonly { readonly label: string; readonly share: number }[];
       readonly finished: boolean;
     }
   | {

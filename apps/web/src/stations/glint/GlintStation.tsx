@@ -12,7 +12,7 @@ import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { FindingMarks } from './FindingMarks.js';
 import { GlintSide } from './GlintSide.js';
-import { HandHandles } from './OverrideHandles.js';
+import { OverrideHandles } from './OverrideHandles.js';
 import { handPress } from './overridePress.js';
 import type { BandInHand, HandMode } from './overrideModes.js';
 import { StepStrip } from './StepStrip.js';
@@ -73,7 +73,7 @@ export function GlintStation() {
           handles={(picture, px) => (
             <>
               {inHand && (
-                <HandHandles
+                <OverrideHandles
                   part={inHand}
                   piece={piece}
                   store={store}

@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { blobApi, blobKeys } from '../../api/blobs.js';
-
+import { failureOf } from '../../api/http.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
+import { Check } from '../../ui/Check.js';
 import { FileButton } from '../../ui/FileButton.js';
-import { failureOf } from '../../api/http.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { SliderField } from '../../ui/SliderField.js';
 import { addPhoto } from './addPhoto.js';
@@ -27,12 +27,72 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
+interface TapRowProps {
+  readonly action: string;
+  readonly onTap: () => void;
+  readonly children: ReactNode;
+}
+
+/** A number, and what is done with it by tapping on the picture. */
+function TapRow({ action, onTap, children }: TapRowProps) {
+  return (
+    <div className="flex items-end gap-2">
+      <div className="min-w-0 flex-1">{children}</div>
+      <button type="button" className={chip} onClick={onTap}>
+        {action}
+      </button>
+    </div>
+  );
+}
+
+/** How large the photo is: by the width of the base, or by two places whose distance is known. */
+function ScaleFields({ begin }: { begin: (tool: TapTool) => void }) {
+  const store = usePieceStore();
+  const [lengthMm, setLength] = useState(30);
+  const [baseMm, setBase] = useState(32);
+  const scale = (mm: number, base: boolean) => begin(scaleTool(store, mm, base));
+  return (
+    <>
+      <p className="text-label text-g28">
+        Scale it by the base: choose its width, then tap both of its ends.
+      </p>
+      <div className="flex flex-wrap gap-1.5">
+        {BASES.map((mm) => (
+          <button key={mm} type="button" className={chip} onClick={() => scale(mm, true)}>
+            {mm}
+          </button>
+        ))}
+      </div>
+      <TapRow action="Tap its ends" onTap={() => scale(baseMm, true)}>
+        <NumberField
+          label="Another base"
+          unit="mm"
+          value={baseMm}
+          min={5}
+          max={300}
+          step={0.5}
+          onChange={setBase}
+        />
+      </TapRow>
+      <TapRow action="Tap both" onTap={() => scale(lengthMm, false)}>
+        <NumberField
+          label="Two places"
+          unit="mm"
+          value={lengthMm}
+          min={0.5}
+          max={500}
+          step={0.5}
+          onChange={setLength}
+        />
+      </TapRow>
+    </>
+  );
+}
+
 function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const [state, setState] = useState<string | null>(null);
-  const [lengthMm, setLength] = useState(30);
-  const [baseMm, setBase] = useState(32);
   const u = piece.underlay;
   const take = async (file: File) => {
     setState('Sending the photo');
@@ -55,70 +115,19 @@ function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
       )}
       {u && (
         <>
-          <p className="text-label text-g28">
-            Scale it by the base: choose its width, then tap both of its ends.
-          </p>
-          <div className="flex flex-wrap gap-1.5">
-            {BASES.map((mm) => (
-              <button
-                key={mm}
-                type="button"
-                className={chip}
-                onClick={() => begin(scaleTool(store, mm, true))}
-              >
-                {mm}
-              </button>
-            ))}
-          </div>
-          <div className="flex items-end gap-2">
-            <div className="min-w-0 flex-1">
-              <NumberField
-                label="Another base"
-                unit="mm"
-                value={baseMm}
-                min={5}
-                max={300}
-                step={0.5}
-                onChange={setBase}
-              />
-            </div>
-            <button type="button" className={chip} onClick={() => begin(scaleTool(store, baseMm, true))}>
-              Tap its ends
-            </button>
-          </div>
-          <div className="flex items-end gap-2">
-            <div className="min-w-0 flex-1">
-              <NumberField
-                label="Two places"
-                unit="mm"
-                value={lengthMm}
-                min={0.5}
-                max={500}
-                step={0.5}
-                onChange={setLength}
-              />
-            </div>
-            <button type="button" className={chip} onClick={() => begin(scaleTool(store, lengthMm, false))}>
-              Tap both
-            </button>
-          </div>
-          <div className="flex items-end gap-2">
-            <div className="min-w-0 flex-1">
-              <NumberField
-                label="Turned by"
-                unit="°"
-                value={u.turnDeg}
-                min={-180}
-                max={180}
-                step={1}
-                onChange={(v) => change((p) => void (p.turnDeg = v), 'photo/turn')}
-                onEnd={end}
-              />
-            </div>
-            <button type="button" className={chip} onClick={() => begin(straightenTool(store))}>
-              Stand it straight
-            </button>
-          </div>
+          <ScaleFields begin={begin} />
+          <TapRow action="Stand it straight" onTap={() => begin(straightenTool(store))}>
+            <NumberField
+              label="Turned by"
+              unit="°"
+              value={u.turnDeg}
+              min={-180}
+              max={180}
+              step={1}
+              onChange={(v) => change((p) => void (p.turnDeg = v), 'photo/turn')}
+              onEnd={end}
+            />
+          </TapRow>
           <SliderField
             label="Photo shows"
             value={u.shows}
@@ -131,15 +140,12 @@ function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
             onChange={(v) => change((p) => void (p.map = v), 'photo/map')}
             onEnd={end}
           />
-          <label className="flex items-center gap-2 py-1 text-label">
-            <input
-              type="checkbox"
-              className="size-4 accent-g10"
-              checked={u.grey === 'yes'}
-              onChange={(e) => change((p) => void (p.grey = e.target.checked ? 'yes' : 'no'))}
-            />
+          <Check
+            checked={u.grey === 'yes'}
+            onChange={(grey) => change((p) => void (p.grey = grey ? 'yes' : 'no'))}
+          >
             Without its colours
-          </label>
+          </Check>
         </>
       )}
       <div className="flex gap-2">
