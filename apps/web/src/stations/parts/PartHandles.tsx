@@ -41,146 +41,178 @@ const ownOf = ({ xMm, yMm, rollDeg }: Place, x: number, y: number): Point =>
 
 const name = (part: Part) => part.name.split(',')[0].toLowerCase();
 
-/** Handles of a part on the picture: its middle moves it, one turns it, two pull it wider and longer. */
-export function PartHandles({ part, px, change, end }: PartHandlesProps) {
-  const { place } = part;
-  const definition = forms[part.form.kind] as unknown as FormDefinition;
-  const b = boundsOf(ringsOf(part.form));
-  const roll = rad(place.rollDeg);
-  const seen = (p: Point): Point => {
-    const [x, y] = turn(p[0], p[1], roll);
+/** Gap between a part and its outer handles, in screen points. */
+const GAP_PX = 16;
+const HANDLE_PX = 6.5;
+/** One press of an arrow key. */
+const STEP_MM = 0.1;
+const SOLID = 'fill-g98 stroke-g05';
+const toTwentieth = (mm: number) => Math.round(mm * 20) / 20;
+
+/** A place of the part's own frame, on the drawing. */
+const seenOn =
+  ({ place }: Part) =>
+  (p: Point): Point => {
+    const [x, y] = turn(p[0], p[1], rad(place.rollDeg));
     return [place.xMm + x, -(place.yMm + y)];
   };
-  const own = (x: number, y: number) => ownOf(place, x, y);
-  const gap = 16 / px;
-  const [mx, my] = seen([0, 0]);
-  const [tx, ty] = seen([0, b.top + gap * 2.4]);
-  const [ux, uy] = seen([0, b.top]);
-  const [wx, wy] = seen([b.right + gap * 0.6, (b.top + b.bottom) / 2]);
-  const [lx, ly] = seen([(b.left + b.right) / 2, b.bottom - gap * 0.6]);
-  const pull = (keys: readonly string[], by: number) =>
-    change((p) => void (p.form = stretched(p.form, keys, by)), `${part.id}/${keys[0]}`);
-  const size = (keys: readonly string[]) => (part.form as unknown as Record<string, number>)[keys[0]];
-  const r = 6.5 / px;
-  const line = { className: 'stroke-g98', strokeWidth: 1.2 / px };
-  const solid = 'fill-g98 stroke-g05';
+
+/** The middle of a part: takes it along. */
+function MoveHandle({ part, px, change, end }: PartHandlesProps) {
+  const { place } = part;
+  const [x, y] = seenOn(part)([0, 0]);
+  const move = (recipe: (place: Place) => void) => change((p) => recipe(p.place), `${part.id}/move`);
   return (
-    <g strokeWidth={1.6 / px}>
-      <line x1={ux} y1={uy} x2={tx} y2={ty} {...line} />
-      <Handle
-        label={`Place of ${name(part)}`}
-        command="move"
-        x={mx}
-        y={my}
-        r={r}
-        value={Number(place.xMm.toFixed(1))}
-        min={-2000}
-        max={2000}
-        text={`${place.xMm.toFixed(1)} mm to the right, ${place.yMm.toFixed(1)} mm up`}
-        className="fill-g05 stroke-g98"
-        onMove={(x, y) =>
-          change((p) => {
-            p.place.xMm = Math.round(x * 20) / 20;
-            p.place.yMm = Math.round(-y * 20) / 20;
-          }, `${part.id}/move`)
-        }
-        onStep={(by, across) =>
-          change((p) => {
-            if (across) p.place.xMm += by * 0.1;
-            else p.place.yMm += by * 0.1;
-          }, `${part.id}/move`)
-        }
-        onEnd={end}
-      />
+    <Handle
+      label={`Place of ${name(part)}`}
+      command="move"
+      x={x}
+      y={y}
+      r={HANDLE_PX / px}
+      value={Number(place.xMm.toFixed(1))}
+      min={-2000}
+      max={2000}
+      text={`${place.xMm.toFixed(1)} mm to the right, ${place.yMm.toFixed(1)} mm up`}
+      className="fill-g05 stroke-g98"
+      onMove={(toX, toY) =>
+        move((p) => {
+          p.xMm = toTwentieth(toX);
+          p.yMm = toTwentieth(-toY);
+        })
+      }
+      onStep={(by, across) =>
+        move((p) => {
+          if (across) p.xMm += by * STEP_MM;
+          else p.yMm += by * STEP_MM;
+        })
+      }
+      onEnd={end}
+    />
+  );
+}
+
+/** Above a part, on a line: turns it in the picture. */
+function TurnHandle({ part, px, change, end }: PartHandlesProps) {
+  const { place } = part;
+  const { top } = boundsOf(ringsOf(part.form));
+  const seen = seenOn(part);
+  const [x1, y1] = seen([0, top]);
+  const [x, y] = seen([0, top + (2.4 * GAP_PX) / px]);
+  const roll = (recipe: (place: Place) => number) =>
+    change((p) => void (p.place.rollDeg = recipe(p.place)), `${part.id}/rollDeg`);
+  return (
+    <>
+      <line x1={x1} y1={y1} x2={x} y2={y} className="stroke-g98" strokeWidth={1.2 / px} />
       <Handle
         label={`Turn of ${name(part)}`}
-        x={tx}
-        y={ty}
-        r={r}
+        x={x}
+        y={y}
+        r={HANDLE_PX / px}
         value={Math.round(place.rollDeg)}
         min={-360}
         max={360}
         text={`${Math.round(place.rollDeg)} degrees`}
-        className={solid}
-        onMove={(x, y) =>
-          change((p) => {
-            p.place.rollDeg = Math.round(deg(Math.atan2(-(x - place.xMm), -y - place.yMm)));
-          }, `${part.id}/rollDeg`)
-        }
-        onStep={(by) =>
-          change((p) => {
-            p.place.rollDeg = clamp(Math.round(p.place.rollDeg) + by, -360, 360);
-          }, `${part.id}/rollDeg`)
+        className={SOLID}
+        onMove={(toX, toY) => roll(() => Math.round(deg(Math.atan2(-(toX - place.xMm), -toY - place.yMm))))}
+        onStep={(by) => roll((p) => clamp(Math.round(p.rollDeg) + by, -360, 360))}
+        onEnd={end}
+      />
+    </>
+  );
+}
+
+/** Places of a drawn outline that can be pulled. */
+function OutlineHandles({ part, px, change, end }: PartHandlesProps) {
+  if (!isOutlined(part.form)) return null;
+  const seen = seenOn(part);
+  return heldPoints(part.form).map(({ index, at }, i) => {
+    const [x, y] = seen(at);
+    const pullTo = (to: (now: Part) => Point) =>
+      change((p) => {
+        if (isOutlined(p.form)) Object.assign(p, outlinePulled(p.form, p.place, index, to(p)));
+      }, `${part.id}/outline/${index}`);
+    return (
+      <Handle
+        key={index}
+        label={`Outline of ${name(part)}, place ${i + 1}`}
+        x={x}
+        y={y}
+        r={(0.62 * HANDLE_PX) / px}
+        value={i + 1}
+        min={1}
+        max={MOST_HELD}
+        text={`${at[0].toFixed(1)} mm to the right of its middle, ${at[1].toFixed(1)} mm up`}
+        className="fill-g05/70 stroke-g98"
+        onMove={(toX, toY) => pullTo((p) => ownOf(p.place, toX, toY))}
+        onStep={(by, across) =>
+          pullTo(() => (across ? [at[0] + by * STEP_MM, at[1]] : [at[0], at[1] + by * STEP_MM]))
         }
         onEnd={end}
       />
-      {isOutlined(part.form) &&
-        heldPoints(part.form).map(({ index, at }, i) => {
-          const [x, y] = seen(at);
-          const pullTo = (to: (now: Part) => Point) =>
-            change((p) => {
-              if (isOutlined(p.form)) Object.assign(p, outlinePulled(p.form, p.place, index, to(p)));
-            }, `${part.id}/outline/${index}`);
-          return (
-            <Handle
-              key={index}
-              label={`Outline of ${name(part)}, place ${i + 1}`}
-              x={x}
-              y={y}
-              r={r * 0.62}
-              value={i + 1}
-              min={1}
-              max={MOST_HELD}
-              text={`${at[0].toFixed(1)} mm to the right of its middle, ${at[1].toFixed(1)} mm up`}
-              className="fill-g05/70 stroke-g98"
-              onMove={(hx, hy) => pullTo((p) => ownOf(p.place, hx, hy))}
-              onStep={(by, across) =>
-                pullTo(() => (across ? [at[0] + by * 0.1, at[1]] : [at[0], at[1] + by * 0.1]))
-              }
-              onEnd={end}
-            />
-          );
-        })}
-      {definition.across.length > 0 && (
-        <Handle
-          label={`Width of ${name(part)}`}
-          x={wx}
-          y={wy}
-          r={r}
-          value={size(definition.across)}
-          min={SMALLEST}
-          max={LARGEST}
-          text={`${size(definition.across)} mm`}
-          className={solid}
-          onMove={(x, y) =>
-            pull(definition.across, Math.max(0.05, (own(x, y)[0] - gap * 0.6) / Math.max(0.05, b.right)))
-          }
-          onStep={(by) =>
-            pull(definition.across, (size(definition.across) + by * 0.1) / size(definition.across))
-          }
-          onEnd={end}
-        />
-      )}
-      {definition.along.length > 0 && (
-        <Handle
-          label={`Length of ${name(part)}`}
-          x={lx}
-          y={ly}
-          r={r}
-          value={size(definition.along)}
-          min={SMALLEST}
-          max={LARGEST}
-          text={`${size(definition.along)} mm`}
-          className={solid}
-          onMove={(x, y) =>
-            pull(definition.along, Math.max(0.05, (-own(x, y)[1] - gap * 0.6) / Math.max(0.05, -b.bottom)))
-          }
-          onStep={(by) =>
-            pull(definition.along, (size(definition.along) + by * 0.1) / size(definition.along))
-          }
-          onEnd={end}
-        />
-      )}
+    );
+  });
+}
+
+interface SizeHandleProps extends PartHandlesProps {
+  readonly label: string;
+  /** Sizes of the form that it pulls together. */
+  readonly keys: readonly string[];
+  /** Where it stands in the part's own frame. */
+  readonly at: Point;
+  /** How many times as large the form becomes when the hand is there, in the part's own frame. */
+  readonly factorAt: (own: Point) => number;
+}
+
+/** Beside or below a part: makes it wider or longer. */
+function SizeHandle({ part, px, change, end, label, keys, at, factorAt }: SizeHandleProps) {
+  if (keys.length === 0) return null;
+  const [x, y] = seenOn(part)(at);
+  const size = (part.form as unknown as Record<string, number>)[keys[0]];
+  const pull = (by: number) =>
+    change((p) => void (p.form = stretched(p.form, keys, by)), `${part.id}/${keys[0]}`);
+  return (
+    <Handle
+      label={`${label} of ${name(part)}`}
+      x={x}
+      y={y}
+      r={HANDLE_PX / px}
+      value={size}
+      min={SMALLEST}
+      max={LARGEST}
+      text={`${size} mm`}
+      className={SOLID}
+      onMove={(toX, toY) => pull(Math.max(0.05, factorAt(ownOf(part.place, toX, toY))))}
+      onStep={(by) => pull((size + by * STEP_MM) / size)}
+      onEnd={end}
+    />
+  );
+}
+
+/** Handles of a part on the picture: its middle moves it, one turns it, two pull it wider and longer. */
+export function PartHandles(props: PartHandlesProps) {
+  const { part, px } = props;
+  const { across, along } = forms[part.form.kind] as unknown as FormDefinition;
+  const b = boundsOf(ringsOf(part.form));
+  const gap = (0.6 * GAP_PX) / px;
+  return (
+    <g strokeWidth={1.6 / px}>
+      <MoveHandle {...props} />
+      <TurnHandle {...props} />
+      <OutlineHandles {...props} />
+      <SizeHandle
+        {...props}
+        label="Width"
+        keys={across}
+        at={[b.right + gap, (b.top + b.bottom) / 2]}
+        factorAt={([x]) => (x - gap) / Math.max(0.05, b.right)}
+      />
+      <SizeHandle
+        {...props}
+        label="Length"
+        keys={along}
+        at={[(b.left + b.right) / 2, b.bottom - gap]}
+        factorAt={([, y]) => (-y - gap) / Math.max(0.05, -b.bottom)}
+      />
     </g>
   );
 }
