@@ -9,7 +9,7 @@ import { inDrawing } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
-import { usePicture, useSize } from './usePicture.js';
+import { usePicture, useSize, type Room } from './usePicture.js';
 import type { Sheets } from './useSheets.js';
 import { Underlay } from './Underlay.js';
 
@@ -35,17 +35,18 @@ interface MapStageProps {
 }
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
-function roomFor(
-  width: number,
-  under: boolean,
-): { dial: number; low: boolean; free: { right: number; bottom: number; top: number } } {
-  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0 } };
-  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top: under ? 44 : 0 } };
+function roomFor(width: number, under: boolean): { dial: number; low: boolean; free: Room } {
+  const corner = VIEW_SWITCH;
+  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0, corner } };
+  const top = under ? 44 : 0;
+  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corner } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.
-  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0, top: under ? 44 : 0 } };
+  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0, top, corner } };
 }
 
-const NO_ROOM_KEPT = { right: 0, bottom: 0, top: 0 };
+/** What the choice of views takes of the upper left corner. */
+const VIEW_SWITCH = { width: 340, height: 52 };
+const NO_ROOM_KEPT: Room = { right: 0, bottom: 0, top: 0, corner: { width: 0, height: 0 } };
 
 /** The map on its grey, with the light in its corner. */
 export function MapStage({

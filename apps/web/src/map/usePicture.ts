@@ -46,17 +46,27 @@ export function boundsWithUnderlay(piece: Piece): Bounds {
   return all.length > 0 ? unionBounds(all) : EMPTY;
 }
 
+/** Screen points that parts are kept clear of: along the edges, and the upper left corner of so much. */
+export interface Room {
+  readonly right: number;
+  readonly bottom: number;
+  readonly top: number;
+  readonly corner: { readonly width: number; readonly height: number };
+}
+
+/** Share of a picture that stays empty on each side. */
+const MARGIN = 0.045;
+
 /**
  * The picture that shows a piece (or one part) in a box. It stays where it is while a part is changed, until the part
- * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged. `free` keeps
- * screen points clear of parts.
+ * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
  */
 export function usePicture(
   piece: Piece,
   part: string | null,
   width: number,
   height: number,
-  free: { right: number; bottom: number; top: number },
+  free: Room,
   underlay = false,
 ): Picture | null {
   const bounds = useMemo(
@@ -69,17 +79,24 @@ export function usePicture(
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
   const shown = stays ? held.bounds : bounds;
   if (!stays) setHeld({ key, bounds });
-  const { right, bottom, top } = free;
+  const { right, bottom, top, corner } = free;
   return useMemo(() => {
     if (width - right < 8 || height - bottom - top < 8) return null;
     const scale = Math.min(2, window.devicePixelRatio || 1);
-    const fitted = fitPicture(
-      shown,
-      Math.round((width - right) * scale),
-      Math.round((height - bottom - top) * scale),
-      0.045,
-    );
-    const topMm = fitted.topMm + (top * scale) / fitted.pxPerMm;
-    return { ...fitted, topMm, width: Math.round(width * scale), height: Math.round(height * scale) };
-  }, [shown, width, height, right, bottom, top]);
+    const fit = (above: number): Picture => {
+      const fitted = fitPicture(
+        shown,
+        Math.round((width - right) * scale),
+        Math.round((height - bottom - above) * scale),
+        MARGIN,
+      );
+      const topMm = fitted.topMm + (above * scale) / fitted.pxPerMm;
+      return { ...fitted, topMm, width: Math.round(width * scale), height: Math.round(height * scale) };
+    };
+    const fitted = fit(top);
+    const px = fitted.pxPerMm / scale;
+    const under =
+      (shown.left - fitted.leftMm) * px < corner.width && (fitted.topMm - shown.top) * px < corner.height;
+    return under ? fit(Math.max(top, corner.height)) : fitted;
+  }, [shown, width, height, right, bottom, top, corner]);
 }
