@@ -77,7 +77,10 @@ export async function browserFigures(say) {
     const [later] = await visit();
     await fresh.close();
     say(
-      `in the browser: first whole picture of a piece that this browser never saw ${opened.toFixed(0)} ms after it was asked for (wanted 300; ${drawnHere.toFixed(0)} while the server had not drawn it yet); order measured anew: first lines ${firstLines.toFixed(0)}, all ${whole.toFixed(0)} ms (wanted 3000); on a later visit ${later.toFixed(0)} ms (wanted 500)`,
+      'in the browser: first whole picture of a piece that this browser never saw ' +
+        `${opened.toFixed(0)} ms after it was asked for (wanted 300; ${drawnHere.toFixed(0)} while the ` +
+        `server had not drawn it yet); order measured anew: first lines ${firstLines.toFixed(0)}, all ` +
+        `${whole.toFixed(0)} ms (wanted 3000); on a later visit ${later.toFixed(0)} ms (wanted 500)`,
     );
     const box = await page.getByRole('slider', { name: 'Main light' }).boundingBox();
     const reach = (box.width / 128) * 44.5;
@@ -152,7 +155,8 @@ export async function browserFigures(say) {
       .map((t) => t.ms)
       .sort((a, b) => a - b);
     say(
-      `  composing a blade and all else of its map ${share(blade, 0.5).toFixed(1)} / ${share(blade, 0.95).toFixed(1)} ms (wanted: composing under 30)`,
+      `  composing a blade and all else of its map ${share(blade, 0.5).toFixed(1)} / ` +
+        `${share(blade, 0.95).toFixed(1)} ms (wanted: composing under 30)`,
     );
     say(
       `  critique of the warden in its worker, after each rest of the light: ${critiques.map(Math.round).join(', ')} ms (wanted: under 200)`,

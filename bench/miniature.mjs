@@ -45,7 +45,10 @@ export function miniatureFigures(say) {
   const scan = scanFrom(planes, { ball: null, pxPerMm: pxPerMm * by, lampMm: 'find' });
   const points = planes[0].width * planes[0].height;
   say(
-    `scan of 8 photos of ${(points / 1e6).toFixed(1)} megapixels, decoded: ${seconds(performance.now() - start)}, ${Math.round((1e6 * (performance.now() - start)) / points / 8)} ns a point and photo, memory ${Math.round(process.memoryUsage().rss / 1048576)} MB`,
+    `scan of 8 photos of ${(points / 1e6).toFixed(1)} megapixels, decoded: ` +
+      `${seconds(performance.now() - start)}, ` +
+      `${Math.round((1e6 * (performance.now() - start)) / points / 8)} ns a point and photo, memory ` +
+      `${Math.round(process.memoryUsage().rss / 1048576)} MB`,
   );
   // The page makes four taps of its own while the surface is shown.
   for (let i = 0; i < 4; i++) regionAt(scan.sculpt, [[0, 0]]);
@@ -61,6 +64,8 @@ export function miniatureFigures(say) {
   start = performance.now();
   const made = sculptFromMesh(mesh, { ...FRONT, up: 'y' });
   say(
-    `shape of ${mesh.index.length / 3} triangles: mended in ${seconds(read)}, seen and followed at ${((made.width * made.height) / 1e6).toFixed(1)} megapixel in ${seconds(performance.now() - start)}`,
+    `shape of ${mesh.index.length / 3} triangles: mended in ${seconds(read)}, seen and followed at ` +
+      `${((made.width * made.height) / 1e6).toFixed(1)} megapixel in ` +
+      `${seconds(performance.now() - start)}`,
   );
 }

@@ -170,10 +170,12 @@ say(
     `  radiance                ${((alone / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((alone / pixels) * 1e6)).toFixed(0)} times faster`,
   );
   say(
-    `  radiance and bounce     ${((bounced / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((bounced / pixels) * 1e6)).toFixed(0)} times faster`,
+    `  radiance and bounce     ${((bounced / pixels) * 1e6).toFixed(1)} ns a pixel, ` +
+      `${(plainNs / ((bounced / pixels) * 1e6)).toFixed(0)} times faster`,
   );
   say(
-    `  with coverage, bounce, edges, dots ${((all / pixels) * 1e6).toFixed(1)} ns a pixel, ${(plainNs / ((all / pixels) * 1e6)).toFixed(0)} times faster`,
+    `  with coverage, bounce, edges, dots ${((all / pixels) * 1e6).toFixed(1)} ns a pixel, ` +
+      `${(plainNs / ((all / pixels) * 1e6)).toFixed(0)} times faster`,
   );
 }
 

@@ -1,112 +1,115 @@
 import { DEMO, expect, test } from './support/server.js';
 
-test('six paints are typed, one measured on a stand-in card, gold found, a step settled and one pulled, and with another approach the order changes', async ({
-  page,
-  server,
-}) => {
-  // Six paints onto the shelf.
-  await page.goto(`${server.address}/shelf`);
-  await page
-    .getByLabel(/^One a line/)
-    .fill(
-      [
-        'Sluice amber #c98a2a semi-opaque',
-        'Candle end #f2e6b8 opaque',
-        'Oak gall #3a2418 opaque',
-        'Bargeman red #8a3020 semi-opaque',
-        'Corn dust #d8b050 semi-opaque',
-        'Lime chalk #f8f8f4 opaque',
-      ].join('\n'),
+test(
+  'six paints are typed, one measured on a stand-in card, gold found, a step settled and one ' +
+    'pulled, and with another approach the order changes',
+  async ({ page, server }) => {
+    // Six paints onto the shelf.
+    await page.goto(`${server.address}/shelf`);
+    await page
+      .getByLabel(/^One a line/)
+      .fill(
+        [
+          'Sluice amber #c98a2a semi-opaque',
+          'Candle end #f2e6b8 opaque',
+          'Oak gall #3a2418 opaque',
+          'Bargeman red #8a3020 semi-opaque',
+          'Corn dust #d8b050 semi-opaque',
+          'Lime chalk #f8f8f4 opaque',
+        ].join('\n'),
+      );
+    await page.getByRole('button', { name: /^Put 6 paints on the shelf|6 paints/ }).click();
+    await expect(page.getByText(/^59 pots/)).toBeVisible();
+
+    // One of them measured: colour, strength and how one coat hides.
+    await page.getByRole('link', { name: 'Measure on a card' }).click();
+    await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
+    const measured = page.getByRole('region', { name: 'Measured' });
+    await expect(measured).toContainText(
+      /Sluice amber: \d+\.\d away from what is written; tints [\d.]+ times as far as a normal paint of its darkness; one coat hides \d+ % of the difference/,
     );
-  await page.getByRole('button', { name: /^Put 6 paints on the shelf|6 paints/ }).click();
-  await expect(page.getByText(/^59 pots/)).toBeVisible();
+    await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
+    // A dot is tapped anew by keyboard, and taken out again.
+    await page.getByRole('radio', { name: 'dots' }).click();
+    await page.getByRole('application', { name: /^Photo of the card/ }).focus();
+    for (const key of ['ArrowLeft', 'ArrowUp', 'Enter']) await page.keyboard.press(key);
+    await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(12);
+    await page.getByRole('button', { name: 'Take out dot 12' }).click();
+    await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
+    await page.getByRole('button', { name: 'Take these over to the shelf' }).click();
+    await expect(page.getByText('They are on the shelf.')).toBeVisible();
+    await expect
+      .poll(async () => {
+        const { shelf } = (await (await fetch(`${server.address}/api/shelf`)).json()) as {
+          shelf: {
+            paints: { name: string; hex: string; strength: number | null; contrast: number | null }[];
+          };
+        };
+        const amber = shelf.paints.find((p) => p.name === 'Sluice amber')!;
+        return amber.hex !== '#c98a2a' && amber.strength !== null && amber.contrast !== null;
+      })
+      .toBe(true);
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    await page.getByRole('cell', { name: 'Sluice amber' }).or(page.getByText('Sluice amber')).first().click();
+    await expect(page.getByText(/^Measured: one coat hides \d+ %, tints [\d.]+ times as far/)).toBeVisible();
 
-  // One of them measured: colour, strength and how one coat hides.
-  await page.getByRole('link', { name: 'Measure on a card' }).click();
-  await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
-  const measured = page.getByRole('region', { name: 'Measured' });
-  await expect(measured).toContainText(
-    /Sluice amber: \d+\.\d away from what is written; tints [\d.]+ times as far as a normal paint of its darkness; one coat hides \d+ % of the difference/,
-  );
-  await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
-  // A dot is tapped anew by keyboard, and taken out again.
-  await page.getByRole('radio', { name: 'dots' }).click();
-  await page.getByRole('application', { name: /^Photo of the card/ }).focus();
-  for (const key of ['ArrowLeft', 'ArrowUp', 'Enter']) await page.keyboard.press(key);
-  await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(12);
-  await page.getByRole('button', { name: 'Take out dot 12' }).click();
-  await expect(page.getByRole('list', { name: 'Dots' }).getByRole('listitem')).toHaveCount(11);
-  await page.getByRole('button', { name: 'Take these over to the shelf' }).click();
-  await expect(page.getByText('They are on the shelf.')).toBeVisible();
-  await expect
-    .poll(async () => {
-      const { shelf } = (await (await fetch(`${server.address}/api/shelf`)).json()) as {
-        shelf: { paints: { name: string; hex: string; strength: number | null; contrast: number | null }[] };
-      };
-      const amber = shelf.paints.find((p) => p.name === 'Sluice amber')!;
-      return amber.hex !== '#c98a2a' && amber.strength !== null && amber.contrast !== null;
-    })
-    .toBe(true);
-  await page.getByRole('link', { name: 'Back to the shelf' }).click();
-  await page.getByRole('cell', { name: 'Sluice amber' }).or(page.getByText('Sluice amber')).first().click();
-  await expect(page.getByText(/^Measured: one coat hides \d+ %, tints [\d.]+ times as far/)).toBeVisible();
+    // Gold from the shelf.
+    await page.goto(`${server.address}${DEMO}/steps`);
+    const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
+    await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
+    await steel.getByRole('button', { name: 'Find the mixes' }).click();
+    await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 200_000 });
+    const steps = page.getByRole('list', { name: 'Gold, value steps' }).getByRole('listitem');
+    await expect(steps).toHaveCount(7);
+    await page.getByLabel('Step 3 is settled').check();
+    const mixes = await steps.locator('p.font-semibold').allInnerTexts();
+    const aim = page.getByRole('slider', { name: 'Value step 5 aims at' });
+    await aim.scrollIntoViewIfNeeded();
+    const box = (await aim.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 12, { steps: 4 });
+    await page.mouse.up();
+    await expect(steps.nth(4).locator('p.font-semibold')).not.toHaveText(mixes[4]);
+    await expect(steps.nth(2).locator('p.font-semibold')).toHaveText(mixes[2]);
 
-  // Gold from the shelf.
-  await page.goto(`${server.address}${DEMO}/steps`);
-  const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
-  await steel.getByLabel('It shall look like').selectOption({ label: 'Gold' });
-  await steel.getByRole('button', { name: 'Find the mixes' }).click();
-  await page.getByRole('button', { name: 'Take these mixes' }).click({ timeout: 200_000 });
-  const steps = page.getByRole('list', { name: 'Gold, value steps' }).getByRole('listitem');
-  await expect(steps).toHaveCount(7);
-  await page.getByLabel('Step 3 is settled').check();
-  const mixes = await steps.locator('p.font-semibold').allInnerTexts();
-  const aim = page.getByRole('slider', { name: 'Value step 5 aims at' });
-  await aim.scrollIntoViewIfNeeded();
-  const box = (await aim.boundingBox())!;
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 12, { steps: 4 });
-  await page.mouse.up();
-  await expect(steps.nth(4).locator('p.font-semibold')).not.toHaveText(mixes[4]);
-  await expect(steps.nth(2).locator('p.font-semibold')).toHaveText(mixes[2]);
+    // Another approach: its way differs, and so does the order.
+    const gold = page.getByRole('region', { name: 'Gold', exact: true });
+    const way = page.getByRole('list', { name: 'Way of Gold' }).getByRole('listitem');
+    await expect(way.nth(1)).toHaveText('1');
+    await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Middle out' });
+    await expect(way.nth(1)).toHaveText('base');
+    await expect(gold).toContainText('Lay the mid tone everywhere, shade down from it, then light up.');
+    await page.getByRole('link', { name: /Painting order/ }).click();
+    await expect(page.getByRole('heading', { name: 'Base in the mid tone' })).toBeVisible();
+    await expect(page.getByText('Look at the order:')).toHaveCount(0);
 
-  // Another approach: its way differs, and so does the order.
-  const gold = page.getByRole('region', { name: 'Gold', exact: true });
-  const way = page.getByRole('list', { name: 'Way of Gold' }).getByRole('listitem');
-  await expect(way.nth(1)).toHaveText('1');
-  await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Middle out' });
-  await expect(way.nth(1)).toHaveText('base');
-  await expect(gold).toContainText('Lay the mid tone everywhere, shade down from it, then light up.');
-  await page.getByRole('link', { name: /Painting order/ }).click();
-  await expect(page.getByRole('heading', { name: 'Base in the mid tone' })).toBeVisible();
-  await expect(page.getByText('Look at the order:')).toHaveCount(0);
-
-  // True metal: flakes of the shelf, offered first; a wash in its order, and the look after it.
-  await page.getByRole('link', { name: /Steps and mixes/ }).click();
-  await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Wash and lift' });
-  await expect(page.getByText(/^Wash and lift in \d steps of flake/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take these mixes' }).click();
-  await expect(page.getByRole('combobox', { name: 'Approach' })).toHaveValue('wash-and-lift');
-  await page.getByRole('link', { name: /Painting order/ }).click();
-  const wash = page
-    .getByRole('listitem')
-    .filter({ has: page.getByRole('heading', { name: 'Wash over all of it' }) });
-  await expect(wash).toContainText('begin when it is fully dry');
-  await wash.getByRole('button', { name: 'see it after this' }).click();
-  await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toHaveAttribute(
-    'data-ready',
-    'yes',
-  );
-  // The wrong undercoat is told at its place.
-  await page.getByRole('link', { name: /Steps and mixes/ }).click();
-  await page.getByLabel('Undercoat', { exact: true }).selectOption({ label: 'Towline grey primer' });
-  await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toContainText(
-    'wash and lift wants black',
-  );
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toHaveCount(0);
-});
+    // True metal: flakes of the shelf, offered first; a wash in its order, and the look after it.
+    await page.getByRole('link', { name: /Steps and mixes/ }).click();
+    await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Wash and lift' });
+    await expect(page.getByText(/^Wash and lift in \d steps of flake/)).toBeVisible();
+    await page.getByRole('button', { name: 'Take these mixes' }).click();
+    await expect(page.getByRole('combobox', { name: 'Approach' })).toHaveValue('wash-and-lift');
+    await page.getByRole('link', { name: /Painting order/ }).click();
+    const wash = page
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('heading', { name: 'Wash over all of it' }) });
+    await expect(wash).toContainText('begin when it is fully dry');
+    await wash.getByRole('button', { name: 'see it after this' }).click();
+    await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toHaveAttribute(
+      'data-ready',
+      'yes',
+    );
+    // The wrong undercoat is told at its place.
+    await page.getByRole('link', { name: /Steps and mixes/ }).click();
+    await page.getByLabel('Undercoat', { exact: true }).selectOption({ label: 'Towline grey primer' });
+    await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toContainText(
+      'wash and lift wants black',
+    );
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('list', { name: /^What the order of .* would spoil$/ })).toHaveCount(0);
+  },
+);
 
 test('what a piece looks like after each step is shown whole and in grey, and how much paint it takes', async ({
   page,

@@ -293,7 +293,10 @@ test('the light is dragged back and forth: compute times of the parts and long p
   const sorted = timings.sort((a, b) => a - b);
   test.info().annotations.push({
     type: 'figures',
-    description: `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}`,
+    description:
+      `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ` +
+      `${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks ` +
+      `over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}`,
   });
   process.stdout.write(`  ${test.info().annotations[0].description}\n`);
 });

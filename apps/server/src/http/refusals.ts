@@ -22,7 +22,9 @@ export class Stale extends HttpException {
   constructor(sent: number, present: number, what = 'piece') {
     super(
       {
-        says: `This ${what} was changed elsewhere: it is at version ${present}, your change started from ${sent}. Nothing was stored; your change is still yours.`,
+        says:
+          `This ${what} was changed elsewhere: it is at version ${present}, your change started from ` +
+          `${sent}. Nothing was stored; your change is still yours.`,
         version: present,
       },
       HttpStatus.CONFLICT,

@@ -4,7 +4,8 @@ import express, { type Express, type Request, type Response } from 'express';
 
 /** The pages' policy: everything comes from this server. Styles may be set by the code that draws. */
 const POLICY =
-  "default-src 'self'; img-src 'self' blob: data:; style-src 'self' 'unsafe-inline'; worker-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'self'; frame-ancestors 'none'";
+  "default-src 'self'; img-src 'self' blob: data:; style-src 'self' 'unsafe-inline'; worker-src " +
+  "'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'self'; frame-ancestors 'none'";
 
 /**
  * Serves the built pages. Hashed assets may be kept for ever; the page itself is asked for anew. A missing asset is

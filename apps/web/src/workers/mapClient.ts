@@ -19,7 +19,8 @@ type Listener = (news: MapMessage) => void;
 
 /** What a browser that lets no page work in the background gets instead of a map. */
 const NO_WORKERS =
-  'This browser does not let pages work in the background, which the map needs. Allow workers for this address, or open it in another browser. Your piece is safe.';
+  'This browser does not let pages work in the background, which the map needs. Allow workers for ' +
+  'this address, or open it in another browser. Your piece is safe.';
 
 const start = (name: string) =>
   new Worker(new URL('./map.worker.ts', import.meta.url), { type: 'module', name });

@@ -26,7 +26,9 @@ export const bounceTooBright: FindingDefinition = {
           at: inPiece(s.part, middleOf(s, below) ?? middleOf(s) ?? [0, 0]),
           measured: own.peak / mid,
           wanted: { from: null, to: limit },
-          message: `the bounce stands at value ${plain(lightnessAt(s, own.peak), 0)}, above the mid step at ${plain(lightnessAt(s, mid), 0)}; drop it to the mid step`,
+          message:
+            `the bounce stands at value ${plain(lightnessAt(s, own.peak), 0)}, above the mid step at ` +
+            `${plain(lightnessAt(s, mid), 0)}; drop it to the mid step`,
           fix: setAdjustment('drop it to the mid step', own.id, 'peak', most),
         },
       ];

@@ -88,7 +88,8 @@ export const contrast: FindingDefinition = {
           measured: narrow ? have.range : have.middle,
           wanted: { from: narrow ? want.range : want.middle, to: null },
           message: narrow
-            ? `values run over ${plain(have.range, 0)} only; ${s.p.metal!.polish.label.toLowerCase()} metal wants ${plain(want.range, 0)}, so make the darks darker and the lights lighter`
+            ? `values run over ${plain(have.range, 0)} only; ${s.p.metal!.polish.label.toLowerCase()} metal ` +
+              `wants ${plain(want.range, 0)}, so make the darks darker and the lights lighter`
             : `half of it lies within ${plain(have.middle, 0)} values; spread the middle over ${plain(want.middle, 0)}`,
           fix: fixFor(scene, s, limit),
         },

@@ -36,7 +36,9 @@ export const dotInShade: FindingDefinition = {
             at: inPiece(s.part, dot.at),
             measured: value / mid,
             wanted: { from: limit, to: null },
-            message: `a dot stands where the metal has value ${plain(lightnessAt(s, value), 0)}; the mid step has ${plain(lightnessAt(s, mid), 0)}, so put it into the light or leave it out`,
+            message:
+              `a dot stands where the metal has value ${plain(lightnessAt(s, value), 0)}; the mid step has ` +
+              `${plain(lightnessAt(s, mid), 0)}, so put it into the light or leave it out`,
             fix: release(
               a.kind === 'glint-add' ? 'leave it out' : 'let it lie where the light puts it',
               a.id,

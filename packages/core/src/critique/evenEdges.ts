@@ -55,7 +55,9 @@ export const evenEdges: FindingDefinition = {
           at: inPiece(s.part, middleOf(s) ?? [0, 0]),
           measured: edges,
           wanted: { from: limit, to: null },
-          message: `its edges lie within ${plain(edges)} steps while the zones beside them part by ${plain(zones)}; grade them by ${plain(limit)} or more`,
+          message:
+            `its edges lie within ${plain(edges)} steps while the zones beside them part by ` +
+            `${plain(zones)}; grade them by ${plain(limit)} or more`,
           fix: own ? release('let the held edges go', own.id) : null,
         },
       ];

@@ -57,7 +57,10 @@ export const facetsExchanged: FindingDefinition = {
           at: inPiece(s.part, middleOf(s, (i) => s.p.shape.canonical.patch[i] === patch) ?? [0, 0]),
           measured: have.by,
           wanted: { from: limit, to: null },
-          message: `the ${side} face looks at the light and is ${have.by < 0 ? `${plain(-have.by, 0)} values darker than` : 'no lighter than'} the other; exchange them, or lighten it as a whole`,
+          message:
+            `the ${side} face looks at the light and is ` +
+            `${have.by < 0 ? `${plain(-have.by, 0)} values darker than` : 'no lighter than'} the other; ` +
+            'exchange them, or lighten it as a whole',
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

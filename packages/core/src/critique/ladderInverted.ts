@@ -43,7 +43,9 @@ export const ladderInverted: FindingDefinition = {
           at,
           measured: drops[worst],
           wanted: { from: null, to: limit },
-          message: `step ${worst + 1} of ${ladder.name.toLowerCase()} is ${plain(drops[worst], 0)} values darker than step ${worst}; put the mixes in order, dark to light`,
+          message:
+            `step ${worst + 1} of ${ladder.name.toLowerCase()} is ${plain(drops[worst], 0)} values darker ` +
+            `than step ${worst}; put the mixes in order, dark to light`,
           fix: inOrder(ladder, lightness),
         },
       ];

@@ -115,7 +115,11 @@ function sentence(scene: Scene, s: PartInView, off: number): string {
   if (s.part.approach.light !== null) {
     const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
     const rig = keyDirection(scene.piece.rig);
-    return `it is lit from ${clockText(Math.round(clockOf(own[0], own[1]) * 2) / 2)} by an approach of its own, ${apart}; the rest of the piece from ${clockText(Math.round(clockOf(rig[0], rig[1]) * 2) / 2)}`;
+    return (
+      `it is lit from ${clockText(Math.round(clockOf(own[0], own[1]) * 2) / 2)} by an approach of its ` +
+      `own, ${apart}; the rest of the piece from ` +
+      `${clockText(Math.round(clockOf(rig[0], rig[1]) * 2) / 2)}`
+    );
   }
   const { has, wants } = sidesOf(scene, s)!;
   return `its main light lies toward ${clockOfSide(s, has)}, ${apart}; the rest of the piece asks for ${clockOfSide(s, wants)}`;

@@ -116,7 +116,9 @@ export const noGap: FindingDefinition = {
           at: inPiece(s.part, gap.at),
           measured: gap.share,
           wanted: { from: limit, to: null },
-          message: `only ${percent(gap.share)} of the way across is dark between light and bounce; keep a dark band of ${plain(limit * mm)} mm or more`,
+          message:
+            `only ${percent(gap.share)} of the way across is dark between light and bounce; keep a dark ` +
+            `band of ${plain(limit * mm)} mm or more`,
           fix: fixFor(scene, s),
         },
       ];

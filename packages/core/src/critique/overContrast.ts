@@ -31,7 +31,9 @@ export const overContrast: FindingDefinition = {
           at: inPiece(s.part, middleOf(s)!),
           measured: have / shown,
           wanted: { from: null, to: limit },
-          message: `values run over ${plain(have, 0)}; ${s.p.metal!.polish.label.toLowerCase()} metal shows ${plain(shown, 0)} here, so bring the darkest and the lightest nearer`,
+          message:
+            `values run over ${plain(have, 0)}; ${s.p.metal!.polish.label.toLowerCase()} metal shows ` +
+            `${plain(shown, 0)} here, so bring the darkest and the lightest nearer`,
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

@@ -51,7 +51,9 @@ export const scoopAsDome: FindingDefinition = {
           at: inPiece(s.part, off.at),
           measured: off.angle,
           wanted: { from: null, to: limit },
-          message: `its light lies ${plain(off.angle, 0)} degrees off the side away from the main light; put the light on the far wall and the dark toward the light`,
+          message:
+            `its light lies ${plain(off.angle, 0)} degrees off the side away from the main light; put the ` +
+            'light on the far wall and the dark toward the light',
           fix: a ? release(`let the ${adjustmentName(a)} go`, a.id) : null,
         },
       ];

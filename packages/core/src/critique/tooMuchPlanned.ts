@@ -28,7 +28,9 @@ export const tooMuchPlanned: FindingDefinition = {
           at,
           measured: over[worst],
           wanted: { from: null, to: limit },
-          message: `step ${worst + 1} of ${ladder.name.toLowerCase()} is planned to cover ${percent(aimedShare)} of each part; this metal takes ${percent(own[worst])}`,
+          message:
+            `step ${worst + 1} of ${ladder.name.toLowerCase()} is planned to cover ${percent(aimedShare)} ` +
+            `of each part; this metal takes ${percent(own[worst])}`,
           fix: {
             label: `plan ${percent(own[worst])} for step ${worst + 1}, and no more than the metal takes for the others`,
             changes: ladder.steps.flatMap((s, k) =>

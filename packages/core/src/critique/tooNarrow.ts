@@ -69,7 +69,9 @@ export const tooNarrow: FindingDefinition = {
           at: inPiece(s.part, [(b.left + b.right) / 2, (b.bottom + b.top) / 2]),
           measured: worst.mainOpeningMm,
           wanted: { from: limit, to: null },
-          message: `most of step ${worst.step} is under ${plain(worst.mainOpeningMm, 2)} mm wide; ${fix?.label ?? `make it ${plain(limit, 2)} mm or leave it out`}`,
+          message:
+            `most of step ${worst.step} is under ${plain(worst.mainOpeningMm, 2)} mm wide; ` +
+            `${fix?.label ?? `make it ${plain(limit, 2)} mm or leave it out`}`,
           fix,
         },
       ];

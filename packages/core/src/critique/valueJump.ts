@@ -62,7 +62,9 @@ export const valueJump: FindingDefinition = {
           at: inPiece(s.part, line[line.length >> 1]),
           measured: gap,
           wanted: { from: null, to: limit },
-          message: `steps ${b.below} and ${b.below + 1} lie ${plain(gap, 0)} values apart over a blend of ${plain(b.blendMm)} mm; ${fix?.label ?? 'mix a half step between them'}`,
+          message:
+            `steps ${b.below} and ${b.below + 1} lie ${plain(gap, 0)} values apart over a blend of ` +
+            `${plain(b.blendMm)} mm; ${fix?.label ?? 'mix a half step between them'}`,
           fix,
         },
       ];

@@ -34,7 +34,9 @@ function drawPart({ part, palette, zones, glints, edges }: DrawnPart): string {
   const fills = zones.zones
     .map((z) =>
       z.cover.length
-        ? `<path data-step="${z.step}" data-cover-mm2="${n(z.coverMm2)}" fill="${labToHex(palette.colours[z.step - 1])}" fill-rule="evenodd" d="${regionPath(z.cover)}"/>`
+        ? `<path data-step="${z.step}" data-cover-mm2="${n(z.coverMm2)}" ` +
+          `fill="${labToHex(palette.colours[z.step - 1])}" fill-rule="evenodd" ` +
+          `d="${regionPath(z.cover)}"/>`
         : '',
     )
     .join('');
@@ -55,10 +57,15 @@ function drawPart({ part, palette, zones, glints, edges }: DrawnPart): string {
   const dots = glints
     .map(
       (g) =>
-        `<ellipse cx="${n(g.at[0])}" cy="${n(-g.at[1])}" rx="${n(g.radiusMm * g.stretch)}" ry="${n(g.radiusMm)}" transform="rotate(${n((-g.alongRad * 180) / Math.PI)} ${n(g.at[0])} ${n(-g.at[1])})" fill="#ffffff"/>`,
+        `<ellipse cx="${n(g.at[0])}" cy="${n(-g.at[1])}" rx="${n(g.radiusMm * g.stretch)}" ` +
+        `ry="${n(g.radiusMm)}" transform="rotate(${n((-g.alongRad * 180) / Math.PI)} ${n(g.at[0])} ` +
+        `${n(-g.at[1])})" fill="#ffffff"/>`,
     )
     .join('');
-  return `<g id="${escape(part.id)}" transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('edges', strokes)}${layer('glints', dots)}</g>`;
+  return (
+    `<g id="${escape(part.id)}" ` +
+    `transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('edges', strokes)}${layer('glints', dots)}</g>`
+  );
 }
 
 /**

@@ -22,5 +22,8 @@ export function lackingText(lacking: Lacking | null, metal: Metal): string {
   const { lab } = lacking;
   const steps = lacking.steps.filter((s) => closeness(s.now) !== closeness(s.then));
   const gains = steps.map((s) => `step ${s.index + 1} from ${closeness(s.now)} to ${closeness(s.then)}`);
-  return `An opaque paint near this, of the ${hueWord(lab)} about value ${Math.round(lab.l)}, would help most: ${gains.join(', ') || 'fewer fresh piles'}.`;
+  return (
+    `An opaque paint near this, of the ${hueWord(lab)} about value ${Math.round(lab.l)}, would help ` +
+    `most: ${gains.join(', ') || 'fewer fresh piles'}.`
+  );
 }

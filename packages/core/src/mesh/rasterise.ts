@@ -46,7 +46,9 @@ export function seenPlaces(mesh: Mesh, view: MeshView): Float32Array {
   const tall = standingHeight(mesh, view.up);
   if (view.heightMm === null && !(tall >= LIKELY_MM[0] && tall <= LIKELY_MM[1]))
     throw new BadMesh(
-      `height: ${tall >= 1000 ? `${Number((tall / 1000).toPrecision(3))} metres` : `${Number(tall.toPrecision(3))} mm`} tall if its numbers are mm; say how tall the miniature is`,
+      'height: ' +
+        `${tall >= 1000 ? `${Number((tall / 1000).toPrecision(3))} metres` : `${Number(tall.toPrecision(3))} mm`} ` +
+        'tall if its numbers are mm; say how tall the miniature is',
     );
   const scale = view.heightMm === null ? 1 : view.heightMm / (tall || 1);
   const [cy, sy] = [Math.cos(rad(view.yawDeg)), Math.sin(rad(view.yawDeg))];

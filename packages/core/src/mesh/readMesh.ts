@@ -169,7 +169,9 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   } catch (error) {
     if (error instanceof BadMesh) throw error;
     throw new BadMesh(
-      `file: it is broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ${kind.toUpperCase()}`,
+      'file: it is broken or cut off ' +
+        `(${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ` +
+        `${kind.toUpperCase()}`,
     );
   }
   const position = geometry.getAttribute('position');

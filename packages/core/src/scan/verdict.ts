@@ -99,12 +99,16 @@ export function inconsistencyFault({
   if (how === 'glossy')
     return {
       fault: 'glossy',
-      message: `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte primer can; prime or powder it matte, or take it from another side`,
+      message:
+        `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte ` +
+        'primer can; prime or powder it matte, or take it from another side',
       leaveOut: true,
     };
   return {
     fault: 'other light',
-    message: `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the other photos tell; switch other lights off and take it again`,
+    message:
+      `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the ` +
+      'other photos tell; switch other lights off and take it again',
     leaveOut: true,
   };
 }

@@ -30,7 +30,8 @@ const problems = (text: string) => {
 describe('a paint list', () => {
   test('is read with its defaults, its own columns kept, a byte order mark and spaces forgiven', () => {
     const [ochre, ink] = readPaintList(
-      `\uFEFFName, HEX,kind,opacity,tint,finish,shelf\nFerry ochre, #C08A2E ,,semi-opaque,,,B2\n\n"Bilge, deep",#102030,ink,transparent,strong,gloss,\n`,
+      `\uFEFFName, HEX,kind,opacity,tint,finish,shelf\nFerry ochre, #C08A2E ` +
+        `,,semi-opaque,,,B2\n\n"Bilge, deep",#102030,ink,transparent,strong,gloss,\n`,
     );
     expect(ochre).toEqual({
       name: 'Ferry ochre',

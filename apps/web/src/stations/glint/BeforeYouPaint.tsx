@@ -102,7 +102,8 @@ export function BeforeYouPaint() {
       // What the painter changed meanwhile stays: the fixes are laid over it.
       store.change((d) => void Object.assign(d, applied.reduce(applyFix, store.get().piece)));
       setNote(
-        `${applied.length} fixed${left.length ? `, ${left.length} left for you: ${left.map((f) => findingDefinitions[f.id].label.toLowerCase()).join(', ')}` : ''}.`,
+        `${applied.length} ` +
+          `fixed${left.length ? `, ${left.length} left for you: ${left.map((f) => findingDefinitions[f.id].label.toLowerCase()).join(', ')}` : ''}.`,
       );
     } catch (error) {
       setNote(`Not fixed: ${error instanceof Error ? error.message : String(error)}`);

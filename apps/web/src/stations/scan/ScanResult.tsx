@@ -13,9 +13,16 @@ const FEW_PHOTOS = 8;
 /** Why a surface is not to be painted from, in words; null for a sound one. */
 function reasonNotToUse({ unclear, used }: ScanProgress, confidence: number): string | null {
   if (unclear)
-    return 'Its photos contradict each other about where the light came from, and which of them misleads cannot be told. Creases that are not there may show. Switch other lights off, see that only the lamp moves, and take them again.';
+    return (
+      'Its photos contradict each other about where the light came from, and which of them misleads ' +
+      'cannot be told. Creases that are not there may show. Switch other lights off, see that only ' +
+      'the lamp moves, and take them again.'
+    );
   if (confidence < LEAST_CONFIDENCE)
-    return `So little is believed that folds may be wrong. ${used.length < FEW_PHOTOS ? 'More photos, from lamps all round, help most.' : 'A lamp farther away and a darker room help most.'}`;
+    return (
+      'So little is believed that folds may be wrong. ' +
+      `${used.length < FEW_PHOTOS ? 'More photos, from lamps all round, help most.' : 'A lamp farther away and a darker room help most.'}`
+    );
   return null;
 }
 

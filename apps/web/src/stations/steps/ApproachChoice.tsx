@@ -93,7 +93,11 @@ export function ApproachChoice({
               <li key={`${l.role}/${l.step}`} className="flex items-center">
                 <span
                   title={`${l.title}: ${l.why}`}
-                  className={`px-1.5 py-0.5 ${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ${l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`}
+                  className={
+                    'px-1.5 py-0.5 ' +
+                    `${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ` +
+                    `${l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`
+                  }
                 >
                   {short(l)}
                 </span>

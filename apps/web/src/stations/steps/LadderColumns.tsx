@@ -97,7 +97,11 @@ function Aim({ label, value, colour, low, high, off, onAim }: AimProps) {
       <span className="h-0.5 flex-1 bg-g98" />
       {/* The swatch tells its value already: the aim is told where it is another, or while it is held. */}
       <span
-        className={`flex h-5 min-w-9 items-center justify-center rounded-sm px-1 text-label font-semibold ring-1 ring-g98 group-hover:opacity-100 group-focus:opacity-100 ${held !== null || off ? '' : 'opacity-0'}`}
+        className={
+          'flex h-5 min-w-9 items-center justify-center rounded-sm px-1 text-label font-semibold ring-1 ' +
+          'ring-g98 group-hover:opacity-100 group-focus:opacity-100 ' +
+          `${held !== null || off ? '' : 'opacity-0'}`
+        }
         style={{ background: colour, color: shown > 55 ? '#111111' : '#f9f9f9' }}
       >
         {Math.round(shown)}
@@ -120,7 +124,8 @@ interface GapProps {
 }
 
 const gapLook = (gap: number) =>
-  `absolute -bottom-3 -left-4 z-10 grid min-h-6 min-w-6 place-items-center rounded-sm px-1.5 text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
+  'absolute -bottom-3 -left-4 z-10 grid min-h-6 min-w-6 place-items-center rounded-sm px-1.5 ' +
+  `text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
 
 /** The value gap between two steps; pressed, the mix that lies midway, for soft borders. */
 function Gap({ gap, index, half }: GapProps) {

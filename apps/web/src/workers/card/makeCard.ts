@@ -239,7 +239,8 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
     }
   page.drawText(
     writable(
-      'Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. Figures by a swatch are value, 0 black to 100 white. Pale Glint.',
+      'Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. ' +
+        'Figures by a swatch are value, 0 black to 100 white. Pale Glint.',
       face,
     ),
     { x: margin, y: margin - 12, size: 6.5, font: face, color: soft },
