@@ -50,6 +50,26 @@ export default tseslint.config(
       'max-params': ['error', 4],
     },
   },
+  // Core keeps nothing between calls but through units/memo.ts (docs/decisions/0010).
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['packages/core/src/units/memo.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: ':matches(Program, ExportNamedDeclaration) > VariableDeclaration[kind="let"]',
+          message: 'Core keeps no state: hand it in, or use a memo of units/memo.ts.',
+        },
+        {
+          selector:
+            ':matches(Program, ExportNamedDeclaration) > VariableDeclaration > VariableDeclarator > ' +
+            'NewExpression[callee.name=/^(Map|WeakMap|WeakSet|LRUCache)$/][arguments.length=0]',
+          message: 'Core keeps no state: hand it in, or use a memo of units/memo.ts.',
+        },
+      ],
+    },
+  },
   // A suite is as long as what it tells.
   {
     files: ['**/test/**', 'e2e/**'],

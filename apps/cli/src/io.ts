@@ -4,15 +4,15 @@ import { readFileSync } from 'node:fs';
 import {
   isArchive,
   HERON_SURFACE,
-  keepSculpt,
   readArchive,
   readPaintList,
   readPiece,
   readSculpt,
   RefusedInput,
   type ListedPaint,
-  type Piece,
+  type PieceAtHand,
   type Portion,
+  type Sculpt,
 } from '@pale-glint/core';
 
 /** A refusal of what was typed: field, value, what is accepted. */
@@ -37,20 +37,18 @@ export function readBytes(path: string): Uint8Array {
 }
 
 /** A piece file, or an archive of one; the surfaces in it are then at hand for the map. */
-export function pieceFrom(path: string): Piece {
+export function pieceFrom(path: string): PieceAtHand {
   const bytes = readBytes(path);
   if (!isArchive(bytes)) {
     const piece = readPiece(new TextDecoder().decode(bytes));
+    if (!piece.sculpts.some((s) => s.surface === HERON_SURFACE)) return piece;
     // The demo's surface is shipped beside the program.
-    if (piece.sculpts.some((s) => s.surface === HERON_SURFACE))
-      keepSculpt(
-        HERON_SURFACE,
-        readSculpt(readBytes(fileURLToPath(new URL('../../../demo/heron-wing.surface', import.meta.url)))),
-      );
-    return piece;
+    const demo = readBytes(fileURLToPath(new URL('../../../demo/heron-wing.surface', import.meta.url)));
+    return { ...piece, surfaces: new Map([[HERON_SURFACE, readSculpt(demo)]]) };
   }
   const { piece: text, blobs } = readArchive(bytes);
   const piece = readPiece(text);
+  const surfaces = new Map<string, Sculpt>();
   for (const { surface } of piece.sculpts) {
     const found = blobs.get(surface);
     if (!found) continue;
@@ -60,9 +58,9 @@ export function pieceFrom(path: string): Piece {
         'other bytes than its name says',
         'an archive as it was written',
       );
-    keepSculpt(surface, readSculpt(found));
+    surfaces.set(surface, readSculpt(found));
   }
-  return piece;
+  return { ...piece, surfaces };
 }
 
 /** A typed number within a range. */

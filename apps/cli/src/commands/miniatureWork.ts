@@ -7,7 +7,6 @@ import {
   standInSeries,
   cutFromSculpt,
   HARD,
-  keepSculpt,
   meanConfidence,
   MILD,
   newPart,
@@ -33,6 +32,7 @@ import {
   type Sculpt,
   type Spoilt,
   type Triangles,
+  type PieceAtHand,
 } from '@pale-glint/core';
 import { BadMesh, readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
@@ -100,11 +100,10 @@ function writeOut(
   sculpt: Sculpt,
   taps: readonly string[],
   mesh: Triangles | null,
-): Piece {
+): PieceAtHand {
   const bytes = writeSculpt(sculpt);
   const surface = hashOf(bytes);
   const shape = mesh && writeShape(mesh);
-  keepSculpt(surface, sculpt);
   const [widthMm, heightMm] = sculptSize(sculpt);
   const tapped = taps.map((tap) => tap.split('+').map((t) => numbers('--part', t, 2, 2) as unknown as Point));
   const parts = (tapped.length > 0 ? tapped : [[somewhere(sculpt)]]).map((places, i): Part => {
@@ -142,7 +141,7 @@ function writeOut(
     if (error instanceof RefusedInput) throw error;
     refuse('--out', `"${out}"`, 'a file that can be written');
   }
-  return piece;
+  return { ...piece, surfaces: new Map([[surface, sculpt]]) };
 }
 
 /** What core's own errors say, as a refusal of what was typed. */

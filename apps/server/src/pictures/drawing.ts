@@ -1,4 +1,4 @@
-import { keepSculpt, readPiece, readSculpt, renderPiece, taggedSrgb, type Picture } from '@pale-glint/core';
+import { readPiece, readSculpt, renderPiece, taggedSrgb, type Picture } from '@pale-glint/core';
 import { encode } from 'fast-png';
 
 /** A piece to draw, with the surfaces that its parts are cut from. */
@@ -19,13 +19,16 @@ const LONGEST_PX = 420;
 export function drawPiece({ body, surfaces }: DrawingJob): Drawing | null {
   const piece = readPiece(body);
   if (piece.parts.length === 0) return null;
-  for (const { hash, bytes } of surfaces) keepSculpt(hash, readSculpt(bytes));
-  const { picture, rgba } = renderPiece(piece, {
-    width: LONGEST_PX,
-    height: LONGEST_PX,
-    view: 'painted',
-    surroundHex: null,
-  });
+  const atHand = new Map(surfaces.map(({ hash, bytes }) => [hash, readSculpt(bytes)]));
+  const { picture, rgba } = renderPiece(
+    { ...piece, surfaces: atHand },
+    {
+      width: LONGEST_PX,
+      height: LONGEST_PX,
+      view: 'painted',
+      surroundHex: null,
+    },
+  );
   const png = encode({ width: picture.width, height: picture.height, data: rgba, channels: 4 });
   return { png: taggedSrgb(png), frame: picture };
 }

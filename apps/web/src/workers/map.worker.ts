@@ -13,7 +13,6 @@ import {
   taggedSrgb,
   unionBounds,
   writeSvg,
-  keptSculpt,
   NoRegion,
   regionAt,
   primedPicture,
@@ -37,7 +36,7 @@ import type {
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
-import { needSculpts } from './sculpts.js';
+import { needSculpts, surfacesOf } from './sculpts.js';
 import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
 
@@ -177,7 +176,7 @@ const WARMED = 4;
 
 /** The surface of a sculpt as matte primer under the piece's light: what parts are outlined on. */
 async function runSurface(job: SurfaceJob): Promise<void> {
-  const surface = keptSculpt(job.surface);
+  const surface = surfacesOf(job.piece).get(job.surface);
   if (!surface) throw new Error('its surface is not on the server any more');
   const primed = primedPicture(surface, job.piece.rig, job.show);
   const bitmap = await bitmapOf(primed, surface.width, surface.height);
@@ -194,7 +193,7 @@ async function runSurface(job: SurfaceJob): Promise<void> {
 }
 
 function runRegion(job: RegionJob): void {
-  const surface = keptSculpt(job.surface);
+  const surface = surfacesOf(job.piece).get(job.surface);
   if (!surface) throw new Error('its surface is not on the server any more');
   try {
     post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.places), message: null });

@@ -1,4 +1,11 @@
-import { critique, paintingOrder, type Part, type PartSheet, type Piece } from '@pale-glint/core';
+import {
+  critique,
+  paintingOrder,
+  type Part,
+  type PartSheet,
+  type Piece,
+  type PieceAtHand,
+} from '@pale-glint/core';
 import { hashOf, keepJudged, keepSheet, keptJudged, keptSheets, type Judged } from './measured.js';
 import type { MapMessage, SheetMessage, SheetsJob } from './protocol.js';
 import {
@@ -65,7 +72,7 @@ function firstLines(piece: Piece, sheets: ReadonlyMap<string, PartSheet>) {
 }
 
 /** Everything that the order and the findings follow from. */
-const wholeOf = ({ run: _run, notes: _notes, underlay: _underlay, ...piece }: Piece) => piece;
+const wholeOf = ({ run: _r, notes: _n, underlay: _u, surfaces: _s, ...piece }: PieceAtHand) => piece;
 
 /** What the first worker knows of a piece: its own sheets and those it was told. */
 class Known {
@@ -180,7 +187,7 @@ export async function measure(
 }
 
 async function judge(
-  piece: Piece,
+  piece: PieceAtHand,
   sheets: ReadonlyMap<string, PartSheet>,
   {
     generation,

@@ -1,5 +1,6 @@
+import type { PieceAtHand } from '../sculpt/index.js';
 import { NOTHING } from '../form/index.js';
-import { preparePart, shapeOf, adjustmentsOf, valuesOn, type PreparedPart } from '../glint/index.js';
+import { preparePart, valuesOn, type PreparedPart, shapeIn } from '../glint/index.js';
 import { stepOf } from '../ladder/index.js';
 import type { Part, Piece, Rig } from '../piece/index.js';
 import { lightApproaches, lightAs } from '../rig/index.js';
@@ -56,8 +57,8 @@ function stepsOn(p: PreparedPart): Int8Array {
 }
 
 /** One part judged at every seat: points within a step of what is asked, and points in all. */
-export function partAllRound(part: Part, piece: Piece): { right: number[]; points: number } {
-  const shape = shapeOf(part, adjustmentsOf(part, piece));
+export function partAllRound(part: Part, piece: PieceAtHand): { right: number[]; points: number } {
+  const shape = shapeIn(part, piece);
   const painted = stepsOn(preparePart(part, piece, shape));
   const points = painted.reduce((n, s) => n + (s >= 0 ? 1 : 0), 0);
   const right = SEATS.map((seat) => {
@@ -125,7 +126,7 @@ export function remediesFor(piece: Piece): Remedy[] {
 }
 
 /** How much of a whole piece's reading survives when it is turned under a lamp. */
-export const allRound = (piece: Piece, areaOf: (part: Part) => number): Survival =>
+export const allRound = (piece: PieceAtHand, areaOf: (part: Part) => number): Survival =>
   survivalOf(
     piece.parts.filter(isMetal).map((part) => ({ ...partAllRound(part, piece), areaMm2: areaOf(part) })),
   );

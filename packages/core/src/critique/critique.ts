@@ -1,4 +1,5 @@
-import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from '../glint/index.js';
+import type { PieceAtHand } from '../sculpt/index.js';
+import { preparePart, type PreparedPart, shapeIn } from '../glint/index.js';
 import type { FindingId, Part, Piece } from '../piece/index.js';
 import { zonesOf, type ZoneMap } from '../zone/index.js';
 import type { Found } from './definition.js';
@@ -20,17 +21,17 @@ export interface Computed {
 }
 
 /** Computes a part from nothing. `points` sets how finely its zones are drawn. */
-export function computed(part: Part, piece: Piece, points?: number): Computed {
-  const p = preparePart(part, piece, shapeOf(part, adjustmentsOf(part, piece)));
+export function computed(part: Part, piece: PieceAtHand, points?: number): Computed {
+  const p = preparePart(part, piece, shapeIn(part, piece));
   return { p, zones: zonesOf(p, points === undefined ? {} : { points }) };
 }
 
 /** Zones of a trial need no fine outlines. */
 const TRIAL_POINTS = 6000;
 
-function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
+function sceneOf(piece: PieceAtHand, compute: (part: Part) => Computed): Scene {
   const tried = (id: string, change: (piece: Piece) => Piece): PartInView => {
-    const other = change(piece);
+    const other: PieceAtHand = { ...change(piece), surfaces: piece.surfaces };
     const part = other.parts.find((q) => q.id === id)!;
     const p = preparePart(part, other);
     return partInView(p, () => zonesOf(p, { points: TRIAL_POINTS }));
@@ -66,7 +67,7 @@ function sceneOf(piece: Piece, compute: (part: Part) => Computed): Scene {
  * @param compute gives each metal part as computed; caches may stand behind it
  */
 export function critique(
-  piece: Piece,
+  piece: PieceAtHand,
   compute: (part: Part) => Computed = (part) => computed(part, piece),
 ): Finding[] {
   const scene = sceneOf(piece, compute);

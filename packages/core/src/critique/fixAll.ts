@@ -1,4 +1,5 @@
 import type { Part, Piece } from '../piece/index.js';
+import type { PieceAtHand } from '../sculpt/index.js';
 import { computed, critique, activeFindings, type Computed, type Finding } from './critique.js';
 import { applyFix, pathsOf, type Fix } from './fix.js';
 
@@ -22,8 +23,11 @@ const meets = (a: string, b: string) => a === b || a.startsWith(`${b}.`) || b.st
  * touch the same path; quiet findings are left alone.
  * @param compute gives each metal part as computed; caches may stand behind it
  */
-export function fixAll(piece: Piece, compute: (part: Part, piece: Piece) => Computed = computed): FixedPiece {
-  let now = piece;
+export function fixAll(
+  { surfaces, ...piece }: PieceAtHand,
+  compute: (part: Part, piece: PieceAtHand) => Computed = computed,
+): FixedPiece {
+  let now: Piece = piece;
   const applied: Fix[] = [];
   const states = new Set([JSON.stringify(now)]);
   const kept = new Map<Part, Computed>();
@@ -34,9 +38,9 @@ export function fixAll(piece: Piece, compute: (part: Part, piece: Piece) => Comp
     const next = JSON.stringify(rest);
     if (next !== context) kept.clear();
     context = next;
-    const current = now;
+    const current: PieceAtHand = { ...now, surfaces };
     left = activeFindings(
-      critique(now, (part) => {
+      critique(current, (part) => {
         const known = kept.get(part);
         if (known) return known;
         const made = compute(part, current);

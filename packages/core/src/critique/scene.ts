@@ -1,9 +1,9 @@
-import { NOTHING, placeOf, turn, type Point } from '../form/index.js';
-import { visibilityOf, valuesOn, type PreparedPart } from '../glint/index.js';
+import { NOTHING, placeOf, turn, type Point, type Surface } from '../form/index.js';
+import { visibilityOf, valuesOn, type Occluder, type PreparedPart } from '../glint/index.js';
 import { colourAt } from '../ladder/index.js';
 import type { FindingId, Part, Piece } from '../piece/index.js';
 import { approachLimit } from '../rig/index.js';
-import { clamp, rad } from '../units/index.js';
+import { clamp, rad, weakMemo2 } from '../units/index.js';
 import type { ZoneMap } from '../zone/index.js';
 
 /** A part as the critique sees it: all of its points that nothing in front hides. Metal parts only. */
@@ -33,21 +33,14 @@ export interface Scene {
   reached<T>(finding: FindingId, s: PartInView, figure: (s: PartInView) => T): T | null;
 }
 
-const seenIn = new WeakMap<Uint8Array, Int32Array>();
-
-/** Canonical points of a part that no part in front covers. */
-function pointsSeen(p: PreparedPart): Int32Array {
-  const { canonical } = p.shape;
-  const free = visibilityOf(canonical, p.occluders);
-  const known = seenIn.get(free);
-  if (known) return known;
+/** Points of a part's canonical surface that no part in front covers. */
+const pointsSeen = weakMemo2((canonical: Surface, occluders: readonly Occluder[]): Int32Array => {
+  const free = visibilityOf(canonical, occluders);
   const list: number[] = [];
   for (let i = 0; i < free.length; i++)
     if (free[i] && canonical.patch[i] !== NOTHING && canonical.alpha[i] >= 0.5) list.push(i);
-  const found = Int32Array.from(list);
-  seenIn.set(free, found);
-  return found;
-}
+  return Int32Array.from(list);
+});
 
 /** @param zones asked for when a finding needs them */
 export function partInView(p: PreparedPart, zones: () => ZoneMap): PartInView {
@@ -58,7 +51,7 @@ export function partInView(p: PreparedPart, zones: () => ZoneMap): PartInView {
     get zones() {
       return (drawn ??= zones());
     },
-    points: pointsSeen(p),
+    points: pointsSeen(p.shape.canonical, p.occluders),
     value: valuesOn(p.shape.canonical, p).value,
   };
 }

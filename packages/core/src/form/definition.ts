@@ -1,4 +1,5 @@
 import type { FormKind, FormOf } from '../piece/index.js';
+import type { Sculpt } from '../sculpt/index.js';
 import type { SurfaceModel } from './surface.js';
 
 /** A number of a form that a painter can set. Ranges agree with the piece format. */
@@ -40,7 +41,8 @@ export interface FormDefinition<K extends FormKind = FormKind> {
   readonly along: readonly (keyof FormOf<K> & string)[];
   readonly numbers: readonly FormNumber<FormOf<K>>[];
   readonly choices: readonly FormChoice<FormOf<K>>[];
-  model(form: FormOf<K>): SurfaceModel;
+  /** @param sculpt what it is cut from, where it is cut from one and that is at hand */
+  model(form: FormOf<K>, sculpt: Sculpt | null): SurfaceModel;
 }
 
 const number =

@@ -1,5 +1,5 @@
 import type { Anchor } from '../piece/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, weakMemo } from '../units/index.js';
 import { boundsOf, inside } from './geometry.js';
 import { SAMPLE, type Patch, type Point, type SurfaceModel } from './surface.js';
 
@@ -18,11 +18,7 @@ interface Spot {
   readonly v: number;
 }
 
-const lattices = new WeakMap<Patch, { gap: number; spots: readonly Spot[] }>();
-
-function latticeOf(patch: Patch): { gap: number; spots: readonly Spot[] } {
-  const known = lattices.get(patch);
-  if (known) return known;
+const latticeOf = weakMemo((patch: Patch): { gap: number; spots: readonly Spot[] } => {
   const b = boundsOf(patch.rings);
   const [w, h] = [b.right - b.left, b.top - b.bottom];
   const gap = Math.max(w, h) / LOOKS || 1e-6;
@@ -36,10 +32,8 @@ function latticeOf(patch: Patch): { gap: number; spots: readonly Spot[] } {
       patch.at(at[0], at[1], out);
       spots.push({ at, u: out[SAMPLE.u], v: out[SAMPLE.v] });
     }
-  const lattice = { gap, spots };
-  lattices.set(patch, lattice);
-  return lattice;
-}
+  return { gap, spots };
+});
 
 /**
  * Where a place of the form, told by its own (u, v), lies on a patch, in mm in the part's frame; null where the patch

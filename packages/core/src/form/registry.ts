@@ -1,4 +1,6 @@
 import type { Form, FormKind } from '../piece/index.js';
+import type { Sculpt, Surfaces } from '../sculpt/index.js';
+import { weakMemo, weakMemo2 } from '../units/index.js';
 import { band } from './band.js';
 import { blade } from './blade.js';
 import type { FormDefinition } from './definition.js';
@@ -26,18 +28,20 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   rivets,
 };
 
-/** Models by the form they were made from: a form is never changed, only replaced. */
-const models = new WeakMap<Form, SurfaceModel>();
+/** A form is never changed, only replaced: its model is kept with it. */
+const modelled = weakMemo((form: Form) => makeModel(form, null));
+const modelledFrom = weakMemo2((form: Form, sculpt: Sculpt) => makeModel(form, sculpt));
 
-/** Surface of a form, unturned. That of a sculpt depends on whether its surface is at hand, and is made anew. */
-export function modelOf(form: Form): SurfaceModel {
-  const make = forms[form.kind].model as (form: Form) => SurfaceModel;
-  if (form.kind === 'sculpt') return make(form);
-  const known = models.get(form);
-  if (known) return known;
-  const model = make(form);
-  models.set(form, model);
-  return model;
+const makeModel = (form: Form, sculpt: Sculpt | null): SurfaceModel =>
+  (forms[form.kind].model as (form: Form, sculpt: Sculpt | null) => SurfaceModel)(form, sculpt);
+
+/**
+ * Surface of a form, unturned.
+ * @param surfaces those at hand; a form cut from another has its outline, and is flat
+ */
+export function modelOf(form: Form, surfaces?: Surfaces): SurfaceModel {
+  const sculpt = form.kind === 'sculpt' ? surfaces?.get(form.sculpt) : undefined;
+  return sculpt ? modelledFrom(form, sculpt) : modelled(form);
 }
 
 /** Longest and second size as a painter would say them, in mm. */

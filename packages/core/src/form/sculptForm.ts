@@ -1,12 +1,5 @@
 import type { FormOf } from '../piece/index.js';
-import {
-  creasesOf,
-  keptSculpt,
-  sampleSculpt,
-  SCULPT_SAMPLE,
-  type Crease,
-  type Sculpt,
-} from '../sculpt/index.js';
+import { creasesOf, sampleSculpt, SCULPT_SAMPLE, type Crease, type Sculpt } from '../sculpt/index.js';
 import { clamp } from '../units/index.js';
 import type { FormDefinition } from './definition.js';
 import { boundsOf, inside } from './geometry.js';
@@ -17,24 +10,7 @@ type Cut = FormOf<'sculpt'>;
 
 /** No part shows more glints than this, however lively its sculpt. */
 const MOST_PEAKS = 6;
-/** Creases are looked for once for a sculpt and a place, not at every drag of the light. */
-const found = new WeakMap<Sculpt, Map<string, readonly Crease[]>>();
-const MOST_FOUND = 60;
-
 function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly Crease[] {
-  const key = JSON.stringify([
-    form.fromXMm,
-    form.fromYMm,
-    form.widthMm,
-    form.heightMm,
-    form.mirrored,
-    form.outline,
-    form.holes,
-  ]);
-  const byKey = found.get(s) ?? new Map<string, readonly Crease[]>();
-  found.set(s, byKey);
-  const known = byKey.get(key);
-  if (known) return known;
   const b = boundsOf(rings);
   const side = form.mirrored === 'yes' ? -1 : 1;
   const [left, right] = [b.left * side, b.right * side].sort((p, q) => p - q);
@@ -44,7 +20,7 @@ function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly C
     bottom: form.fromYMm + b.bottom,
     top: form.fromYMm + b.top,
   };
-  const lines = creasesOf(s, box).flatMap(({ kind, points }) => {
+  return creasesOf(s, box).flatMap(({ kind, points }) => {
     const own = points.map(([x, y]): Point => [(x - form.fromXMm) * side, y - form.fromYMm]);
     // A fold may leave the part and come back: each stretch inside is a line of its own.
     const runs: Point[][] = [[]];
@@ -54,9 +30,6 @@ function creasesWithin(s: Sculpt, form: Cut, rings: readonly Ring[]): readonly C
     }
     return runs.filter((r) => r.length > 2).map((r): Crease => ({ kind, points: r }));
   });
-  if (byKey.size > MOST_FOUND) byKey.clear();
-  byKey.set(key, lines);
-  return lines;
 }
 
 /** A part outlined on the painter's own sculpt: its surface is the sculpt's, where the outline lies on it. */
@@ -103,9 +76,8 @@ export const sculpt: FormDefinition<'sculpt'> = {
       ],
     },
   ],
-  model(form) {
-    const { rings, notes: notes } = drawnRings(form, form.corners === 'smooth');
-    const surface = keptSculpt(form.sculpt);
+  model(form, surface) {
+    const { rings, notes } = drawnRings(form, form.corners === 'smooth');
     if (!surface) notes.push('its sculpt is not here: it is shown flat until the sculpt is put back');
     const out = new Float64Array(SCULPT_SAMPLE.size);
     const side = form.mirrored === 'yes' ? -1 : 1;
@@ -140,7 +112,7 @@ export const sculpt: FormDefinition<'sculpt'> = {
           peaks: MOST_PEAKS,
         },
       ],
-      notes: notes,
+      notes,
     };
   },
 };

@@ -1,4 +1,5 @@
 import { pieceSchema, type Piece } from '../piece/index.js';
+import type { PieceAtHand } from '../sculpt/index.js';
 
 /** Numbers are kept to this; a ten-thousandth of a mm is below any brush. */
 const DECIMALS = 1e4;
@@ -18,9 +19,11 @@ function rounded(value: unknown): unknown {
  * The canonical text of a piece: keys in schema order, two spaces, LF, a final newline, numbers to 1e-4, no -0. Equal
  * pieces give equal bytes; reading the text and writing it again changes nothing.
  */
-export function writePiece(piece: Piece): string {
-  return `${JSON.stringify(pieceSchema.parse(rounded(piece)), null, 2)}\n`;
+export function writePiece(piece: PieceAtHand): string {
+  return `${JSON.stringify(canonicalPiece(piece), null, 2)}\n`;
 }
 
-/** The piece as its file will hold it. */
-export const canonicalPiece = (piece: Piece): Piece => pieceSchema.parse(rounded(piece));
+/** The piece as its file will hold it: without the surfaces at hand. */
+export function canonicalPiece({ surfaces: _surfaces, ...piece }: PieceAtHand): Piece {
+  return pieceSchema.parse(rounded(piece));
+}

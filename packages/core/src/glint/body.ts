@@ -8,7 +8,7 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import { clamp, mixNumbers, smoothstep, type Vec3 } from '../units/index.js';
+import { clamp, mixNumbers, smoothstep, weakMemo, weakMemo2, type Vec3 } from '../units/index.js';
 import type { MetalSurface, PartLight, PolishModel } from '../rig/index.js';
 import type { Composition } from './band.js';
 import { bandValue } from './bandProfile.js';
@@ -101,7 +101,7 @@ export function fitBody(
     free,
     overrides: overrides,
   });
-  const { lists: points, curved } = innerPoints(canonical, model.patches, occluders);
+  const { lists: points, curved } = innerPoints(canonical, model)(occluders);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
   const shared = sharedTone(curved, { patches: model.patches, light, polish, aimed, bounce });
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
@@ -163,16 +163,13 @@ interface InnerPoints {
   readonly lists: readonly Int32Array[];
   readonly curved: Surface;
 }
-const inner = new WeakMap<Uint8Array, InnerPoints>();
 
 /**
  * Canonical points by patch that statistics are taken on: well inside the part, and seen. What a part in front covers
  * needs no light: the range is spread over what is left.
  */
-function innerPoints(s: Surface, patches: readonly Patch[], occluders: readonly Occluder[]): InnerPoints {
+function pointsWithin(s: Surface, patches: readonly Patch[], occluders: readonly Occluder[]): InnerPoints {
   const seen = visibilityOf(s, occluders);
-  const known = inner.get(seen);
-  if (known) return known;
   const listed = (counts: (i: number) => boolean) => {
     const lists = patches.map((): number[] => []);
     s.patch.forEach((p, i) => {
@@ -186,10 +183,13 @@ function innerPoints(s: Surface, patches: readonly Patch[], occluders: readonly 
   const lists =
     count(some) >= LEAST_SEEN * count(all) ? some.map((l, p) => (l.length > 1 ? l : all[p])) : all;
   const smooth = lists.filter((_, p) => patches[p].kind === 'smooth');
-  const found = { lists, curved: gathered(s, smooth) };
-  inner.set(seen, found);
-  return found;
+  return { lists, curved: gathered(s, smooth) };
 }
+
+/** The same, kept with the points and what stands before them: a moving light asks for it once. */
+const innerPoints = weakMemo2((canonical: Surface, { patches }: SurfaceModel) =>
+  weakMemo((occluders: readonly Occluder[]) => pointsWithin(canonical, patches, occluders)),
+);
 
 /** Grade toward the light across a patch that would otherwise show one value. */
 function gradient(s: Surface, p: number, light: PartLight): Float32Array {

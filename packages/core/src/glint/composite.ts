@@ -1,6 +1,6 @@
 import { greyOf, labToLinear, fromLinear, type Lab } from '../colour/index.js';
 import { colourAt, stepOf } from '../ladder/index.js';
-import { clamp, seededRandom } from '../units/index.js';
+import { clamp, seededRandom, tableMemo, weakMemo } from '../units/index.js';
 import type { Layers } from './layers.js';
 import type { Palette } from './prepare.js';
 
@@ -32,7 +32,10 @@ export type PictureView = 'painted' | 'values' | 'zones' | 'tint';
 const ENTRIES = 1024;
 
 /** Colours of the part's zones at a stage, dark to light. */
-export function zoneColours({ approach, laid, undercoat, colours }: Palette, stage: Stage): readonly Lab[] {
+export function zoneColours(
+  { approach, laid, undercoat, colours }: Palette,
+  stage: Pick<Stage, 'laid'>,
+): readonly Lab[] {
   if (!approach) return colours;
   const done = Math.min(approach.body.length, stage.laid);
   return done <= 0 ? laid.map(() => undercoat) : approach.body[done - 1].after;
@@ -59,7 +62,11 @@ function stepped(v: number, n: number): number {
  * Linear sRGB over value 0..1 at a stage of the painting: ENTRIES + 1 colours of three channels.
  * Before smoothing each zone is one flat colour; zones not yet painted show what was laid last.
  */
-export function rampLinear(palette: Palette, stage: Stage, view: PictureView): Float32Array {
+export function rampLinear(
+  palette: Palette,
+  stage: Pick<Stage, 'laid' | 'smoothed'>,
+  view: PictureView,
+): Float32Array {
   const ramp = new Float32Array((ENTRIES + 1) * 3);
   const shown = zoneColours(palette, stage);
   const n = shown.length;
@@ -81,20 +88,14 @@ interface Ramp {
   readonly linear: Float32Array;
   readonly bytes: Uint8ClampedArray;
 }
-const ramps = new WeakMap<Palette, Map<string, Ramp>>();
-
-/** The ramp of a palette, kept with it: under a moving light it stays the same. */
-function rampOf(palette: Palette, stage: Stage, view: PictureView): Ramp {
-  const known = ramps.get(palette) ?? new Map<string, Ramp>();
-  ramps.set(palette, known);
-  const key = `${stage.laid} ${stage.smoothed} ${view}`;
-  let ramp = known.get(key);
-  if (!ramp) {
-    const linear = rampLinear(palette, stage, view);
-    known.set(key, (ramp = { linear, bytes: Uint8ClampedArray.from(linear, byteOf) }));
-  }
-  return ramp;
-}
+const MOST_RAMPS = 60;
+/** The ramps of a palette, kept with it: under a moving light they stay the same. */
+const rampsOf = weakMemo((palette: Palette) =>
+  tableMemo(MOST_RAMPS, (laid: number, smoothed: boolean, view: PictureView): Ramp => {
+    const linear = rampLinear(palette, { laid, smoothed }, view);
+    return { linear, bytes: Uint8ClampedArray.from(linear, byteOf) };
+  }),
+);
 
 const GAMMA_ENTRIES = 8192;
 /** sRGB bytes over linear light 0..1. */
@@ -140,7 +141,7 @@ export function compositeLayers(
   dotValue = 1,
 ): Uint8ClampedArray<ArrayBuffer> {
   const { alpha, grid } = layers.surface;
-  const { linear: ramp, bytes } = rampOf(palette, stage, view);
+  const { linear: ramp, bytes } = rampsOf(palette)(stage.laid, stage.smoothed, view);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
   const drawn = view === 'painted' || view === 'values';

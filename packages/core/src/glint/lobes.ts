@@ -1,5 +1,5 @@
 import { besselI0Scaled, TABLE, type Stretch } from '../rig/index.js';
-import { clamp, erf, rad } from '../units/index.js';
+import { clamp, erf, rad, tableMemo } from '../units/index.js';
 
 /** Entries per unit of cosine in a table over -1..1. */
 export const PER_UNIT = (TABLE - 1) / 2;
@@ -8,24 +8,14 @@ export const PER_UNIT = (TABLE - 1) / 2;
 const tabled = (of: (x: number) => number): Float32Array =>
   Float32Array.from({ length: TABLE + 1 }, (_, i) => of(clamp(i / PER_UNIT - 1, -1, 1)));
 
-const MOST_TABLES = 200;
-const tables = new Map<string, Float32Array>();
-
-function kept(key: string, make: () => Float32Array): Float32Array {
-  const found = tables.get(key);
-  if (found) return found;
-  const table = make();
-  if (tables.size > MOST_TABLES) tables.clear();
-  tables.set(key, table);
-  return table;
-}
+/** Tables of each kind that are kept: more than the polishes and lamps of two pieces need. */
+const MOST_TABLES = 60;
 
 /** exp(-angle^2 / 2 sigma^2) as a table over the cosine of the angle. */
-export const lobeTable = (sigmaDeg: number): Float32Array =>
-  kept(`lobe ${sigmaDeg}`, () => {
-    const sigma = rad(sigmaDeg);
-    return tabled((cosine) => Math.exp(-(Math.acos(cosine) ** 2) / (2 * sigma * sigma)));
-  });
+export const lobeTable = tableMemo(MOST_TABLES, (sigmaDeg: number): Float32Array => {
+  const sigma = rad(sigmaDeg);
+  return tabled((cosine) => Math.exp(-(Math.acos(cosine) ** 2) / (2 * sigma * sigma)));
+});
 
 /** exp(-(asin x - asin x0)^2 / 2 sigma^2) over x = -1..1: how far a tube's reflection strays along its axis. */
 export function alongTable(x0: number, sigmaRad: number): Float32Array {
@@ -41,23 +31,22 @@ const REACH = 5;
  * An even disc blurred by a Gaussian, as a table over the cosine of the angle from its middle: the distribution of
  * Rice, summed ring by ring. 1 where the blur does not reach the border.
  */
-export const discTable = (radiusDeg: number, blurDeg: number): Float32Array =>
-  kept(`disc ${radiusDeg} ${blurDeg}`, () => {
-    const [radius, sigma] = [rad(radiusDeg), rad(blurDeg)];
-    const ring = radius / RINGS;
-    return tabled((cosine) => {
-      const away = Math.acos(cosine);
-      if (away > radius + REACH * sigma) return 0;
-      let sum = 0;
-      for (let k = 0; k < RINGS; k++) {
-        const r = (k + 0.5) * ring;
-        const near = (r - away) / sigma;
-        sum +=
-          (r / (sigma * sigma)) * Math.exp(-0.5 * near * near) * besselI0Scaled((r * away) / (sigma * sigma));
-      }
-      return Math.min(1, sum * ring);
-    });
+export const discTable = tableMemo(MOST_TABLES, (radiusDeg: number, blurDeg: number): Float32Array => {
+  const [radius, sigma] = [rad(radiusDeg), rad(blurDeg)];
+  const ring = radius / RINGS;
+  return tabled((cosine) => {
+    const away = Math.acos(cosine);
+    if (away > radius + REACH * sigma) return 0;
+    let sum = 0;
+    for (let k = 0; k < RINGS; k++) {
+      const r = (k + 0.5) * ring;
+      const near = (r - away) / sigma;
+      sum +=
+        (r / (sigma * sigma)) * Math.exp(-0.5 * near * near) * besselI0Scaled((r * away) / (sigma * sigma));
+    }
+    return Math.min(1, sum * ring);
   });
+});
 
 /** Stretches of even light blurred by a Gaussian, at an angle in radians. */
 function stretched(stretches: readonly Stretch[], blurDeg: number): (angle: number) => number {
@@ -69,21 +58,17 @@ function stretched(stretches: readonly Stretch[], blurDeg: number): (angle: numb
     );
 }
 
-const named = (stretches: readonly Stretch[]) => stretches.flat().join(' ');
-
 /** Panes across or up a lamp, blurred, as a table over the sine of the angle from its middle. */
-export const panesTable = (stretches: readonly Stretch[], blurDeg: number): Float32Array =>
-  kept(`panes ${named(stretches)} ${blurDeg}`, () => {
-    const at = stretched(stretches, blurDeg);
-    return tabled((sine) => at(Math.asin(sine)));
-  });
+export const panesTable = tableMemo(MOST_TABLES, (stretches: readonly Stretch[], blurDeg: number) => {
+  const at = stretched(stretches, blurDeg);
+  return tabled((sine) => at(Math.asin(sine)));
+});
 
 /** The same over the cosine, for stretches that are the same on both sides of the middle. */
-export const stripeTable = (stretches: readonly Stretch[], blurDeg: number): Float32Array =>
-  kept(`stripe ${named(stretches)} ${blurDeg}`, () => {
-    const at = stretched(stretches, blurDeg);
-    return tabled((cosine) => at(Math.acos(cosine)));
-  });
+export const stripeTable = tableMemo(MOST_TABLES, (stretches: readonly Stretch[], blurDeg: number) => {
+  const at = stretched(stretches, blurDeg);
+  return tabled((cosine) => at(Math.acos(cosine)));
+});
 
 /** Linear look-up of a cosine in a table. */
 export function lookUp(table: Float32Array, cosine: number): number {

@@ -10,7 +10,7 @@ import {
   type Surface,
 } from '../form/index.js';
 import type { Form, Part } from '../piece/index.js';
-import { clamp, rad, smoothstep } from '../units/index.js';
+import { clamp, rad, smoothstep, weakMemo2 } from '../units/index.js';
 
 /** A part in front, as the one behind it sees it. */
 export interface Occluder {
@@ -50,29 +50,12 @@ function extent(form: Form): number {
 
 const NONE: readonly Occluder[] = [];
 
-const idsByText = new Map<string, number>();
-const idsByForm = new WeakMap<Form, number>();
-/** A number that stands for a form's content, so that keys stay short. */
-function formId(form: Form): number {
-  let id = idsByForm.get(form);
-  if (id === undefined) {
-    const text = JSON.stringify(form);
-    if (idsByText.size > MOST_IDS) idsByText.clear();
-    id = idsByText.get(text) ?? nextId++;
-    idsByText.set(text, id);
-    idsByForm.set(form, id);
-  }
-  return id;
-}
-const MOST_IDS = 2000;
-let nextId = 1;
-/** Fronts by what they depend on, so that shades kept with a surface stay valid while the light moves. */
-const found = new Map<string, readonly Occluder[]>();
-
-function findOccluders(part: Part, candidates: readonly Part[]): readonly Occluder[] {
+/** What parts that stand before another (`partsBefore`) are to it. Rings and thin parts shade nothing. */
+export function occludersFrom(part: Part, before: readonly Part[]): readonly Occluder[] {
+  if (before.length === 0) return NONE;
   const own = boundsOf(modelOf(part.form).rings);
   const back = rad(part.place.rollDeg);
-  return candidates.flatMap((p): Occluder[] => {
+  return before.flatMap((p): Occluder[] => {
     const [dx, dy] = [p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm];
     const model = modelOf(p.form);
     if (model.narrowestMm < THIN_MM) return [];
@@ -92,48 +75,27 @@ function findOccluders(part: Part, candidates: readonly Part[]): readonly Occlud
   });
 }
 
-/**
- * The parts that stand before `part` (later in the list is nearer the eye) and close enough to shade it. Rings and thin
- * parts throw none.
- */
-export function occludersOf(part: Part, parts: readonly Part[]): readonly Occluder[] {
+/** The parts that stand before `part` (later in the list is nearer the eye) and near enough to touch it with a shadow. */
+export function partsBefore(part: Part, parts: readonly Part[]): readonly Part[] {
   const at = parts.findIndex((p) => p.id === part.id);
   // A part that is not of this list stands alone.
-  if (at < 0) return NONE;
+  if (at < 0) return [];
   const reach = extent(part.form) + MOST_REACH_MM;
-  const near = parts.slice(at + 1).filter((p) => {
+  return parts.slice(at + 1).filter((p) => {
     const apart = Math.hypot(p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm);
     return p.form.kind !== 'ring' && apart <= reach + extent(p.form);
   });
-  if (near.length === 0) return NONE;
-  const key = [part, ...near]
-    .map(({ form, place }) =>
-      [
-        formId(form),
-        place.xMm - part.place.xMm,
-        place.yMm - part.place.yMm,
-        place.rollDeg,
-        place.depthMm - part.place.depthMm,
-      ].join(' '),
-    )
-    .join('|');
-  const known = found.get(key);
-  if (known) return known;
-  const occluders = findOccluders(part, near);
-  if (found.size > 500) found.clear();
-  found.set(key, occluders);
-  return occluders;
 }
 
-const shades = new WeakMap<Surface, { occluders: readonly Occluder[]; shade: Float32Array }>();
+/** The parts that stand before `part` and close enough to shade it. Rings and thin parts throw none. */
+export const occludersOf = (part: Part, parts: readonly Part[]): readonly Occluder[] =>
+  occludersFrom(part, partsBefore(part, parts));
 
 /**
  * How much of its value each point of a surface loses to the parts in front of it, 0..0.5: most where they meet,
  * nothing beyond their reach. Does not depend on the light; kept with the surface.
  */
-export function contactShadow(surface: Surface, occluders: readonly Occluder[]): Float32Array {
-  const known = shades.get(surface);
-  if (known?.occluders === occluders) return known.shade;
+export const contactShadow = weakMemo2((surface: Surface, occluders: readonly Occluder[]): Float32Array => {
   const { grid } = surface;
   const shade = new Float32Array(surface.patch.length);
   const within = new Uint8Array(surface.patch.length);
@@ -149,19 +111,12 @@ export function contactShadow(surface: Surface, occluders: readonly Occluder[]):
         if (s > shade[i]) shade[i] = s;
       });
   }
-  shades.set(surface, { occluders, shade });
   return shade;
-}
-
-const seenPoints = new WeakMap<Surface, { occluders: readonly Occluder[]; points: Uint8Array }>();
+});
 
 /** 1 for every point of a surface that no part in front covers. Kept with the surface. */
-export function visibilityOf(surface: Surface, occluders: readonly Occluder[]): Uint8Array {
-  const known = seenPoints.get(surface);
-  if (known?.occluders === occluders) return known.points;
+export const visibilityOf = weakMemo2((surface: Surface, occluders: readonly Occluder[]): Uint8Array => {
   const covered = new Uint8Array(surface.patch.length);
   for (const occluder of occluders) fillRings(occluder.rings, surface.grid, covered, 1);
-  const points = covered.map((c) => 1 - c);
-  seenPoints.set(surface, { occluders, points });
-  return points;
-}
+  return covered.map((c) => 1 - c);
+});

@@ -1,5 +1,5 @@
 import { boundsOf, inside, SAMPLE, type Patch, type Point } from '../form/index.js';
-import { rad, type Vec3 } from '../units/index.js';
+import { rad, weakMemo, type Vec3 } from '../units/index.js';
 
 /** Places looked at along the longer side before the best are refined. */
 const LOOKS = 36;
@@ -19,12 +19,8 @@ interface Lattice {
   placeAt(column: number, row: number): Point;
 }
 
-const lattices = new WeakMap<Patch, Lattice>();
-
 /** Depends on the patch alone, so that a moving light asks for it once. */
-function latticeOf(patch: Patch): Lattice {
-  const known = lattices.get(patch);
-  if (known) return known;
+const latticeOf = weakMemo((patch: Patch): Lattice => {
   const b = boundsOf(patch.rings);
   const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
   const columns = Math.max(3, Math.ceil((b.right - b.left) / gap));
@@ -41,10 +37,8 @@ function latticeOf(patch: Patch): Lattice {
     patch.at(x, y, out);
     normals.set([out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]], i * 3);
   }
-  const lattice = { gap, columns, rows, normals, placeAt };
-  lattices.set(patch, lattice);
-  return lattice;
-}
+  return { gap, columns, rows, normals, placeAt };
+});
 
 /**
  * The places of a patch whose normals come nearest to a direction, best first: local maxima on a lattice, refined by

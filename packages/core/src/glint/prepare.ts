@@ -27,9 +27,10 @@ import {
   type Approach,
   type PartLight,
 } from '../rig/index.js';
+import type { WithSurfaces } from '../sculpt/index.js';
 import { metalOfLadder } from '../match/index.js';
 import { layPasses, schools, type LaidPass, type Pass, type School } from '../school/index.js';
-import { seedOf } from '../units/index.js';
+import { seedOf, tableMemo, weakMemo2 } from '../units/index.js';
 import type { Composition } from './band.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
 import { occludersOf, type Occluder } from './occlusion.js';
@@ -53,17 +54,25 @@ export interface Shape {
 export const adjustmentsOf = (part: Pick<Part, 'id'>, piece: Pick<Piece, 'adjustments'>): Adjustment[] =>
   piece.adjustments.filter((a) => a.part === part.id);
 
-/** @param points about how many points its statistics are taken on; as many as they need unless told */
+export interface ShapeOptions extends WithSurfaces {
+  /** About how many points its statistics are taken on; as many as they need unless told. */
+  readonly points?: number;
+}
+
 export function shapeOf(
   part: Pick<Part, 'form' | 'place'>,
   adjustments: readonly Adjustment[] = [],
-  points?: number,
+  { points, surfaces }: ShapeOptions = {},
 ): Shape {
-  const posed = pose(modelOf(part.form), part.place);
+  const posed = pose(modelOf(part.form, surfaces), part.place);
   const overrides = overridesOf(posed, adjustments);
   const model = pulled(posed, overrides.pulls);
-  return { model, canonical: surfaceOf(model, canonicalGrid(model, points)), overrides: overrides };
+  return { model, canonical: surfaceOf(model, canonicalGrid(model, points)), overrides };
 }
+
+/** The shape of a part as its piece has it: with what was changed by hand, and the surfaces at hand. */
+export const shapeIn = (part: Part, piece: Pick<Piece, 'adjustments'> & WithSurfaces): Shape =>
+  shapeOf(part, adjustmentsOf(part, piece), piece);
 
 /** The value steps chosen for a metal part, how they are laid, and their colours. */
 export interface Palette {
@@ -86,16 +95,11 @@ export interface Palette {
   readonly aimed: readonly number[];
 }
 
-const palettes = new WeakMap<Ladder, Map<string, Palette>>();
-
-const mattes = new Map<string, Palette>();
 const MOST_MATTES = 200;
 
-function mattePalette(hex: string): Palette {
-  const found = mattes.get(hex);
-  if (found) return found;
+const mattePalette = tableMemo(MOST_MATTES, (hex: string): Palette => {
   const tones = matteTones(hex);
-  const palette: Palette = {
+  return {
     ladder: null,
     steps: [],
     colours: tones,
@@ -104,10 +108,7 @@ function mattePalette(hex: string): Palette {
     approach: null,
     aimed: [],
   };
-  if (mattes.size > MOST_MATTES) mattes.clear();
-  mattes.set(hex, palette);
-  return palette;
-}
+});
 
 /** Steps, colours and films for a part; computed once for each ladder, paint list and count. */
 export function paletteOf(
@@ -122,15 +123,17 @@ export function paletteOf(
   const ladder = piece.ladders.find((l) => l.id === wanted);
   if (!ladder)
     throw new RangeError(`parts: "${part.id}" names the ladder "${wanted}", which the piece does not have`);
-  return ladderPalette(ladder, count ?? stepsForSize(narrowestMm), piece.paints);
+  return ladderPalettes(ladder, piece.paints)(count ?? stepsForSize(narrowestMm));
 }
 
+/** A part takes as many steps as it has room for: no more kinds of parts than this share a ladder. */
+const MOST_COUNTS = 24;
+/** Palettes of a ladder and the paints it mixes from, by the number of steps. */
+const ladderPalettes = weakMemo2((ladder: Ladder, paints: readonly Paint[]) =>
+  tableMemo(MOST_COUNTS, (count: number) => ladderPalette(ladder, count, paints)),
+);
+
 function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]): Palette {
-  const known = palettes.get(ladder) ?? new Map<string, Palette>();
-  palettes.set(ladder, known);
-  const key = `${count}|${JSON.stringify(paints)}`;
-  const found = known.get(key);
-  if (found) return found;
   const steps = chooseSteps(ladder, count);
   const school = schools[ladder.school];
   const input = { ladder, paints };
@@ -141,7 +144,7 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
     input,
   );
   const laid = body[body.length - 1].after;
-  const palette: Palette = {
+  return {
     ladder,
     steps,
     colours: school.metal === 'painted' ? ladderColours({ ...ladder, steps }, paintsById(paints)) : laid,
@@ -153,8 +156,6 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
       steps.length,
     ),
   };
-  known.set(key, palette);
-  return palette;
 }
 
 /** Everything about a part under its light that does not depend on the picture's size. */
@@ -223,10 +224,18 @@ export function facesOf(
   return { model, ...composed(model, light, polishOn(part.finish.polish, null), bodyInput) };
 }
 
+/**
+ * A part under its light.
+ * @param shape computed before, by whoever keeps shapes
+ * @param occluders found before, by whoever keeps them: what is kept with a surface stays valid as long as they are the
+ *   same object
+ */
 export function preparePart(
   part: Part,
-  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments'>,
-  shape: Shape = shapeOf(part, adjustmentsOf(part, piece)),
+  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments'> &
+    WithSurfaces,
+  shape: Shape = shapeIn(part, piece),
+  occluders: readonly Occluder[] = occludersOf(part, piece.parts),
 ): PreparedPart {
   const approach = approachOf(part, piece);
   const rig = rigFor(piece.rig, approach);
@@ -247,7 +256,7 @@ export function preparePart(
     part,
     shape,
     light,
-    occluders: occludersOf(part, piece.parts),
+    occluders,
     palette,
     steps,
     midValue: midValue(steps),
@@ -257,7 +266,7 @@ export function preparePart(
   const body = fitBody(shape.model, shape.canonical, light, polish, palette.aimed, {
     ...bodyInputOf(part.id, part.finish, approach),
     overrides: shape.overrides,
-    occluders: base.occluders,
+    occluders,
     trim: trimSide(part, piece.parts),
     bounce: approach.bounce !== 'none',
   });

@@ -1,11 +1,12 @@
+import type { PieceAtHand } from '../sculpt/index.js';
 import { hexToLinear, fromLinear } from '../colour/index.js';
-import type { Piece } from '../piece/index.js';
+
 import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
 import { FINISHED, compositeLayers, type PictureView, type Stage } from './composite.js';
 import { paintZones } from './zonePicture.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
-import { adjustmentsOf, preparePart, shapeOf, type PreparedPart } from './prepare.js';
+import { preparePart, type PreparedPart, shapeIn } from './prepare.js';
 
 /** A finished raster: RGBA bytes, opaque where something stands behind the parts. */
 export interface Raster {
@@ -38,13 +39,13 @@ export function paintPart(
 }
 
 /** Paints a whole piece, or one part of it. */
-export function renderPiece(piece: Piece, options: RenderOptions): Raster {
+export function renderPiece(piece: PieceAtHand, options: RenderOptions): Raster {
   const parts = options.part ? piece.parts.filter((p) => p.id === options.part) : piece.parts;
   if (parts.length === 0)
     throw new RangeError(
       options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show',
     );
-  const shapes = parts.map((part) => shapeOf(part, adjustmentsOf(part, piece)));
+  const shapes = parts.map((part) => shapeIn(part, piece));
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
   const picture = fitPicture(bounds, options.width, options.height);
   const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);

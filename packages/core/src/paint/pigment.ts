@@ -1,6 +1,6 @@
 import { BANDS, hexToLab, luminance, paintSpectrum, type Spectrum } from '../colour/index.js';
 import type { Opacity, Paint, Tint } from '../piece/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, tableMemo } from '../units/index.js';
 import { film, filmBand, type Pigment } from './film.js';
 
 /** Contrast ratio (Y over black / Y over white of 0.80) that each opacity class stands for. */
@@ -62,7 +62,14 @@ function overWhiteFit(r: Spectrum, target: number): Pigment {
   return at(bisect(-14, 6, target, (lnS) => contrastRatio(at(lnS))));
 }
 
-const known = new Map<string, PaintModel>();
+/** The fit to a colour and a contrast ratio, which takes some milliseconds: those of more paints than anybody owns are kept. */
+const fitted = tableMemo(
+  2000,
+  (hex: string, contrast: number, strength: number, likeInk: boolean): PaintModel => ({
+    ...(likeInk ? overWhiteFit : masstone)(paintSpectrum(hex), contrast),
+    strength,
+  }),
+);
 
 /**
  * Absorption, scattering and strength of a paint from what a painter can tell: its dried colour and its classes.
@@ -74,14 +81,6 @@ export function paintModel(paint: PaintRecord): PaintModel {
   // What was measured counts before the class that was guessed.
   const contrast = paint.contrast ?? CONTRAST_RATIO[paint.opacity];
   const factor = paint.strength ?? TINT_FACTOR[paint.tint];
-  const key = [paint.hex, contrast, factor, overWhite(paint.kind)].join();
-  const found = known.get(key);
-  if (found) return found;
-  const r = paintSpectrum(paint.hex);
-  const fit = (overWhite(paint.kind) ? overWhiteFit : masstone)(r, contrast);
   const base = clamp(2 ** ((40 - hexToLab(paint.hex).l) / 10), 1, 8);
-  const model = { ...fit, strength: factor * base };
-  if (known.size > 2000) known.clear();
-  known.set(key, model);
-  return model;
+  return fitted(paint.hex, contrast, factor * base, overWhite(paint.kind));
 }

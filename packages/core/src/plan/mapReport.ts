@@ -1,7 +1,8 @@
+import type { PieceAtHand } from '../sculpt/index.js';
 import { areaOf, turn, type Point } from '../form/index.js';
-import { adjustmentsOf, preparePart, shapeOf, type UnresolvedOverride } from '../glint/index.js';
+import { preparePart, type UnresolvedOverride, shapeIn } from '../glint/index.js';
 import { notesOf } from './partSheet.js';
-import type { Piece } from '../piece/index.js';
+
 import { rad } from '../units/index.js';
 import { lightnessOf, surfaceRatio, zonesOf, type Lightness } from '../zone/index.js';
 
@@ -32,9 +33,9 @@ export interface PartReport {
 }
 
 /** Computes the map of every part of a piece. `pxPerMm` sets how finely contours are drawn; by size when absent. */
-export function mapReport(piece: Piece, pxPerMm?: number): PartReport[] {
+export function mapReport(piece: PieceAtHand, pxPerMm?: number): PartReport[] {
   return piece.parts.map((part) => {
-    const shape = shapeOf(part, adjustmentsOf(part, piece));
+    const shape = shapeIn(part, piece);
     const p = preparePart(part, piece, shape);
     const z = zonesOf(
       p,

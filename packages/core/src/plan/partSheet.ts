@@ -1,17 +1,17 @@
+import type { PieceAtHand } from '../sculpt/index.js';
 import { areaOf, type Point } from '../form/index.js';
 import {
-  adjustmentsOf,
   edgeWidthMm,
   type UnresolvedOverride,
   preparePart,
-  shapeOf,
   strokesOf,
   tintLayers,
   valuesOn,
   type PreparedPart,
   type Shape,
+  shapeIn,
 } from '../glint/index.js';
-import type { Part, Piece } from '../piece/index.js';
+import type { Part } from '../piece/index.js';
 import {
   lightnessFrom,
   lightnessOf,
@@ -114,8 +114,8 @@ const bearsBounce = ({ shape, metal, approach, overrides: overrides }: PreparedP
 
 export function partSheet(
   part: Part,
-  piece: Piece,
-  shape: Shape = shapeOf(part, adjustmentsOf(part, piece)),
+  piece: PieceAtHand,
+  shape: Shape = shapeIn(part, piece),
   prepared: PreparedPart = preparePart(part, piece, shape),
   zones: ZoneMap = zonesOf(prepared),
 ): PartSheet {

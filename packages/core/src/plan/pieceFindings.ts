@@ -1,5 +1,6 @@
+import type { PieceAtHand } from '../sculpt/index.js';
 import { computed, critique, type Computed, type Finding, type Fix } from '../critique/index.js';
-import type { FindingId, Part, Piece } from '../piece/index.js';
+import type { FindingId, Part } from '../piece/index.js';
 import { paintingOrder } from './order.js';
 import { partSheet } from './partSheet.js';
 import { orderFindings, type OrderRuleId } from './rules/index.js';
@@ -15,7 +16,7 @@ export interface PieceFinding extends Omit<Finding, 'id' | 'fix'> {
  * of the layer that breaks the rule, from 1, and stands at the first part that takes it.
  */
 export function pieceFindings(
-  piece: Piece,
+  piece: PieceAtHand,
   compute: (part: Part) => Computed = (part) => computed(part, piece),
 ): PieceFinding[] {
   const known = new Map<string, Computed>();

@@ -1,4 +1,4 @@
-import { clamp, rad } from '../units/index.js';
+import { clamp, rad, tableMemo } from '../units/index.js';
 
 /**
  * Brightness of the surroundings in a direction whose upward part is `s` (-1 straight down, 1 straight up):
@@ -47,16 +47,14 @@ const FINE = 40;
 const LEAST_PLACES = 240;
 const MOST_PLACES = 1440;
 
-const tables = new Map<string, Float32Array>();
+/** Tables kept: each polish has one for each horizon. */
+const MOST_TABLES = 64;
 
 /**
  * The surroundings blurred over the sphere by a von Mises-Fisher kernel, as a table of TABLE entries over s = -1..1.
  * What depends on s alone still does after the blur, so the table is exact. Scaled exponentials throughout.
  */
-export function blurredSurroundings(sigmaDeg: number, s0 = 0): Float32Array {
-  const key = `${sigmaDeg},${s0}`;
-  const found = tables.get(key);
-  if (found) return found;
+export const blurredSurroundings = tableMemo(MOST_TABLES, (sigmaDeg: number, s0: number): Float32Array => {
   const kappa = concentration(sigmaDeg);
   const reach = 6 / Math.sqrt(kappa);
   // Forty places over the blur: wide ones need few.
@@ -83,7 +81,5 @@ export function blurredSurroundings(sigmaDeg: number, s0 = 0): Float32Array {
     }
     table[t] = sum / weight;
   }
-  if (tables.size > 64) tables.clear();
-  tables.set(key, table);
   return table;
-}
+});

@@ -3,4 +3,4 @@ export * from './creases.js';
 export * from './region.js';
 export * from './sculpt.js';
 export * from './shapeFile.js';
-export * from './store.js';
+export * from './surfaces.js';

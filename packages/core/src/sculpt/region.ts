@@ -1,6 +1,6 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
-import { inRing, rad } from '../units/index.js';
+import { inRing, rad, weakMemo } from '../units/index.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
 
 /** Why a tap finds no region. */
@@ -46,7 +46,6 @@ function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1)
 
 /** A tap is answered from so many points; an outline drawn by hand is no finer. */
 const LOOKED_AT = 100_000;
-const thin = new WeakMap<Sculpt, Thin>();
 
 interface Thin {
   readonly s: Sculpt;
@@ -55,9 +54,7 @@ interface Thin {
 }
 
 /** Every so many-th point of a sculpt in each direction. */
-function thinned(whole: Sculpt): Thin {
-  const known = thin.get(whole);
-  if (known) return known;
+const thinned = weakMemo((whole: Sculpt): Thin => {
   const by = Math.max(1, Math.round(Math.sqrt((whole.width * whole.height) / LOOKED_AT)));
   const [width, height] = [Math.floor(whole.width / by), Math.floor(whole.height / by)];
   const n = width * height;
@@ -81,10 +78,8 @@ function thinned(whole: Sculpt): Thin {
       s.confidence[i] = whole.confidence[j];
       nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
     }
-  const made = { s, nz };
-  thin.set(whole, made);
-  return made;
-}
+  return { s, nz };
+});
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
 const reaches = (ring: readonly number[][], x: number, y: number, far: number): boolean =>

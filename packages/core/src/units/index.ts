@@ -3,6 +3,7 @@ export * from './clamp.js';
 export * from './clock.js';
 export * from './erf.js';
 export * from './leastSquares.js';
+export * from './memo.js';
 export * from './monotone.js';
 export * from './random.js';
 export * from './ring.js';

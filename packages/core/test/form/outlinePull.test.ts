@@ -4,7 +4,6 @@ import {
   forms,
   heldPoints,
   isOutlined,
-  keepSculpt,
   MOST_HELD,
   outlinePulled,
   preparePart,
@@ -106,7 +105,6 @@ describe('a place of an outline pulled by hand', () => {
       confidence: new Uint8Array(n).fill(255),
       visibility: null,
     };
-    keepSculpt(SURFACE, flat);
     let made = cutFromSculpt(ring(4, 4), SURFACE, [0, 0]);
     for (const [i, p] of [
       [0, [-3.9, 0]],
@@ -116,6 +114,8 @@ describe('a place of an outline pulled by hand', () => {
       made = outlinePulled(made.form, made.place, i, p);
     expect(made.form.widthMm).toBeGreaterThan(0);
     const part = { ...newPart('p', made.form), place: made.place };
-    expect(() => preparePart(part, newPiece('x', 'X', [part]))).not.toThrow();
+    expect(() =>
+      preparePart(part, { ...newPiece('x', 'X', [part]), surfaces: new Map([[SURFACE, flat]]) }),
+    ).not.toThrow();
   });
 });

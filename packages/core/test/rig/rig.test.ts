@@ -75,7 +75,7 @@ describe('surroundings', () => {
   test('blurred, stay within their range and soften the horizon the more the rougher', () => {
     let before = Infinity;
     for (const sigma of [2, 4, 10, 18, 30]) {
-      const t = blurredSurroundings(sigma);
+      const t = blurredSurroundings(sigma, 0);
       expect(Math.min(...t)).toBeGreaterThanOrEqual(0.015);
       expect(Math.max(...t)).toBeLessThanOrEqual(0.8);
       let steepest = 0;

@@ -8,7 +8,6 @@ import {
   cutFromSculpt,
   foundBall,
   HARD,
-  keepSculpt,
   MILD,
   newPart,
   newPiece,
@@ -120,7 +119,7 @@ const offset = ({ series }: Scanned): Point => [-series.bench.middle[0], -series
 describe('what is painted from a scan', () => {
   test('the glint on a scanned dome lies within 4 % of the radius of the analytic one', () => {
     const found = once('dome', false);
-    keepSculpt('d'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt)));
+    const surfaces = new Map([['d'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt))]]);
     const [ox, oy] = offset(found);
     const ring = Array.from({ length: 60 }, (_, i): Point => [
       ox + 8.6 * Math.cos((i * Math.PI) / 30),
@@ -130,7 +129,7 @@ describe('what is painted from a scan', () => {
     const [cut, piece] = alone(form, HOME);
     // Of a half sphere of 9 mm: where its normal is midway between light and eye.
     const half = normalise(add(partLight(piece.rig, 0).key, TO_EYE));
-    const ours = preparePart(cut, piece).metal!.glints[0];
+    const ours = preparePart(cut, { ...piece, surfaces }).metal!.glints[0];
     // Places of the part are from its outline's middle, which is the dome's.
     expect(Math.hypot(ours.at[0] - 9 * half[0], ours.at[1] - 9 * half[1]) / 9).toBeLessThan(0.04);
   });
@@ -138,7 +137,7 @@ describe('what is painted from a scan', () => {
   test('zones of the scanned breastplate overlap those of its true relief by 85 % or more', () => {
     // As many photos as the guide asks for at most.
     const found = scanned('breastplate', MILD, { photos: 12 });
-    keepSculpt('e'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt)));
+    const surfaces = new Map([['e'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt))]]);
     const [ox, oy] = offset(found);
     // The same outline on both, a little inside the rim.
     const outline = BREASTPLATE.outline.map((p): Point => [ox + p.x * 11 * 0.93, oy + p.y * 12.5 * 0.93]);
@@ -146,7 +145,7 @@ describe('what is painted from a scan', () => {
     const [cut, piece] = alone({ ...form, creases: 'none' }, HOME);
     const scale = (p: { x: number; y: number }) => ({ x: p.x * 0.93, y: p.y * 0.93 });
     const [truth, truePiece] = alone({ ...BREASTPLATE, outline: BREASTPLATE.outline.map(scale) }, HOME);
-    const overlap = overlapOf(partSheet(cut, piece), partSheet(truth, truePiece));
+    const overlap = overlapOf(partSheet(cut, { ...piece, surfaces }), partSheet(truth, truePiece));
     expect(overlap).toBeGreaterThan(0.85);
   });
 });

@@ -7,8 +7,6 @@ import {
   BadTaps,
   fillAround,
   forms,
-  keepSculpt,
-  keptSculpt,
   modelOf,
   NoRegion,
   readSculpt,
@@ -175,10 +173,10 @@ describe('a tapped region', () => {
 
 describe('a part cut from a sculpt', () => {
   const hash = 'c'.repeat(64);
+  const surfaces = new Map([[hash, roof]]);
   const square: Point[] = [[-3, -2], [3, -2], [3, 2], [-3, 2]]; // prettier-ignore
 
   test('shows the sculpt under it, wherever the sculpt stands in the piece', () => {
-    keepSculpt(hash, roof);
     const { form, place } = cutFromSculpt(
       square.map(([x, y]): Point => [x + 30, y + 12]),
       hash,
@@ -186,7 +184,7 @@ describe('a part cut from a sculpt', () => {
       'as drawn',
     );
     expect(place).toMatchObject({ xMm: 30, yMm: 12 });
-    const model = modelOf(form);
+    const model = modelOf(form, surfaces);
     const out = new Float64Array(8);
     const deep = 0.6 / Math.hypot(0.6, 1);
     model.patches[0].at(-2, 0, out);
@@ -196,13 +194,12 @@ describe('a part cut from a sculpt', () => {
     // The ridge at x = 1 is a line of the part, from edge to edge.
     const crease = model.edges.find((e) => e.kind === 'crease')!;
     for (const [x] of crease.points) expect(Math.abs(x - 1)).toBeLessThan(0.15);
-    expect(modelOf({ ...form, creases: 'none' }).edges.every((e) => e.kind === 'hard')).toBe(true);
+    expect(modelOf({ ...form, creases: 'none' }, surfaces).edges.every((e) => e.kind === 'hard')).toBe(true);
   });
 
   test('in a mirror has left and right exchanged, surface and all', () => {
-    keepSculpt(hash, roof);
     const { form } = cutFromSculpt(square, hash, [0, 0], 'as drawn');
-    const [own, other] = [modelOf(form), modelOf(mirroredForm(form))];
+    const [own, other] = [modelOf(form, surfaces), modelOf(mirroredForm(form), surfaces)];
     const [a, b] = [new Float64Array(8), new Float64Array(8)];
     for (const [x, y] of [
       [-2, 0.5],
@@ -216,8 +213,7 @@ describe('a part cut from a sculpt', () => {
   });
 
   test('without its sculpt is flat and says so; one line of taps makes none', () => {
-    expect(keptSculpt('0'.repeat(64))).toBeNull();
-    const model = modelOf(forms.sculpt.defaults);
+    const model = modelOf(forms.sculpt.defaults, surfaces);
     expect(model.notes!.join()).toContain('its sculpt is not here');
     const s = surfaceOf(model, gridAround(model.rings, 2, 1));
     expect(Math.max(...s.nz)).toBe(1);

@@ -1,0 +1,42 @@
+import { LRUCache } from 'lru-cache';
+
+/**
+ * Remembering answers of pure functions. These two are the only places of core that keep anything between calls (ESLint
+ * holds that): neither can change an answer, only how soon it comes. See docs/decisions/0010.
+ */
+
+/**
+ * A pure function that keeps its answer with the object it was computed from, and is freed together with it. The object
+ * must never be changed.
+ */
+export function weakMemo<K extends object, V>(make: (of: K) => V): (of: K) => V {
+  const kept = new WeakMap<K, { readonly value: V }>();
+  return (of) => {
+    let found = kept.get(of);
+    if (!found) kept.set(of, (found = { value: make(of) }));
+    return found.value;
+  };
+}
+
+/** The same for an answer that follows from two objects. */
+export function weakMemo2<A extends object, B extends object, V>(make: (a: A, b: B) => V): (a: A, b: B) => V {
+  const byFirst = weakMemo((a: A) => weakMemo((b: B) => make(a, b)));
+  return (a, b) => byFirst(a)(b);
+}
+
+/**
+ * A pure function of numbers and short texts that keeps its last answers: for tables that are looked up again and again.
+ * @param most answers kept; the one longest unused goes first
+ */
+export function tableMemo<A extends readonly unknown[], V extends object>(
+  most: number,
+  make: (...of: A) => V,
+): (...of: A) => V {
+  const kept = new LRUCache<string, V>({ max: most });
+  return (...of) => {
+    const key = JSON.stringify(of);
+    let found = kept.get(key);
+    if (!found) kept.set(key, (found = make(...of)));
+    return found;
+  };
+}
