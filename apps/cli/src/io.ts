@@ -8,16 +8,16 @@ import {
   readPaintList,
   readPiece,
   readSculpt,
-  RefusedInput,
+  refused,
   type ListedPaint,
   type PieceAtHand,
   type Portion,
   type Sculpt,
 } from '@pale-glint/core';
 
-/** A refusal of what was typed: field, value, what is accepted. */
+/** Refuses what was typed: field, value, what is accepted. */
 export const refuse = (path: string, held: string, accepted: string): never => {
-  throw new RefusedInput([{ path, held, accepted }]);
+  throw refused(path, held, accepted);
 };
 
 export function readText(path: string): string {

@@ -6,7 +6,7 @@ type Work = typeof work;
 /** Decoders and readers of shapes are loaded for these commands alone. */
 const working = async (act: (w: Work) => Promise<void>) => {
   const w = await import('./miniatureWork.js');
-  await w.telling(() => act(w));
+  await act(w);
 };
 const collect = (value: string, before: string[]) => [...before, value];
 

@@ -11,9 +11,6 @@ import {
   MILD,
   newPart,
   newPiece,
-  NoBall,
-  NoRegion,
-  NoScan,
   luminanceImageOf,
   readPhoto,
   regionAt,
@@ -34,7 +31,7 @@ import {
   type Triangles,
   type PieceAtHand,
 } from '@pale-glint/core';
-import { BadMesh, readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
+import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
 import { answer, number, readBytes, refuse } from '../io.js';
 
@@ -142,31 +139,6 @@ function writeOut(
     refuse('--out', `"${out}"`, 'a file that can be written');
   }
   return { ...piece, surfaces: new Map([[surface, sculpt]]) };
-}
-
-/** What core's own errors say, as a refusal of what was typed. */
-export async function telling(work: () => Promise<void>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    if (!(
-      error instanceof NoScan ||
-      error instanceof NoBall ||
-      error instanceof NoRegion ||
-      error instanceof BadMesh
-    ))
-      throw error;
-    const faults =
-      error instanceof NoScan
-        ? error.faults.flatMap((f, i) => (f ? [`photo ${i + 1}, ${f.fault}: ${f.message}`] : []))
-        : [];
-    const [path, ...rest] = error.message.split(': ');
-    const [held, accepted] = rest.join(': ').split('; accepted: ');
-    throw new RefusedInput([
-      { path, held: held || 'something else', accepted: accepted ?? 'see what is said' },
-      ...faults.map((f) => ({ path: 'photos', held: f, accepted: 'see what is said' })),
-    ]);
-  }
 }
 
 export interface ScanChoices {

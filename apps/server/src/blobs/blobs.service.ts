@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
-  BadSculpt,
   blobsOf,
   readPhoto,
   readPiece,
   readSculpt,
   readShape,
+  refused,
   RefusedInput,
 } from '@pale-glint/core';
 import { eq, inArray } from 'drizzle-orm';
@@ -33,10 +33,8 @@ function contentOf(kind: BlobKind, bytes: Uint8Array): Content {
     const { width, height } = kind === 'shape' ? { width: 0, height: 0 } : readSculpt(bytes);
     return { type: 'application/octet-stream', bytes, size: { width, height } };
   } catch (error) {
-    if (!(error instanceof BadSculpt)) throw error;
-    throw new RefusedInput([
-      { path: kind, held: error.message, accepted: `a ${kind} that a scan or a 3D file gave` },
-    ]);
+    if (!(error instanceof RefusedInput)) throw error;
+    throw refused(kind, error.problems[0].held, `a ${kind} that a scan or a 3D file gave`);
   }
 }
 

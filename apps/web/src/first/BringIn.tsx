@@ -8,7 +8,7 @@ import { api, keys, type IfExists } from '../api/pieces.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { ProblemList } from '../ui/states.js';
-import { runScanJob } from '../workers/scanClient.js';
+import { unpacked } from '../workers/scanClient.js';
 
 const MOST_BYTES = 5 * 1024 * 1024;
 const MOST_ARCHIVE = 400 * 1024 * 1024;
@@ -41,7 +41,7 @@ export function BringIn() {
   /** An archive's photos and surfaces go to the server first: nothing is half there. */
   const unpack = async (file: File) => {
     try {
-      const { piece, blobs } = await runScanJob({ kind: 'unpack', file }, 'unpacked', () => undefined).result;
+      const { piece, blobs } = await unpacked(file);
       for (const [hash, bytes] of blobs) {
         const head = new TextDecoder().decode(await bytes.slice(0, 8).arrayBuffer());
         const stored = await blobApi.add(

@@ -47,7 +47,7 @@ function MarkChoice({ mark, onMark }: { mark: Mark; onMark: (mark: Mark) => void
 export function CardPage() {
   const { shelf, change, undo, canUndo, message } = useShelf();
   const paints = useMemo(() => shelf.paints.map(paintOf), [shelf]);
-  const { card, setCard, answer, busy, trouble, ask } = useCard(paints);
+  const { card, setCard, answer, busy, trouble, open, standIn } = useCard(paints);
   const [mark, setMark] = useState<Mark>('white');
   const [taken, setTaken] = useState(false);
   const white = useMemo(() => whitest(paints), [paints]);
@@ -92,7 +92,7 @@ export function CardPage() {
               onTap={(at) => (mark === 'dot' && dotPaints.length === 0 ? undefined : tap(at))}
             />
           ) : (
-            <CardStart paints={dotPaints} white={white} busy={busy} ask={ask} />
+            <CardStart paints={dotPaints} white={white} busy={busy} onOpen={open} onStandIn={standIn} />
           )}
         </main>
         <aside

@@ -1,7 +1,6 @@
 import type { Paint } from '@pale-glint/core';
 import { FileButton } from '../ui/FileButton.js';
 import { Button } from '../ui/Button.js';
-import type { SwatchJob } from '../workers/swatchProtocol.js';
 
 /** So many of the last pots stand on the stand-in photo. */
 const STAND_IN_POTS = 6;
@@ -11,11 +10,12 @@ interface CardStartProps {
   readonly paints: readonly Paint[];
   readonly white: Paint | null;
   readonly busy: boolean;
-  readonly ask: (job: SwatchJob) => void;
+  readonly onOpen: (file: Blob) => void;
+  readonly onStandIn: (pots: readonly Paint[], white: Paint | null) => void;
 }
 
 /** How a card is made, and where its photo comes in. */
-export function CardStart({ paints, white, busy, ask }: CardStartProps) {
+export function CardStart({ paints, white, busy, onOpen, onStandIn }: CardStartProps) {
   const pots = paints.filter((p) => p.kind === 'paint').slice(-STAND_IN_POTS);
   return (
     <div className="max-w-md space-y-3 bg-g96 p-6">
@@ -34,13 +34,9 @@ export function CardStart({ paints, white, busy, ask }: CardStartProps) {
         <FileButton
           label="Open a photo of the card"
           accept="image/jpeg,image/png"
-          onFiles={([file]) => ask({ kind: 'open', file })}
+          onFiles={([file]) => onOpen(file)}
         />
-        <Button
-          look="plain"
-          disabled={paints.length === 0}
-          onClick={() => ask({ kind: 'stand-in', pots, white })}
-        >
+        <Button look="plain" disabled={paints.length === 0} onClick={() => onStandIn(pots, white)}>
           Try with a stand-in photo
         </Button>
       </div>

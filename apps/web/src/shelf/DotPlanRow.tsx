@@ -1,5 +1,5 @@
 import type { DotRead, DotUse, Paint } from '@pale-glint/core';
-import type { DotPlan } from '../workers/swatchProtocol.js';
+import type { DotPlan } from '../workers/swatch.worker.js';
 
 /** What a dot can be, as one would say it; the number of coats and parts stand in the words. */
 const USES = [

@@ -24,9 +24,7 @@ export function StandIns({ paint, shelf }: { paint: ShelfPaint; shelf: readonly 
         className="text-label underline underline-offset-2 disabled:text-g50"
         disabled={state.kind === 'busy'}
         onClick={() =>
-          search({ kind: 'stand-ins', paint: paintOf(paint), paints: shelf.map(paintOf), out }, (r) =>
-            setWays(r.ways),
-          )
+          void search('standIns', { paint: paintOf(paint), paints: shelf.map(paintOf), out }, setWays)
         }
       >
         {state.kind === 'busy' ? 'Looking' : 'What stands in for it?'}

@@ -9,8 +9,9 @@ import {
   type Paint,
   type Pixel,
 } from '@pale-glint/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DotPlan, SwatchJob, SwatchMessage } from '../workers/swatchProtocol.js';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { DotPlan, OpenedCard } from '../workers/swatch.worker.js';
+import { swatchClient } from '../workers/swatchClient.js';
 
 export interface CardState {
   readonly bitmap: ImageBitmap | null;
@@ -73,57 +74,50 @@ export interface CardAnswer {
 
 /** A photo of a card: opened and read in a worker of its own, read anew whenever a mark changes. */
 export function useCard(paints: readonly Paint[]) {
-  const worker = useRef<Worker | null>(null);
+  const client = useMemo(() => swatchClient(), []);
   const [card, setCard] = useState<CardState>(EMPTY);
   const [answer, setAnswer] = useState<CardAnswer | null>(null);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => client.end, [client]);
 
-  useEffect(() => {
-    const mine = new Worker(new URL('../workers/swatch.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'swatch',
-    });
-    worker.current = mine;
-    mine.onmessage = ({ data }: MessageEvent<SwatchMessage>) => {
-      setBusy(false);
-      if (data.kind === 'failed') {
-        setTrouble(data.message);
-        setAnswer(null);
-      } else if (data.kind === 'opened') {
-        setTrouble(null);
-        setAnswer(null);
-        const { bitmap, marks, plan } = data;
-        setCard({
-          ...EMPTY,
-          bitmap,
-          plan,
-          ...(marks && { white: marks.white, grey: marks.grey, dots: marks.dots }),
-        });
-      } else if (data.kind === 'read') {
-        setTrouble(null);
-        setAnswer(data);
-      }
-    };
-    return () => mine.terminate();
-  }, []);
-
-  const ask = useCallback((job: SwatchJob) => {
+  const during = useCallback(async <T>(work: Promise<T>, then: (found: T) => void) => {
     setBusy(true);
-    worker.current?.postMessage(job);
+    try {
+      const found = await work;
+      setTrouble(null);
+      then(found);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+      setAnswer(null);
+    }
+    setBusy(false);
   }, []);
+  const opened = useCallback(({ bitmap, marks, plan }: OpenedCard) => {
+    setAnswer(null);
+    setCard({
+      ...EMPTY,
+      bitmap,
+      plan,
+      ...(marks && { white: marks.white, grey: marks.grey, dots: marks.dots }),
+    });
+  }, []);
+  const open = (file: Blob) => void during(client.ask('open', file), opened);
+  const standIn = (pots: readonly Paint[], white: Paint | null) =>
+    void during(client.ask('standIn', { pots, white }), opened);
 
   useEffect(() => {
     const { white, grey, dots, plan, whiteHex, greyHex, water } = card;
     if (!white || dots.length === 0) return;
     const marks: CardMarks = { white, whiteHex, grey, greyHex, dots };
+    const grounds = { blackHex: CARD_BLACK, whiteHex, water };
     // A moment's rest: marks come one after the other.
     const timer = setTimeout(
-      () => ask({ kind: 'read', marks, plan, paints, grounds: { blackHex: CARD_BLACK, whiteHex, water } }),
+      () => void during(client.ask('read', { marks, plan, paints, grounds }), setAnswer),
       150,
     );
     return () => clearTimeout(timer);
-  }, [card, paints, ask]);
+  }, [card, paints, client, during]);
 
-  return { card, setCard, answer, busy, trouble, ask };
+  return { card, setCard, answer, busy, trouble, open, standIn };
 }

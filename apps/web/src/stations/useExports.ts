@@ -2,7 +2,7 @@ import { blobsOf, writePiece, type Piece } from '@pale-glint/core';
 import { useState } from 'react';
 import { fileName, saveFile } from '../ui/saveFile.js';
 import { askCard, askPng, askSvg } from '../workers/mapClient.js';
-import { runScanJob } from '../workers/scanClient.js';
+import { packed } from '../workers/scanClient.js';
 import { useStation } from './stationState.js';
 
 type PngJob = Parameters<typeof askPng>[0];
@@ -44,8 +44,7 @@ export function useExports(piece: Piece) {
     file: () => save(piece.name, '.glint.json', 'application/json', text()),
     archive: () =>
       during('Packing the piece', async () => {
-        const { result } = runScanJob({ kind: 'pack', piece: text(), hashes }, 'packed', () => undefined);
-        save(piece.name, '.glint.zip', 'application/zip', (await result).bytes);
+        save(piece.name, '.glint.zip', 'application/zip', await packed(text(), hashes));
       }),
   };
 }

@@ -13,7 +13,7 @@ import {
   taggedSrgb,
   unionBounds,
   writeSvg,
-  NoRegion,
+  RefusedInput,
   regionAt,
   primedPicture,
   fixAll,
@@ -36,6 +36,7 @@ import type {
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
+import { problemLine } from './workerClient.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
 import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
@@ -187,7 +188,7 @@ async function runSurface(job: SurfaceJob): Promise<void> {
       try {
         regionAt(surface, [[0, 0]]);
       } catch (error) {
-        if (!(error instanceof NoRegion)) throw error;
+        if (!(error instanceof RefusedInput)) throw error;
       }
     });
 }
@@ -198,8 +199,8 @@ function runRegion(job: RegionJob): void {
   try {
     post({ kind: 'region', jobId: job.jobId, points: regionAt(surface, job.places), message: null });
   } catch (error) {
-    if (!(error instanceof NoRegion)) throw error;
-    post({ kind: 'region', jobId: job.jobId, points: null, message: error.message });
+    if (!(error instanceof RefusedInput)) throw error;
+    post({ kind: 'region', jobId: job.jobId, points: null, message: problemLine(error.problems[0]) });
   }
 }
 

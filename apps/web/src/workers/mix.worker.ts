@@ -6,52 +6,61 @@ import {
   otherMixes,
   searchMixesForLadder,
   standIns,
+  type Ladder,
+  type Paint,
 } from '@pale-glint/core';
-import type { MixJob, MixMessage } from './mixProtocol.js';
+import { answerJobs, type JobTools } from './jobs.js';
 
-const post = (news: MixMessage) => self.postMessage(news);
+interface MixFrom {
+  readonly paints: readonly Paint[];
+  /** Ids of paints that ran out. */
+  readonly out: readonly string[];
+}
+interface LadderFrom extends MixFrom {
+  readonly ladder: Ladder;
+}
+interface StepFrom extends LadderFrom {
+  /** From 0. */
+  readonly step: number;
+}
 
-self.onmessage = ({ data }: MessageEvent<MixJob>) => {
+/** Progress is told in steps that can be seen. */
+const LEAST_TOLD = 0.02;
+function optionsOf({ out }: MixFrom, { tell }: JobTools) {
   let told = 0;
   const onProgress = (share: number) => {
-    if (share - told < 0.02) return;
+    if (share - told < LEAST_TOLD) return;
     told = share;
-    post({ kind: 'progress', share });
+    tell('', share);
   };
-  try {
-    const options = { onProgress, out: new Set(data.out) };
-    if (data.kind === 'stand-ins') {
-      post({ kind: 'stand-ins', ways: standIns(data.paint, data.paints, options.out) });
-      return;
-    }
-    if (data.kind === 'others') {
-      const aim = aimsOf(data.ladder, data.paints)[data.step];
-      post({
-        kind: 'others',
-        others: otherMixes(data.ladder, data.paints, data.step, options),
-        opposites: fromOpposites(aim, data.paints, options.out),
-      });
-      return;
-    }
-    if (data.kind === 'half') {
-      post({ kind: 'half', half: halfStep(data.ladder, data.step, data.paints, options.out) });
-      return;
-    }
-    if (data.kind === 'lacking') {
-      post({ kind: 'lacking', lacking: lackingPaint(data.ladder, data.paints, options) });
-      return;
-    }
-    const found = searchMixesForLadder(data.ladder, data.paints, data.only, options);
-    post(
-      found
-        ? { kind: 'ladder', ...found }
-        : {
-            kind: 'failed',
-            message:
-              'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.',
-          },
-    );
-  } catch (error) {
-    post({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
-  }
+  return { onProgress, out: new Set(out) };
+}
+
+const jobs = {
+  /** Mixes for the steps of a ladder; for those of `only`, or for all that are not confirmed. */
+  ladder(job: LadderFrom & { readonly only: readonly number[] | null }, tools: JobTools) {
+    const found = searchMixesForLadder(job.ladder, job.paints, job.only, optionsOf(job, tools));
+    if (!found)
+      throw new Error(
+        'No ladder that rises step by step comes from these paints. A darker dark, or a lighter light, is missing.',
+      );
+    return found;
+  },
+  /** Other mixes for one step, and those from opposite hues. */
+  others(job: StepFrom, tools: JobTools) {
+    const options = optionsOf(job, tools);
+    const aim = aimsOf(job.ladder, job.paints)[job.step];
+    return {
+      others: otherMixes(job.ladder, job.paints, job.step, options),
+      opposites: fromOpposites(aim, job.paints, options.out),
+    };
+  },
+  /** The mix midway between a step and the next. */
+  half: (job: StepFrom) => halfStep(job.ladder, job.step, job.paints, new Set(job.out)),
+  /** The one paint that would help a ladder most. */
+  lacking: (job: LadderFrom, tools: JobTools) => lackingPaint(job.ladder, job.paints, optionsOf(job, tools)),
+  /** What stands in for a paint. */
+  standIns: (job: MixFrom & { readonly paint: Paint }) => standIns(job.paint, job.paints, new Set(job.out)),
 };
+export type MixJobs = typeof jobs;
+answerJobs(jobs);

@@ -3,25 +3,83 @@ import {
   standInSeries,
   HARD,
   MILD,
-  NoBall,
   NoScan,
   luminanceImageOf,
   readArchive,
+  refused,
   RefusedInput,
   readPhoto,
   scanFrom,
   writeArchive,
   writeSculpt,
   type StandInPhoto,
+  type Circle,
   type LuminanceImage,
+  type PhotoFault,
+  type Problem,
+  type Sculpt,
+  type Spoilt,
+  type Vec3,
 } from '@pale-glint/core';
-import type { PackJob, ScanJob, ScanMessage, ScanPhotosJob, StandInJob, UnpackJob } from './scanProtocol.js';
+import { answerJobs, type JobTools } from './jobs.js';
+
+export interface StandInJob {
+  readonly sculpt: string;
+  readonly photos: number;
+  readonly pxPerMm: number;
+  readonly seed: number;
+  readonly hard: boolean;
+  readonly spoil: { readonly photo: number; readonly how: Spoilt } | null;
+}
+
+export interface StandInPhotos {
+  readonly photos: readonly Blob[];
+  readonly ballMm: number;
+  readonly heightMm: number;
+}
+
+export interface ScanPhotosJob {
+  readonly photos: readonly Blob[];
+  /** Outline of the ball in the first photo, in its pixels; null to look for it. */
+  readonly ball: Circle | null;
+  /** The ball's width. */
+  readonly ballMm: number;
+  readonly lampMm: number | 'far' | 'find';
+}
+
+export interface ScanDone {
+  /** As it is stored. */
+  readonly surface: Uint8Array<ArrayBuffer>;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly ball: Circle;
+  /** By photo. */
+  readonly faults: readonly (PhotoFault | null)[];
+  readonly used: readonly number[];
+  /** Photos contradict each other and none can be named. */
+  readonly unclear: boolean;
+  readonly lampMm: number | null;
+  readonly ambient: number;
+  readonly lamps: readonly Vec3[];
+  readonly sculpt: Sculpt;
+}
+
+export type ScanAnswer =
+  | ({ readonly kind: 'scan' } & ScanDone)
+  | {
+      readonly kind: 'no scan';
+      readonly problem: Problem;
+      /** By photo. */
+      readonly faults: readonly (PhotoFault | null)[];
+    };
+
+export interface PackJob {
+  readonly piece: string;
+  readonly hashes: readonly string[];
+}
 
 /** Photos are reduced to this many pixels before they are worked on. */
 const MOST_WORKED = 2_000_000;
-const post = (news: ScanMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
-const tell = (doing: string, share: number) => post({ kind: 'progress', doing, share });
-
 async function jpegOf({ width, height, rgba }: StandInPhoto): Promise<Blob> {
   const canvas = new OffscreenCanvas(width, height);
   canvas.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
@@ -29,7 +87,7 @@ async function jpegOf({ width, height, rgba }: StandInPhoto): Promise<Blob> {
 }
 
 /** The stand-in camera takes a series; the photos leave as JPEG files, like those of a phone. */
-async function standIn(job: StandInJob): Promise<void> {
+async function standIn(job: StandInJob, { tell }: JobTools): Promise<StandInPhotos> {
   const sculpt = standInSculpt(job.sculpt);
   const photos: Blob[] = [];
   const series = standInSeries(sculpt, {
@@ -41,7 +99,7 @@ async function standIn(job: StandInJob): Promise<void> {
     onPhoto: (done, of) => tell(`photo ${done} of ${of}`, done / of),
   });
   for (const photo of series.photos) photos.push(await jpegOf(photo));
-  post({ kind: 'photos', photos, ballMm: 2 * series.bench.ballMm.radius, heightMm: sculpt.heightMm });
+  return { photos, ballMm: 2 * series.bench.ballMm.radius, heightMm: sculpt.heightMm };
 }
 
 /** A photo as its decoder shows it, the right way up, at most so large. */
@@ -57,9 +115,7 @@ async function decoded(file: Blob, most: number): Promise<{ image: LuminanceImag
       resizeQuality: 'medium',
     });
   } catch {
-    throw new RefusedInput([
-      { path: 'photo', held: 'a picture that cannot be decoded', accepted: 'a whole JPEG or PNG' },
-    ]);
+    throw refused('photo', 'a picture that cannot be decoded', 'a whole JPEG or PNG');
   }
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -71,7 +127,7 @@ async function decoded(file: Blob, most: number): Promise<{ image: LuminanceImag
   };
 }
 
-async function scan(job: ScanPhotosJob): Promise<void> {
+async function scan(job: ScanPhotosJob, { tell, hand }: JobTools): Promise<ScanDone> {
   const images: LuminanceImage[] = [];
   let by = 1;
   for (const [k, file] of job.photos.entries()) {
@@ -81,11 +137,9 @@ async function scan(job: ScanPhotosJob): Promise<void> {
       images.push(image);
       by = whole;
     } catch (error) {
-      if (error instanceof RefusedInput)
-        throw new NoScan(
-          `photo ${k + 1}: ${error.problems[0].held}; accepted: ${error.problems[0].accepted}`,
-        );
-      throw error;
+      if (!(error instanceof RefusedInput)) throw error;
+      const [{ held, accepted }] = error.problems;
+      throw refused(`photo ${k + 1}`, held, accepted);
     }
   }
   const ball = job.ball && { x: job.ball.x * by, y: job.ball.y * by, r: job.ball.r * by };
@@ -98,55 +152,52 @@ async function scan(job: ScanPhotosJob): Promise<void> {
   });
   tell('packing the surface', 0.99);
   const surface = writeSculpt(found.sculpt);
-  post(
-    {
-      kind: 'scan',
-      surface,
-      widthMm: found.sculpt.width / found.sculpt.pxPerMm,
-      heightMm: found.sculpt.height / found.sculpt.pxPerMm,
-      ball: { x: found.ball.x / by, y: found.ball.y / by, r: found.ball.r / by },
-      faults: found.faults,
-      used: found.used,
-      unclear: found.unclear,
-      lampMm: found.lampMm,
-      ambient: found.ambient,
-      lamps: found.lamps.map((l) => l.toward),
-      sculpt: found.sculpt,
-    },
-    [surface.buffer],
-  );
+  hand(surface.buffer);
+  return {
+    surface,
+    widthMm: found.sculpt.width / found.sculpt.pxPerMm,
+    heightMm: found.sculpt.height / found.sculpt.pxPerMm,
+    ball: { x: found.ball.x / by, y: found.ball.y / by, r: found.ball.r / by },
+    faults: found.faults,
+    used: found.used,
+    unclear: found.unclear,
+    lampMm: found.lampMm,
+    ambient: found.ambient,
+    lamps: found.lamps.map((l) => l.toward),
+    sculpt: found.sculpt,
+  };
 }
 
-async function pack(job: PackJob): Promise<void> {
-  const blobs = new Map<string, Uint8Array<ArrayBuffer>>();
-  for (const [i, hash] of job.hashes.entries()) {
-    tell('fetching photos and surfaces', i / job.hashes.length);
-    const response = await fetch(`/api/blobs/${hash}`);
-    if (!response.ok) throw new Error('one of its photos or surfaces is not on the server any more');
-    blobs.set(hash, new Uint8Array(await response.arrayBuffer()));
-  }
-  const bytes = writeArchive({ piece: job.piece, blobs });
-  post({ kind: 'packed', bytes }, [bytes.buffer]);
-}
-
-async function unpack(job: UnpackJob): Promise<void> {
-  const { piece, blobs } = readArchive(new Uint8Array(await job.file.arrayBuffer()));
-  post({
-    kind: 'unpacked',
-    piece,
-    blobs: new Map([...blobs].map(([hash, bytes]) => [hash, new Blob([bytes])])),
-  });
-}
-
-self.onmessage = async ({ data: job }: MessageEvent<ScanJob>) => {
-  try {
-    if (job.kind === 'stand-in') await standIn(job);
-    else if (job.kind === 'scan') await scan(job);
-    else if (job.kind === 'pack') await pack(job);
-    else await unpack(job);
-  } catch (error) {
-    const faults = error instanceof NoScan ? error.faults : [];
-    const message = error instanceof Error ? error.message : String(error);
-    post({ kind: 'failed', message, faults, ball: error instanceof NoBall });
-  }
+const jobs = {
+  /** Photos by the stand-in camera. */
+  standIn,
+  /** A surface from photos under a moving lamp; where the photos do not give one, what each of them showed. */
+  async scan(job: ScanPhotosJob, tools: JobTools): Promise<ScanAnswer> {
+    try {
+      return { kind: 'scan', ...(await scan(job, tools)) };
+    } catch (error) {
+      if (!(error instanceof NoScan)) throw error;
+      return { kind: 'no scan', problem: error.problems[0], faults: error.faults };
+    }
+  },
+  /** A piece and its photos and surfaces made into one archive. */
+  async pack({ piece, hashes }: PackJob, { tell, hand }: JobTools): Promise<Uint8Array<ArrayBuffer>> {
+    const blobs = new Map<string, Uint8Array<ArrayBuffer>>();
+    for (const [i, hash] of hashes.entries()) {
+      tell('fetching photos and surfaces', i / hashes.length);
+      const response = await fetch(`/api/blobs/${hash}`);
+      if (!response.ok) throw new Error('one of its photos or surfaces is not on the server any more');
+      blobs.set(hash, new Uint8Array(await response.arrayBuffer()));
+    }
+    const bytes = writeArchive({ piece, blobs });
+    hand(bytes.buffer);
+    return bytes;
+  },
+  /** An archive taken apart. */
+  async unpack(file: Blob) {
+    const { piece, blobs } = readArchive(new Uint8Array(await file.arrayBuffer()));
+    return { piece, blobs: new Map([...blobs].map(([hash, bytes]) => [hash, new Blob([bytes])])) };
+  },
 };
+export type ScanJobs = typeof jobs;
+answerJobs(jobs);

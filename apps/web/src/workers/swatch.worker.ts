@@ -1,25 +1,44 @@
 import {
-  CardTrouble,
   measurePaints,
   readCard,
   readPhoto,
-  RefusedInput,
+  refused,
   sampleColours,
   standInCard,
+  type CardGrounds,
+  type CardMarks,
+  type Paint,
+  type Pixel,
   type SwatchPhoto,
+  type UsedDot,
 } from '@pale-glint/core';
-import type { SwatchJob, SwatchMessage } from './swatchProtocol.js';
+import { answerJobs, type JobTools } from './jobs.js';
 
 /** Colours are averaged over dots: more points than this tell no more. */
 const MOST_SIDE = 1400;
 
-const post = (news: SwatchMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
+export type DotPlan = Pick<UsedDot, 'paint' | 'use'>;
+
+/** A photo that is open now. */
+export interface OpenedCard {
+  readonly bitmap: ImageBitmap;
+  /** Null for a photo of the painter's own. */
+  readonly marks: CardMarks | null;
+  readonly plan: readonly DotPlan[];
+}
+
 let photo: SwatchPhoto | null = null;
+function opened(): SwatchPhoto {
+  if (!photo) throw refused('photo', 'none is open', 'an open photo');
+  return photo;
+}
 
 async function decoded(file: Blob): Promise<{ photo: SwatchPhoto; bitmap: ImageBitmap }> {
   const info = readPhoto(new Uint8Array(await file.arrayBuffer()));
   const scale = Math.min(1, MOST_SIDE / Math.max(info.widthPx, info.heightPx));
-  const whole = await createImageBitmap(file);
+  const whole = await createImageBitmap(file).catch(() => {
+    throw refused('photo', 'a picture that could not be read here', 'one exported as JPEG or PNG');
+  });
   const [width, height] = [Math.round(whole.width * scale), Math.round(whole.height * scale)];
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -29,31 +48,37 @@ async function decoded(file: Blob): Promise<{ photo: SwatchPhoto; bitmap: ImageB
   return { photo: { width, height, rgba: data }, bitmap: await createImageBitmap(canvas) };
 }
 
-self.onmessage = async ({ data: job }: MessageEvent<SwatchJob>) => {
-  try {
-    if (job.kind === 'open') {
-      const opened = await decoded(job.file);
-      photo = opened.photo;
-      post({ kind: 'opened', bitmap: opened.bitmap, marks: null, plan: [] }, [opened.bitmap]);
-    } else if (job.kind === 'stand-in') {
-      const card = standInCard(job.pots, job.white);
-      photo = card.photo;
-      const bitmap = await createImageBitmap(
-        new ImageData(card.photo.rgba, card.photo.width, card.photo.height),
-      );
-      post({ kind: 'opened', bitmap, marks: card.marks, plan: card.uses }, [bitmap]);
-    } else if (photo && job.kind === 'sample') {
-      post({ kind: 'sampled', labs: sampleColours(photo, job.at) });
-    } else if (photo && job.kind === 'read') {
-      const card = readCard(photo, job.marks);
-      const dots = job.plan.map((p, i) => ({ ...p, hex: card.dots[i].hex }));
-      post({ kind: 'read', card, measured: measurePaints(dots, job.paints, job.grounds) });
-    }
-  } catch (error) {
-    const known = error instanceof CardTrouble || error instanceof RefusedInput;
-    post({
-      kind: 'failed',
-      message: known ? error.message : 'This photo could not be read here. Export it as JPEG or PNG.',
-    });
-  }
+const jobs = {
+  /** A photo of the painter's own; kept here for what is asked afterwards. */
+  async open(file: Blob, { hand }: JobTools): Promise<OpenedCard> {
+    const { photo: own, bitmap } = await decoded(file);
+    photo = own;
+    return { bitmap: hand(bitmap), marks: null, plan: [] };
+  },
+  /** A stand-in card of these pots. */
+  async standIn(
+    { pots, white }: { readonly pots: readonly Paint[]; readonly white: Paint | null },
+    { hand }: JobTools,
+  ): Promise<OpenedCard> {
+    const card = standInCard(pots, white);
+    photo = card.photo;
+    const { rgba, width, height } = card.photo;
+    const bitmap = await createImageBitmap(new ImageData(rgba, width, height));
+    return { bitmap: hand(bitmap), marks: card.marks, plan: card.uses };
+  },
+  /** Colours of the photo that is open, at some places. */
+  sample: (at: readonly Pixel[]) => sampleColours(opened(), at),
+  /** Reads the dots of the photo that is open, and what they tell of the paints. */
+  read(job: {
+    readonly marks: CardMarks;
+    readonly plan: readonly DotPlan[];
+    readonly paints: readonly Paint[];
+    readonly grounds: CardGrounds;
+  }) {
+    const card = readCard(opened(), job.marks);
+    const dots = job.plan.map((p, i) => ({ ...p, hex: card.dots[i].hex }));
+    return { card, measured: measurePaints(dots, job.paints, job.grounds) };
+  },
 };
+export type SwatchJobs = typeof jobs;
+answerJobs(jobs);

@@ -1,52 +1,42 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MixJob, MixMessage } from './mixProtocol.js';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { MixJobs } from './mix.worker.js';
+import { workerClient } from './workerClient.js';
 
 export type SearchState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'busy'; readonly share: number }
   | { readonly kind: 'failed'; readonly message: string };
 
+const startMixing = () =>
+  new Worker(new URL('./mix.worker.ts', import.meta.url), { type: 'module', name: 'mix' });
+
 /** Looks for mixes in a worker of its own, one search at a time; a newer one ends the one under way. */
 export function useMixSearch() {
-  const worker = useRef<Worker | null>(null);
+  const client = useMemo(() => workerClient<MixJobs>(startMixing), []);
   const [state, setState] = useState<SearchState>({ kind: 'idle' });
-  const end = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = null;
-  }, []);
-  useEffect(() => end, [end]);
+  useEffect(() => client.end, [client]);
   const stop = useCallback(() => {
-    end();
+    client.end();
     setState({ kind: 'idle' });
-  }, [end]);
+  }, [client]);
   const search = useCallback(
-    <J extends MixJob>(job: J, then: (found: Extract<MixMessage, { kind: J['kind'] }>) => void) => {
-      end();
+    async <K extends keyof MixJobs>(
+      name: K,
+      job: Parameters<MixJobs[K]>[0],
+      then: (found: ReturnType<MixJobs[K]>) => void,
+    ) => {
+      client.end();
       setState({ kind: 'busy', share: 0 });
-      const mine = new Worker(new URL('./mix.worker.ts', import.meta.url), {
-        type: 'module',
-        name: 'mix',
-      });
-      worker.current = mine;
-      mine.onmessage = ({ data }: MessageEvent<MixMessage>) => {
-        if (data.kind === 'progress') {
-          setState({ kind: 'busy', share: data.share });
-          return;
-        }
-        end();
-        if (data.kind === 'failed') setState({ kind: 'failed', message: data.message });
-        else {
-          setState({ kind: 'idle' });
-          then(data as Extract<MixMessage, { kind: J['kind'] }>);
-        }
-      };
-      mine.onerror = (e) => {
-        end();
-        setState({ kind: 'failed', message: e.message || 'This browser stopped the work.' });
-      };
-      mine.postMessage(job);
+      try {
+        const found = await client.ask(name, job, ({ share }) => setState({ kind: 'busy', share }));
+        client.end();
+        setState({ kind: 'idle' });
+        then(found as ReturnType<MixJobs[K]>);
+      } catch (error) {
+        setState({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+      }
     },
-    [end],
+    [client],
   );
   return { state, search, stop };
 }

@@ -1,5 +1,5 @@
 import { forms, heightOf } from '../form/index.js';
-import { clamp, inRing, rad } from '../units/index.js';
+import { clamp, inRing, rad, refused } from '../units/index.js';
 
 /** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
 export interface StandInSculpt {
@@ -140,11 +140,10 @@ const heronWing: StandInSculpt = {
 /** The sculpts of the stand-in bench, in rising difficulty. */
 export const standInSculpts: readonly StandInSculpt[] = [dome, breastplate, knee, face, wing, heronWing];
 
-/** @throws RangeError for an id that none has */
+/** @throws RefusedInput for an id that none has */
 export function standInSculpt(id: string): StandInSculpt {
   const found = standInSculpts.find((s) => s.id === id);
-  if (!found)
-    throw new RangeError(`sculpt: "${id}"; accepted: one of ${standInSculpts.map((s) => s.id).join(', ')}`);
+  if (!found) throw refused('sculpt', `"${id}"`, `one of ${standInSculpts.map((s) => s.id).join(', ')}`);
   return found;
 }
 

@@ -1,7 +1,8 @@
+import { refused } from '../units/index.js';
 import type { FormOf } from '../piece/index.js';
 import type { Point } from './surface.js';
 import { forms } from './registry.js';
-import { BadTaps, type Tapped } from './tapped.js';
+import { type Tapped } from './tapped.js';
 
 const LEAST_MM = 0.2;
 const MOST_POINTS = 200;
@@ -11,7 +12,7 @@ const round = (v: number) => Math.round(v * 1000) / 1000;
  * A part outlined on a sculpt: its surface is the sculpt's own there. Places are mm in the piece's frame.
  * @param surface hash of the sculpt's surface
  * @param middle where the sculpt's middle lies in the piece
- * @throws BadTaps for fewer than three points or points on one line
+ * @throws RefusedInput for fewer than three points or points on one line
  */
 export function cutFromSculpt(
   outline: readonly Point[],
@@ -20,13 +21,12 @@ export function cutFromSculpt(
   corners: 'smooth' | 'as drawn' = 'smooth',
 ): Tapped<FormOf<'sculpt'>> {
   if (outline.length < 3 || outline.length > MOST_POINTS)
-    throw new BadTaps(`taps: ${outline.length}; accepted: 3 to ${MOST_POINTS}, round the part`);
+    throw refused('taps', `${outline.length}`, `3 to ${MOST_POINTS}, round the part`);
   const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
   const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const [x, y] = [round((left + right) / 2), round((bottom + top) / 2)];
   const [widthMm, heightMm] = [round(right - left), round(top - bottom)];
-  if (widthMm < LEAST_MM || heightMm < LEAST_MM)
-    throw new BadTaps('taps: on one line; accepted: round the part');
+  if (widthMm < LEAST_MM || heightMm < LEAST_MM) throw refused('taps', 'on one line', 'round the part');
   return {
     form: {
       ...forms.sculpt.defaults,

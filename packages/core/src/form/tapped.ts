@@ -1,5 +1,5 @@
 import type { FormOf, Place } from '../piece/index.js';
-import { clamp, deg, leastSquares } from '../units/index.js';
+import { clamp, deg, leastSquares, refused } from '../units/index.js';
 import { forms } from './registry.js';
 import type { Point } from './surface.js';
 
@@ -8,9 +8,6 @@ export interface Tapped<F> {
   readonly form: F;
   readonly place: Place;
 }
-
-/** Too few or useless taps, in words. */
-export class BadTaps extends Error {}
 
 const round = (v: number, step = 0.01) => Math.round(v / step) * step;
 const middle = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
@@ -40,10 +37,10 @@ export interface Ellipse {
 /**
  * The ellipse nearest to taps on a rim: a circle for three or four, by least squares of the distances; for five and
  * more all of the ellipse.
- * @throws BadTaps for fewer than three taps, or taps on one line
+ * @throws RefusedInput for fewer than three taps, or taps on one line
  */
 export function ellipseThrough(taps: readonly Point[]): Ellipse {
-  if (taps.length < 3) throw new BadTaps(`taps: ${taps.length}; accepted: three or more on the rim`);
+  if (taps.length < 3) throw refused('taps', `${taps.length}`, 'three or more on the rim');
   const n = taps.length;
   const at: Point = [taps.reduce((s, p) => s + p[0], 0) / n, taps.reduce((s, p) => s + p[1], 0) / n];
   let [xx, yy, xy] = [0, 0, 0];
@@ -54,7 +51,7 @@ export function ellipseThrough(taps: readonly Point[]): Ellipse {
   }
   const root = Math.sqrt((xx - yy) ** 2 + 4 * xy * xy);
   const [long, short] = [(xx + yy + root) / 2, (xx + yy - root) / 2];
-  if (!(short > 1e-4 * long)) throw new BadTaps('taps: on one line; accepted: taps spread round the rim');
+  if (!(short > 1e-4 * long)) throw refused('taps', 'on one line', 'taps spread round the rim');
   const circle = leastSquares(
     ([x, y, r]) => taps.map((p) => apart(p, [x, y]) - r),
     [at[0], at[1], Math.sqrt((2 * (xx + yy)) / 2)],
@@ -114,13 +111,13 @@ export function tappedDome(taps: readonly Point[], nearer: Point | null): Tapped
 
 /**
  * A tube by its two ends: both corners of the lower, then both of the upper.
- * @throws BadTaps for other than four taps or a tube without length
+ * @throws RefusedInput for other than four taps or a tube without length
  */
 export function tappedTube(taps: readonly Point[]): Tapped<FormOf<'tube'>> {
-  if (taps.length !== 4) throw new BadTaps(`taps: ${taps.length}; accepted: four, two at each end`);
+  if (taps.length !== 4) throw refused('taps', `${taps.length}`, 'four, two at each end');
   const [a, b] = [middle(taps[0], taps[1]), middle(taps[2], taps[3])];
   const lengthMm = apart(a, b);
-  if (lengthMm < LEAST_MM) throw new BadTaps('taps: both ends in one place; accepted: two ends apart');
+  if (lengthMm < LEAST_MM) throw refused('taps', 'both ends in one place', 'two ends apart');
   return {
     form: {
       ...forms.tube.defaults,
@@ -134,14 +131,13 @@ export function tappedTube(taps: readonly Point[]): Tapped<FormOf<'tube'>> {
 
 /**
  * A wrapped band: its two ends half way up, then the lower and the upper edge in the middle.
- * @throws BadTaps for other than four taps or a band without width
+ * @throws RefusedInput for other than four taps or a band without width
  */
 export function tappedBand(taps: readonly Point[]): Tapped<FormOf<'band'>> {
-  if (taps.length !== 4)
-    throw new BadTaps(`taps: ${taps.length}; accepted: four: two ends, lower and upper edge`);
+  if (taps.length !== 4) throw refused('taps', `${taps.length}`, 'four: two ends, lower and upper edge');
   const [l, r] = taps[0][0] <= taps[1][0] ? [taps[0], taps[1]] : [taps[1], taps[0]];
   const widthMm = apart(l, r);
-  if (widthMm < LEAST_MM) throw new BadTaps('taps: both ends in one place; accepted: two ends apart');
+  if (widthMm < LEAST_MM) throw refused('taps', 'both ends in one place', 'two ends apart');
   const [ux, uy] = [(r[0] - l[0]) / widthMm, (r[1] - l[1]) / widthMm];
   const up = (p: Point) => -(p[0] - l[0]) * uy + (p[1] - l[1]) * ux;
   const [low, high] = [Math.min(up(taps[2]), up(taps[3])), Math.max(up(taps[2]), up(taps[3]))];
@@ -160,20 +156,20 @@ const yawOfRidge = (off: number, bevelDeg: number): number =>
 
 /**
  * A blade by heel, tip, a place on its left and on its right edge where it is broadest, and one on its ridge.
- * @throws BadTaps for other than five taps or a blade without length
+ * @throws RefusedInput for other than five taps or a blade without length
  */
 export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
   if (taps.length !== 5)
-    throw new BadTaps(`taps: ${taps.length}; accepted: five: heel, tip, left and right edge, ridge`);
+    throw refused('taps', `${taps.length}`, 'five: heel, tip, left and right edge, ridge');
   const [heel, tip, e1, e2, onRidge] = taps;
   const lengthMm = apart(heel, tip);
-  if (lengthMm < LEAST_MM) throw new BadTaps('taps: heel and tip in one place; accepted: two ends apart');
+  if (lengthMm < LEAST_MM) throw refused('taps', 'heel and tip in one place', 'two ends apart');
   const [ax, ay] = [(tip[0] - heel[0]) / lengthMm, (tip[1] - heel[1]) / lengthMm];
   const across = (p: Point) => (p[0] - heel[0]) * ay - (p[1] - heel[1]) * ax;
   const along = (p: Point) => (p[0] - heel[0]) * ax + (p[1] - heel[1]) * ay;
   const [left, right] = [Math.min(across(e1), across(e2)), Math.max(across(e1), across(e2))];
   const widthMm = right - left;
-  if (widthMm < LEAST_MM) throw new BadTaps('taps: both edges in one place; accepted: edges on either side');
+  if (widthMm < LEAST_MM) throw refused('taps', 'both edges in one place', 'edges on either side');
   const mid = (left + right) / 2;
   const off = clamp((across(onRidge) - mid) / (widthMm / 2), -0.8, 0.8);
   const { defaults } = forms.blade;
@@ -196,16 +192,15 @@ export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
 
 /**
  * A plate of any outline by points round it, in order; corners are smoothed.
- * @throws BadTaps for fewer than three taps or an outline without area
+ * @throws RefusedInput for fewer than three taps or an outline without area
  */
 export function tappedOutline(taps: readonly Point[]): Tapped<FormOf<'relief'>> {
   if (taps.length < 3 || taps.length > 200)
-    throw new BadTaps(`taps: ${taps.length}; accepted: 3 to 200 round the outline`);
+    throw refused('taps', `${taps.length}`, '3 to 200 round the outline');
   const xs = taps.map((p) => p[0]);
   const ys = taps.map((p) => p[1]);
   const [l, r, b, t] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  if (r - l < LEAST_MM || t - b < LEAST_MM)
-    throw new BadTaps('taps: on one line; accepted: an outline with an area');
+  if (r - l < LEAST_MM || t - b < LEAST_MM) throw refused('taps', 'on one line', 'an outline with an area');
   const at: Point = [(l + r) / 2, (b + t) / 2];
   return {
     form: {

@@ -1,6 +1,6 @@
+import { RefusedInput } from '../units/index.js';
 import { Unzip, UnzipInflate, zipSync } from 'fflate';
 import type { Piece } from '../piece/index.js';
-import { RefusedInput } from './problems.js';
 
 /** A piece archive may unpack to this many bytes, in so many files. */
 export const MOST_UNPACKED = 400 * 1024 * 1024;

@@ -1,6 +1,7 @@
+import { RefusedInput, type Problem } from '../units/index.js';
 import Papa from 'papaparse';
 import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
-import { heldText, RefusedInput, type Problem } from './problems.js';
+import { heldText } from './problems.js';
 
 /** A paint of a list; columns the program does not know are kept as they are. */
 export interface ListedPaint extends Omit<Paint, 'id' | 'dryMin' | 'contrast' | 'strength'> {

@@ -1,7 +1,8 @@
+import { RefusedInput } from '../units/index.js';
 import Papa from 'papaparse';
 import type { ShelfPaint } from '../piece/index.js';
 import type { ListedPaint } from './paintList.js';
-import { heldText, RefusedInput } from './problems.js';
+import { heldText } from './problems.js';
 
 const HEAD = 'GIMP Palette';
 const MOST_COLOURS = 2000;

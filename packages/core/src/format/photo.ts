@@ -1,4 +1,4 @@
-import { RefusedInput } from './problems.js';
+import { RefusedInput } from '../units/index.js';
 
 /** Photos larger than this are refused before anything decodes them. */
 export const MOST_PIXELS = 64_000_000;

@@ -1,24 +1,5 @@
 import type { z } from 'zod';
-
-/** One thing wrong with an input: where, what it held, what is accepted. */
-export interface Problem {
-  /** Path of the field, for example `parts[2].form.lengthMm`; `line 4, column 12` where the text itself is broken. */
-  readonly path: string;
-  readonly held: string;
-  readonly accepted: string;
-}
-
-/** Refused input. `problems` holds at least one. */
-export class RefusedInput extends Error {
-  constructor(readonly problems: readonly Problem[]) {
-    super(problems.map(problemText).join('\n'));
-    this.name = 'RefusedInput';
-  }
-}
-
-/** "parts[2].form.lengthMm held -3; accepted: a number from 0.2 to 400 mm" */
-export const problemText = ({ path, held, accepted }: Problem): string =>
-  `${path} held ${held}; accepted: ${accepted}`;
+import type { Problem } from '../units/index.js';
 
 /** `['parts', 2, 'form']` as `parts[2].form`; the document itself is `file`. */
 export function pathText(path: readonly PropertyKey[]): string {

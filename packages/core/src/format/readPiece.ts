@@ -1,6 +1,7 @@
+import { RefusedInput, type Problem } from '../units/index.js';
 import { getLocation, parse, printParseErrorCode, visit, type ParseError } from 'jsonc-parser';
 import { FORMAT, pieceSchema, VERSION, type Piece } from '../piece/index.js';
-import { heldText, pathText, problemsOf, RefusedInput, type Problem } from './problems.js';
+import { heldText, pathText, problemsOf } from './problems.js';
 import { referenceProblems } from './references.js';
 import { migrate } from './migrations/index.js';
 

@@ -1,5 +1,6 @@
+import type { Problem } from '../units/index.js';
 import type { Piece } from '../piece/index.js';
-import { pathText, type Problem } from './problems.js';
+import { pathText } from './problems.js';
 
 /** What the schema alone cannot see: ids that occur twice, and ids that point nowhere. */
 export function referenceProblems(piece: Piece): Problem[] {

@@ -1,3 +1,4 @@
+import { RefusedInput, type Problem } from '../units/index.js';
 import {
   EMPTY_SHELF,
   LEFT,
@@ -10,7 +11,7 @@ import {
 } from '../piece/index.js';
 import type { ListedPaint } from './paintList.js';
 import { migrateShelf } from './migrations/index.js';
-import { heldText, problemsOf, RefusedInput, type Problem } from './problems.js';
+import { heldText, problemsOf } from './problems.js';
 
 /** A shelf file may hold this many bytes (UTF-8). */
 export const MOST_SHELF_BYTES = 2 * 1024 * 1024;

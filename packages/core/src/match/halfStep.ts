@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { deltaE, mixLab, type Lab } from '../colour/index.js';
 import { paintsById } from '../ladder/index.js';
 import { metalAt } from '../metal/index.js';
@@ -30,7 +31,7 @@ export function halfStep(
 ): HalfStep | null {
   const byId = paintsById(paints);
   const [dark, light] = [ladder.steps[index], ladder.steps[index + 1]];
-  if (!dark || !light) throw new RangeError(`step: ${index}; accepted: 0 to ${ladder.steps.length - 2}`);
+  if (!dark || !light) throw refused('step', `${index}`, `0 to ${ladder.steps.length - 2}`);
   const [a, b] = [stepLab(dark, byId), stepLab(light, byId)];
   const metal = metalOfLadder(ladder);
   // Midway between the mixes as they are; the metal's own hue there only where both lie on its path.

@@ -1,4 +1,4 @@
-export { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
+export { MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
 export { withVisibility } from './visibility.js';
 export {
   FRONT,

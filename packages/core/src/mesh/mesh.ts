@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { MOST_SHAPE_TRIANGLES } from '../sculpt/index.js';
 
 /** Triangles as a file gives them: places in the file's own unit, three indices a triangle. */
@@ -9,9 +10,6 @@ export interface Mesh {
   /** What was found and mended, in words. */
   readonly notes: readonly string[];
 }
-
-/** Why a file makes no mesh. */
-export class BadMesh extends Error {}
 
 export const MOST_TRIANGLES = MOST_SHAPE_TRIANGLES;
 export const MOST_MESH_BYTES = 300 * 1024 * 1024;
@@ -74,25 +72,30 @@ const MOST_CHECKED = 400_000;
 /**
  * Makes a mesh fit to work on: vertices welded, triangles without area left out, the outside turned outward; holes and
  * edges that more than two triangles share are counted and told.
- * @throws BadMesh where nothing is left, or too much
+ * @throws RefusedInput where nothing is left, or too much
  */
 export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh['up']): Mesh {
   const count = (rawIndex?.length ?? raw.length / 3) / 3;
-  if (!(count >= 1))
-    throw new BadMesh('mesh: no triangle in it; accepted: a closed or open surface of triangles');
+  if (!(count >= 1)) throw refused('mesh', 'no triangle in it', 'a closed or open surface of triangles');
   if (count > MOST_TRIANGLES)
-    throw new BadMesh(
-      `mesh: ${(count / 1e6).toFixed(1)} million triangles; accepted: at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
+    throw refused(
+      'mesh',
+      `${(count / 1e6).toFixed(1)} million triangles`,
+      `at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
     );
   if (raw.some((v) => !Number.isFinite(v)))
-    throw new BadMesh('mesh: places that are no numbers; accepted: finite places');
+    throw refused('mesh', 'places that are no numbers', 'finite places');
   const { positions, index } = welded(raw, rawIndex);
   const kept: number[] = [];
   let volume = 0;
   for (let t = 0; t < index.length; t += 3) {
     const [a, b, c] = [3 * index[t], 3 * index[t + 1], 3 * index[t + 2]];
     if (!(c < positions.length && b < positions.length && a < positions.length))
-      throw new BadMesh('mesh: a triangle names a corner that is not there');
+      throw refused(
+        'mesh',
+        'a triangle that names a corner that is not there',
+        'triangles of the corners it has',
+      );
     const [ux, uy, uz] = [
       positions[b] - positions[a],
       positions[b + 1] - positions[a + 1],
@@ -108,7 +111,7 @@ export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh
     volume += positions[a] * nx + positions[a + 1] * ny + positions[a + 2] * nz;
     kept.push(index[t], index[t + 1], index[t + 2]);
   }
-  if (kept.length === 0) throw new BadMesh('mesh: all its triangles are without area; accepted: a surface');
+  if (kept.length === 0) throw refused('mesh', 'all its triangles are without area', 'a surface');
   const notes: string[] = [];
   const gone = (index.length - kept.length) / 3;
   if (gone > 0) notes.push(`${gone} triangles without area were left out`);

@@ -1,6 +1,6 @@
 import type { Sculpt } from '../sculpt/index.js';
-import { rad } from '../units/index.js';
-import { BadMesh, type Mesh } from './mesh.js';
+import { rad, refused } from '../units/index.js';
+import { type Mesh } from './mesh.js';
 
 /** From which side a mesh is seen, and how large it is. */
 export interface MeshView {
@@ -40,15 +40,15 @@ export function standingHeight({ positions }: Mesh, up: 'y' | 'z'): number {
 
 /**
  * Places of a mesh in the view's frame in mm, x to the viewer's right, y up, z toward the viewer, its middle at 0.
- * @throws BadMesh for a size no miniature has, which must then be told
+ * @throws RefusedInput for a size no miniature has, which must then be told
  */
 export function seenPlaces(mesh: Mesh, view: MeshView): Float32Array {
   const tall = standingHeight(mesh, view.up);
   if (view.heightMm === null && !(tall >= LIKELY_MM[0] && tall <= LIKELY_MM[1]))
-    throw new BadMesh(
-      'height: ' +
-        `${tall >= 1000 ? `${Number((tall / 1000).toPrecision(3))} metres` : `${Number(tall.toPrecision(3))} mm`} ` +
-        'tall if its numbers are mm; say how tall the miniature is',
+    throw refused(
+      'height',
+      `${tall >= 1000 ? `${Number((tall / 1000).toPrecision(3))} metres` : `${Number(tall.toPrecision(3))} mm`} if its numbers are mm`,
+      'its height: say how tall the miniature is',
     );
   const scale = view.heightMm === null ? 1 : view.heightMm / (tall || 1);
   const [cy, sy] = [Math.cos(rad(view.yawDeg)), Math.sin(rad(view.yawDeg))];
@@ -148,7 +148,8 @@ export function rasterise(
     w = Math.max(w, 2 * Math.abs(places[i]));
     h = Math.max(h, 2 * Math.abs(places[i + 1]));
   }
-  if (!(w > 0 && h > 0)) throw new BadMesh('mesh: from this side nothing is seen of it; turn it');
+  if (!(w > 0 && h > 0))
+    throw refused('mesh', 'nothing is seen of it from this side', 'a side from which it is seen: turn it');
   const margin = 0.5;
   const px = Math.min(
     pxPerMm ?? MOST_PX_PER_MM,

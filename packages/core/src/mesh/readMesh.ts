@@ -1,17 +1,18 @@
+import { refused, RefusedInput } from '../units/index.js';
 import { Mesh as ThreeMesh, type BufferGeometry, type Object3D } from 'three';
 import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
 import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js';
-import { BadSculpt, isShape, readShape } from '../sculpt/index.js';
-import { BadMesh, MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
+import { isShape, readShape } from '../sculpt/index.js';
+import { MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
 
 type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
 
 const head = (bytes: Uint8Array, n: number) => new TextDecoder('latin1').decode(bytes.subarray(0, n));
 
-/** What a file is, by its content first and its name where content does not tell. @throws BadMesh */
+/** What a file is, by its content first and its name where content does not tell. @throws RefusedInput */
 function kindOf(bytes: Uint8Array, name: string): Kind {
   const start = head(bytes, 512);
   if (start.startsWith('glTF')) return 'gltf';
@@ -19,9 +20,7 @@ function kindOf(bytes: Uint8Array, name: string): Kind {
   if (/\.gltf$/i.test(name) || /^\s*\{[\s\S]*"asset"/.test(start)) return 'gltf';
   if (/\.obj$/i.test(name) || /^(#[^\n]*\n|\s)*(mtllib|o|g|v)\s/.test(start)) return 'obj';
   if (/\.stl$/i.test(name) || /^solid\b/.test(start) || binaryStl(bytes)) return 'stl';
-  throw new BadMesh(
-    `file: "${name.slice(0, 60)}" is no shape this program reads; accepted: STL, OBJ, PLY, glTF`,
-  );
+  throw refused('file', `"${name.slice(0, 60)}" is no shape this program reads`, 'STL, OBJ, PLY, glTF');
 }
 
 const stlCount = (bytes: Uint8Array) =>
@@ -34,17 +33,21 @@ function stl(bytes: Uint8Array): BufferGeometry {
     const count = stlCount(bytes);
     if (count > MOST_TRIANGLES) throw tooMany(count);
     if (count < 0 || 84 + 50 * count > bytes.length)
-      throw new BadMesh(
-        `file: an STL that is cut off: ${bytes.length} bytes for ${Math.max(0, count)} triangles; accepted: a whole one`,
+      throw refused(
+        'file',
+        `an STL that is cut off: ${bytes.length} bytes for ${Math.max(0, count)} triangles`,
+        'a whole one',
       );
   } else if (!/\bendsolid\b/.test(head(bytes.subarray(Math.max(0, bytes.length - 400)), 400)))
-    throw new BadMesh('file: an STL that is cut off; accepted: a whole one, with endsolid at its end');
+    throw refused('file', 'an STL that is cut off', 'a whole one, with endsolid at its end');
   return new STLLoader().parse(whole(bytes));
 }
 
 const tooMany = (n: number) =>
-  new BadMesh(
-    `mesh: ${(n / 1e6).toFixed(1)} million triangles; accepted: at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
+  refused(
+    'mesh',
+    `${(n / 1e6).toFixed(1)} million triangles`,
+    `at most ${MOST_TRIANGLES / 1e6} million: thin it out before exporting`,
   );
 /** The bytes in a buffer of their own, as the readers want them. */
 const whole = (bytes: Uint8Array): ArrayBuffer => bytes.slice().buffer;
@@ -64,12 +67,10 @@ interface Gltf {
 /** Only shapes are wanted: without pictures nothing is fetched and nothing is decoded. */
 function bare(json: Gltf): Gltf {
   if (json.buffers?.some((b) => b.uri !== undefined && !b.uri.startsWith('data:')))
-    throw new BadMesh(
-      'file: a glTF whose shape lies in another file; accepted: GLB, or glTF with everything inside',
-    );
+    throw refused('file', 'a glTF whose shape lies in another file', 'GLB, or glTF with everything inside');
   const packed = (json.extensionsRequired ?? []).filter((e) => /draco|meshopt/i.test(e));
   if (packed.length > 0)
-    throw new BadMesh(`file: a glTF packed with ${packed[0]}; accepted: one exported without compression`);
+    throw refused('file', `a glTF packed with ${packed[0]}`, 'one exported without compression');
   const { materials: _m, textures: _t, images: _i, animations: _a, skins: _s, ...rest } = json;
   return {
     ...rest,
@@ -87,7 +88,7 @@ async function gltf(bytes: Uint8Array): Promise<Object3D> {
     if (head(bytes, 4) === 'glTF') {
       const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
       if (view.getUint32(8, true) > bytes.length)
-        throw new BadMesh('file: a GLB that is cut off; accepted: a whole one');
+        throw refused('file', 'a GLB that is cut off', 'a whole one');
       const end = 20 + view.getUint32(12, true);
       const json = JSON.stringify(
         bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf),
@@ -105,9 +106,7 @@ async function gltf(bytes: Uint8Array): Promise<Object3D> {
       input = glb.buffer;
     } else input = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes)) as Gltf));
   } catch (error) {
-    throw error instanceof BadMesh
-      ? error
-      : new BadMesh('file: a glTF that is broken; accepted: a whole one');
+    throw error instanceof RefusedInput ? error : refused('file', 'a glTF that is broken', 'a whole one');
   }
   return new Promise((resolve, reject) =>
     new GLTFLoader().parse(
@@ -116,8 +115,10 @@ async function gltf(bytes: Uint8Array): Promise<Object3D> {
       (found) => resolve(found.scene),
       (error) =>
         reject(
-          new BadMesh(
-            `file: a glTF that cannot be read (${error instanceof Error ? error.message : 'broken'})`,
+          refused(
+            'file',
+            `a glTF that cannot be read (${error instanceof Error ? error.message : 'broken'})`,
+            'a whole GLB, or glTF with everything inside',
           ),
         ),
     ),
@@ -135,28 +136,29 @@ function geometryOf(root: Object3D): BufferGeometry {
     own.morphAttributes = {};
     all.push(own.index ? own.toNonIndexed() : own);
   });
-  if (all.length === 0)
-    throw new BadMesh('mesh: no triangle in it; accepted: a closed or open surface of triangles');
+  if (all.length === 0) throw refused('mesh', 'no triangle in it', 'a closed or open surface of triangles');
   return all.length === 1 ? all[0] : mergeGeometries(all);
 }
 
 /**
  * Reads a shape: STL (binary or text), OBJ, PLY or glTF with everything inside. Colours, pictures, bones and animation
  * are left out.
- * @throws BadMesh
+ * @throws RefusedInput
  */
 export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
-  if (bytes.length === 0) throw new BadMesh('file: nothing in it; accepted: STL, OBJ, PLY, glTF');
+  if (bytes.length === 0) throw refused('file', 'nothing in it', 'STL, OBJ, PLY, glTF');
   if (bytes.length > MOST_MESH_BYTES)
-    throw new BadMesh(
-      `file: ${Math.round(bytes.length / 1048576)} MB; accepted: at most ${MOST_MESH_BYTES / 1048576} MB`,
+    throw refused(
+      'file',
+      `${Math.round(bytes.length / 1048576)} MB`,
+      `at most ${MOST_MESH_BYTES / 1048576} MB`,
     );
   if (isShape(bytes)) {
     // One that was kept: mended already.
     try {
       return { ...readShape(bytes), notes: [] };
     } catch (error) {
-      throw error instanceof BadSculpt ? new BadMesh(error.message) : error;
+      throw error;
     }
   }
   const kind = kindOf(bytes, name);
@@ -167,23 +169,25 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
     else if (kind === 'obj') geometry = geometryOf(new OBJLoader().parse(new TextDecoder().decode(bytes)));
     else geometry = geometryOf(await gltf(bytes));
   } catch (error) {
-    if (error instanceof BadMesh) throw error;
-    throw new BadMesh(
-      'file: it is broken or cut off ' +
-        `(${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}); accepted: a whole ` +
-        `${kind.toUpperCase()}`,
+    if (error instanceof RefusedInput) throw error;
+    throw refused(
+      'file',
+      `something broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'})`,
+      `a whole ${kind.toUpperCase()}`,
     );
   }
   const position = geometry.getAttribute('position');
-  if (!position) throw new BadMesh('mesh: no places in it; accepted: a surface of triangles');
+  if (!position) throw refused('mesh', 'no places in it', 'a surface of triangles');
   // A PLY of points alone has places and no triangles.
   if (kind === 'ply' && !geometry.index)
-    throw new BadMesh('mesh: points without triangles; accepted: a surface of triangles');
+    throw refused('mesh', 'points without triangles', 'a surface of triangles');
   if (kind === 'ply') {
     const promised = Number(/element face (\d+)/.exec(head(bytes, 4096))?.[1] ?? 0);
     if ((geometry.index?.count ?? 0) / 3 < promised)
-      throw new BadMesh(
-        `file: a PLY that is cut off: ${Math.floor((geometry.index?.count ?? 0) / 3)} of ${promised} faces; accepted: a whole one`,
+      throw refused(
+        'file',
+        `a PLY that is cut off: ${Math.floor((geometry.index?.count ?? 0) / 3)} of ${promised} faces`,
+        'a whole one',
       );
   }
   return mended(

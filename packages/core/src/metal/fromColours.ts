@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { hexToLab, labToHex, type Lab } from '../colour/index.js';
 import type { Metal } from './metal.js';
 
@@ -10,7 +11,7 @@ const ID = /^path((?:-[0-9a-f]{6}){2,7})$/;
 /**
  * A metal after colours that somebody saw: taps on a photo of one, or steps of the painter's own. In order of value;
  * those of nearly one value are averaged, and of many the most even seven are kept.
- * @throws RangeError where fewer than two values are left
+ * @throws RefusedInput where fewer than two values are left
  */
 export function metalFromColours(colours: readonly Lab[]): Metal {
   const sorted = [...colours].sort((a, b) => a.l - b.l);
@@ -28,8 +29,10 @@ export function metalFromColours(colours: readonly Lab[]): Metal {
     b: mean(g, (c) => c.b),
   }));
   if (places.length < 2)
-    throw new RangeError(
-      `colours: ${places.length === 0 ? 'none' : 'all of nearly one value'}; accepted: a dark, a light and what lies between`,
+    throw refused(
+      'colours',
+      `${places.length === 0 ? 'none' : 'all of nearly one value'}`,
+      'a dark, a light and what lies between',
     );
   // The place that its neighbours tell best goes first.
   while (places.length > MOST) {

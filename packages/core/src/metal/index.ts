@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { brass } from './brass.js';
 import { bronzeMetal } from './bronze.js';
 import { coldSteelMetal } from './coldSteel.js';
@@ -30,9 +31,9 @@ export const metals: readonly Metal[] = [
   gunmetal,
 ];
 
-/** @throws RangeError for an id that none has */
+/** @throws RefusedInput for an id that none has */
 export function metalById(id: string): Metal {
   const found = metals.find((m) => m.id === id);
-  if (!found) throw new RangeError(`metal: "${id}"; accepted: one of ${metals.map((m) => m.id).join(', ')}`);
+  if (!found) throw refused('metal', `"${id}"`, `one of ${metals.map((m) => m.id).join(', ')}`);
   return found;
 }

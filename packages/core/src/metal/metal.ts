@@ -1,5 +1,5 @@
 import { hexToLab, mixLab, type Lab } from '../colour/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, refused } from '../units/index.js';
 
 /** A metal as a painter means it: which hue and chroma belong to which value, dark to light. */
 export interface Metal {
@@ -44,18 +44,18 @@ export function metalAt(metal: Metal, value: number): Lab {
   return mixLab(path[k], path[k + 1], (value - path[k].l) / (path[k + 1].l - path[k].l));
 }
 
-/** Values of the steps between both ends, 0..100, rising. @throws RangeError */
+/** Values of the steps between both ends, 0..100, rising. @throws RefusedInput */
 export function valuesOf(metal: Metal, { steps, from = null, to = null, crowd = 0 }: Targets): number[] {
   if (!Number.isInteger(steps) || steps < LEAST_STEPS || steps > MOST_STEPS)
-    throw new RangeError(`steps: ${steps}; accepted: ${LEAST_STEPS} to ${MOST_STEPS}`);
+    throw refused('steps', `${steps}`, `${LEAST_STEPS} to ${MOST_STEPS}`);
   const low = from ?? hexToLab(metal.path[0]).l;
   const high = to ?? hexToLab(metal.path[metal.path.length - 1]).l;
-  if (!(high > low)) throw new RangeError(`values: ${low} to ${high}; accepted: the last above the first`);
+  if (!(high > low)) throw refused('values', `${low} to ${high}`, 'the last above the first');
   // A bend that keeps both ends and moves the middle by half its room at most.
   const bend = 2 ** -clamp(crowd, -1, 1);
   return Array.from({ length: steps }, (_, k) => low + (high - low) * (k / (steps - 1)) ** bend);
 }
 
-/** Colours to be mixed for a metal in so many steps, dark to light. @throws RangeError */
+/** Colours to be mixed for a metal in so many steps, dark to light. @throws RefusedInput */
 export const targetsOf = (metal: Metal, targets: Targets): Lab[] =>
   valuesOf(metal, targets).map((l) => metalAt(metal, l));

@@ -1,4 +1,4 @@
-import { normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { normalise, solveLinear, type Vec3, refused } from '../units/index.js';
 import { median, reduced, type LuminanceImage } from './luminanceImage.js';
 
 /** A circle in a picture, in pixels from its upper left corner; its middle lies at fractions, as pixel middles do at .5. */
@@ -8,17 +8,13 @@ export interface Circle {
   readonly r: number;
 }
 
-/** Why no ball could be taken. */
-export class NoBall extends Error {}
-
 /**
  * The circle through taps on a ball's outline: exact for three, by least squares of the algebraic distance for more
  * (Kåsa 1976).
- * @throws NoBall for fewer than three, or taps on one line
+ * @throws RefusedInput for fewer than three, or taps on one line
  */
 export function circleThrough(taps: readonly (readonly [number, number])[]): Circle {
-  if (taps.length < 3)
-    throw new NoBall(`taps: ${taps.length}; accepted: three or more on the ball's outline`);
+  if (taps.length < 3) throw refused('taps', `${taps.length}`, "three or more on the ball's outline");
   const rows = [0, 1, 2].map(() => [0, 0, 0]);
   const right = [0, 0, 0];
   for (const [x, y] of taps) {
@@ -31,7 +27,7 @@ export function circleThrough(taps: readonly (readonly [number, number])[]): Cir
   const found = solveLinear(rows, right);
   const r2 = found && found[2] + (found[0] / 2) ** 2 + (found[1] / 2) ** 2;
   if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5)
-    throw new NoBall("taps: on one line; accepted: spread round the ball's outline");
+    throw refused('taps', 'on one line', "spread round the ball's outline");
   return { x: found[0] / 2, y: found[1] / 2, r: Math.sqrt(r2) };
 }
 
@@ -111,7 +107,7 @@ export function fittedBall(middle: LuminanceImage, near: Circle, reach = 0.2): C
 /**
  * A small dark shiny ball looked for in the photos' median: the circle of 2 to 16 % of the picture's width with the
  * steepest dark-to-bright rim that has a bright spot in most photos.
- * @throws NoBall where none is
+ * @throws RefusedInput where none is
  */
 export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImage[]): Circle {
   const by = Math.max(1, Math.ceil(Math.max(middle.width, middle.height) / SEARCH));
@@ -168,7 +164,8 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
     const score = rim * spots;
     if (spots >= 0.6 && rim > 0.04 && (!best || score > best.score)) best = { at: whole, score };
   }
-  if (!best) throw new NoBall('ball: none was found; tap three places on its outline');
+  if (!best)
+    throw refused('ball', 'none was found', 'a photo with the ball in it, or three taps on its outline');
   return fittedBall(middle, best.at, 0.06);
 }
 

@@ -1,5 +1,5 @@
 export * from './align.js';
-export { circleThrough, fittedBall, foundBall, highlightOf, lampOf, NoBall, type Circle } from './ball.js';
+export { circleThrough, fittedBall, foundBall, highlightOf, lampOf, type Circle } from './ball.js';
 export { integrated } from './integrate.js';
 export { lampPlaced, type Lamp } from './lamps.js';
 export { CLIPPED, luminanceImageOf, reduced, shifted, type LuminanceImage } from './luminanceImage.js';

@@ -1,7 +1,7 @@
 import { fillAround, type Sculpt } from '../sculpt/index.js';
-import type { Vec3 } from '../units/index.js';
+import { type Vec3, refused, RefusedInput } from '../units/index.js';
 import { offsetsFrom } from './align.js';
-import { fittedBall, foundBall, highlightOf, lampOf, NoBall, type Circle } from './ball.js';
+import { fittedBall, foundBall, highlightOf, lampOf, type Circle } from './ball.js';
 import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
 import { leaveOneOut, judgedAll, type Inconsistency, type Judged } from './leaveOneOut.js';
@@ -16,12 +16,21 @@ export const LEAST_PHOTOS = 4;
 export const MOST_PHOTOS = 16;
 
 /** Why no surface could be made, with what each photo showed as far as it went. */
-export class NoScan extends Error {
+export class NoScan extends RefusedInput {
   constructor(
-    message: string,
+    path: string,
+    held: string,
+    accepted: string,
     readonly faults: readonly (PhotoFault | null)[] = [],
   ) {
-    super(message);
+    super([
+      { path, held, accepted },
+      ...faults.flatMap((f, i) =>
+        f
+          ? [{ path: `photo ${i + 1}`, held: `${f.fault}: ${f.message}`, accepted: 'a photo without it' }]
+          : [],
+      ),
+    ]);
   }
 }
 
@@ -117,13 +126,13 @@ function lampsAtDistance(
 export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions): Scan {
   const { onProgress: tell = () => undefined } = options;
   if (given.length < LEAST_PHOTOS || given.length > MOST_PHOTOS)
-    throw new NoScan(
-      `photos: ${given.length}; accepted: ${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`,
-    );
+    throw refused('photos', String(given.length), `${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`);
   given.forEach((p, k) => {
     if (p.width !== given[0].width || p.height !== given[0].height)
-      throw new NoScan(
-        `photo ${k + 1}: ${p.width} x ${p.height}; accepted: ${given[0].width} x ${given[0].height}, as the first`,
+      throw refused(
+        `photo ${k + 1}`,
+        `${p.width} x ${p.height}`,
+        `${given[0].width} x ${given[0].height}, as the first`,
       );
   });
   // Photos of many megapixels hold more points than a brush can tell apart: the mean of neighbours is truer.
@@ -145,7 +154,7 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
   tell('looking at the ball', 0.24);
   const good = images.filter((_, k) => !faults[k]?.leaveOut);
   if (good.length < LEAST_PHOTOS)
-    throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
+    throw new NoScan('photos', 'too few of use', 'at least three: see what is wrong with each', faults);
   const middle = medianOf(good);
   const near = options.ball && scaled(options.ball, worked);
   const ball = near ? fittedBall(middle, near, 0.08) : foundBall(middle, good);
@@ -167,7 +176,8 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
   const ballMm: Vec3 = [(ball.x - width / 2) / pxPerMm, (height / 2 - ball.y) / pxPerMm, 0];
   let use = images.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
   const enough = () => use.filter(Boolean).length >= LEAST_PHOTOS;
-  if (!enough()) throw new NoScan('photos: too few are of use; see what is wrong with each', faults);
+  if (!enough())
+    throw new NoScan('photos', 'too few of use', 'at least three: see what is wrong with each', faults);
   const directions = fromBall.map((d): Vec3 => d ?? [0, 0, 1]);
   const samples = samplesOf(images[0], ball, pxPerMm, SAMPLES);
   tell('weighing the lamps', 0.28);
@@ -226,5 +236,3 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
     unclear: doubt === 'unclear',
   };
 }
-
-export { NoBall };

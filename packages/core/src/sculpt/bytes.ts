@@ -1,3 +1,4 @@
+import { refused, RefusedInput } from '../units/index.js';
 import { deflateSync, Inflate } from 'fflate';
 import type { Sculpt } from './sculpt.js';
 
@@ -7,9 +8,6 @@ const HEAD = MAGIC.length + 4 + 4 + 4 + 4 + 4 + 1;
 const UNIT = 32767;
 /** No sculpt holds more points. */
 export const MOST_SCULPT_POINTS = 4_000_000;
-
-/** Why bytes are no sculpt. */
-export class BadSculpt extends Error {}
 
 /**
  * A sculpt as bytes: head (width and height as u32, points per mm, lowest rise and rise of one count as f32, whether
@@ -67,16 +65,18 @@ export function sculptHead(bytes: Uint8Array): {
   open: boolean;
 } {
   if (bytes.length < HEAD || MAGIC.some((m, i) => bytes[i] !== m))
-    throw new BadSculpt('file: not a sculpt of this program; accepted: one that a scan or a 3D file gave');
+    throw refused('file', 'not a sculpt of this program', 'one that a scan or a 3D file gave');
   const head = new DataView(bytes.buffer, bytes.byteOffset + MAGIC.length, HEAD - MAGIC.length);
   const [width, height] = [head.getUint32(0, true), head.getUint32(4, true)];
   const [pxPerMm, low, count] = [8, 12, 16].map((o) => head.getFloat32(o, true));
   if (!(width >= 2 && height >= 2 && width * height <= MOST_SCULPT_POINTS))
-    throw new BadSculpt(
-      `sculpt: ${width} x ${height} points; accepted: at least 2 x 2, at most ${MOST_SCULPT_POINTS} in all`,
+    throw refused(
+      'sculpt',
+      `${width} x ${height} points`,
+      `at least 2 x 2, at most ${MOST_SCULPT_POINTS} in all`,
     );
   if (!(pxPerMm > 0.01 && pxPerMm < 1000) || !Number.isFinite(low) || !(count > 0 && Number.isFinite(count)))
-    throw new BadSculpt(`sculpt: ${pxPerMm} points per mm; accepted: 0.01 to 1000, and finite heights`);
+    throw refused('sculpt', `${pxPerMm} points per mm`, '0.01 to 1000, and finite heights');
   return { width, height, pxPerMm, low, count, open: head.getUint8(20) === 1 };
 }
 
@@ -85,7 +85,8 @@ export function unpacked(body: Uint8Array, size: number): Uint8Array {
   const out = new Uint8Array(size);
   let at = 0;
   const stream = new Inflate((chunk) => {
-    if (at + chunk.length > size) throw new BadSculpt(`sculpt: unpacks to more than ${size} bytes`);
+    if (at + chunk.length > size)
+      throw refused('sculpt', `more than ${size} bytes when unpacked`, 'a surface as it was written');
     out.set(chunk, at);
     at += chunk.length;
   });
@@ -94,13 +95,13 @@ export function unpacked(body: Uint8Array, size: number): Uint8Array {
     for (let i = 0; i < body.length; i += 16384)
       stream.push(body.subarray(i, i + 16384), i + 16384 >= body.length);
   } catch (e) {
-    throw e instanceof BadSculpt ? e : new BadSculpt('sculpt: its data is broken');
+    throw e instanceof RefusedInput ? e : refused('sculpt', 'broken data', 'a surface as it was written');
   }
-  if (at !== size) throw new BadSculpt(`sculpt: ${at} bytes of data; accepted: ${size}`);
+  if (at !== size) throw refused('sculpt', `${at} bytes of data`, `${size}`);
   return out;
 }
 
-/** Reads what `writeSculpt` wrote. @throws BadSculpt */
+/** Reads what `writeSculpt` wrote. @throws RefusedInput */
 export function readSculpt(bytes: Uint8Array): Sculpt {
   const { width, height, pxPerMm, low, count, open } = sculptHead(bytes);
   const n = width * height;

@@ -1,4 +1,4 @@
-export { BadSculpt, MOST_SCULPT_POINTS, readSculpt, sculptHead, writeSculpt } from './bytes.js';
+export { MOST_SCULPT_POINTS, readSculpt, sculptHead, writeSculpt } from './bytes.js';
 export * from './creases.js';
 export * from './region.js';
 export * from './sculpt.js';

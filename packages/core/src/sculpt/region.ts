@@ -1,10 +1,7 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
-import { inRing, rad, weakMemo } from '../units/index.js';
+import { inRing, rad, weakMemo, refused } from '../units/index.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
-
-/** Why a tap finds no region. */
-export class NoRegion extends Error {}
 
 export interface RegionLimits {
   /** The region goes on where the surface turns by less than this over 0.5 mm. */
@@ -90,7 +87,7 @@ const reaches = (ring: readonly number[][], x: number, y: number, far: number): 
  * step; regions with only a fold between them become one.
  * @param places mm from the sculpt's middle, one or more
  * @returns a closed outline in mm from the sculpt's middle
- * @throws NoRegion where nothing is, or too little, or where regions lie apart
+ * @throws RefusedInput where nothing is, or too little, or where regions lie apart
  */
 export function regionAt(
   whole: Sculpt,
@@ -103,7 +100,7 @@ export function regionAt(
   const seeds = places.map(([x, y]) => {
     const [col, row] = sculptCell(s, x, y).map(Math.floor);
     if (col < 0 || row < 0 || col >= w || row >= h || s.confidence[row * w + col] === 0)
-      throw new NoRegion('place: nothing of the sculpt is there; tap on it');
+      throw refused('place', 'nothing of the sculpt is there', 'a tap on it');
     return row * w + col;
   });
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
@@ -159,12 +156,16 @@ export function regionAt(
     ) / 2;
   const ring = rings.sort((a, b) => area(b) - area(a))[0];
   if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2)
-    throw new NoRegion('place: the smooth region there is smaller than 1 mm²; outline it by hand');
+    throw refused(
+      'place',
+      'the smooth region there is smaller than 1 mm²',
+      'a larger one, or an outline drawn by hand',
+    );
   // A hand taps near an edge as well: a place counts as inside up to 1 mm beside the outline.
   const apart =
     seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
   if (apart)
-    throw new NoRegion('places: their regions do not touch; tap the ones between as well, or make two parts');
+    throw refused('places', 'their regions do not touch', 'taps on the ones between as well, or two parts');
   // The mask follows noise from point to point; a hand would not.
   const open = ring.slice(0, -1);
   const near = Math.max(2, Math.round(0.3 * s.pxPerMm));

@@ -1,5 +1,6 @@
+import { refused } from '../units/index.js';
 import { deflateSync } from 'fflate';
-import { BadSculpt, unpacked } from './bytes.js';
+import { unpacked } from './bytes.js';
 
 /** The triangles of a 3D file, mended: places in the file's unit and three indices a triangle. */
 export interface Triangles {
@@ -45,24 +46,25 @@ export function writeShape({ positions, index, up }: Triangles): Uint8Array<Arra
   return out;
 }
 
-/** Reads what `writeShape` wrote; every index is checked. @throws BadSculpt */
+/** Reads what `writeShape` wrote; every index is checked. @throws RefusedInput */
 export function readShape(bytes: Uint8Array): Triangles {
-  if (bytes.length < HEAD || !isShape(bytes)) throw new BadSculpt('file: not a shape that this program kept');
+  if (bytes.length < HEAD || !isShape(bytes))
+    throw refused('file', 'not a shape that this program kept', 'a shape as it was written');
   const head = new DataView(bytes.buffer, bytes.byteOffset + MAGIC.length, HEAD - MAGIC.length);
   const [places, triangles] = [head.getUint32(0, true), head.getUint32(4, true)];
   if (!(triangles >= 1 && triangles <= MOST_SHAPE_TRIANGLES && places >= 3 && places <= 3 * triangles))
-    throw new BadSculpt(
-      `shape: ${triangles} triangles of ${places} places; accepted: 1 to ${MOST_SHAPE_TRIANGLES}`,
-    );
+    throw refused('shape', `${triangles} triangles of ${places} places`, `1 to ${MOST_SHAPE_TRIANGLES}`);
   const data = unpacked(bytes.subarray(HEAD), 12 * places + 12 * triangles);
   const view = new DataView(data.buffer);
   const positions = Float32Array.from({ length: 3 * places }, (_, i) => view.getFloat32(4 * i, true));
-  if (!positions.every((v) => Number.isFinite(v))) throw new BadSculpt('shape: a place that is no number');
+  if (!positions.every((v) => Number.isFinite(v)))
+    throw refused('shape', 'a place that is no number', 'finite places');
   let before = 0;
   const index = Uint32Array.from(
     { length: 3 * triangles },
     (_, i) => (before += view.getInt32(4 * (3 * places + i), true)),
   );
-  if (!index.every((v) => v < places)) throw new BadSculpt('shape: a triangle of places it does not hold');
+  if (!index.every((v) => v < places))
+    throw refused('shape', 'a triangle of places it does not hold', 'triangles of the places it holds');
   return { positions, index, up: head.getUint8(8) === 1 ? 'z' : 'y' };
 }

@@ -1,5 +1,5 @@
 import { hexToLinear, labToHex, LINEAR_OF_BYTE, linearToLab, type Lab, type Rgb } from '../colour/index.js';
-import { clamp, solveLinear } from '../units/index.js';
+import { clamp, solveLinear, refused } from '../units/index.js';
 
 /** A photo as red, green, blue, alpha bytes, sRGB-encoded, rows from the top. */
 export interface SwatchPhoto {
@@ -38,9 +38,6 @@ export interface CardRead {
   /** How far the light's colour was off, in words. */
   readonly cast: string;
 }
-
-/** A photo that tells nothing of its paints, with what to do. */
-export class CardTrouble extends Error {}
 
 const CLIPPED_BYTE = 252;
 const DARK = 0.05;
@@ -165,8 +162,10 @@ function cardField(photo: SwatchPhoto, at: Pixel, white: Rgb): (x: number, y: nu
     });
   }
   if (share < LEAST_CARD)
-    throw new CardTrouble(
-      'No card was found around the white you tapped. Tap bare white card, with more of it in the photo.',
+    throw refused(
+      'white',
+      'no card around the place you tapped',
+      'bare white card, with more of it in the photo',
     );
   return (x, y) => CHANNELS.map((k) => Math.exp(value(fits[k], terms(x, y)))) as unknown as Rgb;
 }
@@ -185,16 +184,17 @@ function castWords(white: Rgb, known: Rgb): string {
 /**
  * Colours of paint dots on a card from a photo: each is compared with the light on the bare card at its own place,
  * which takes exposure, colour of the light and its slope out; a grey of known colour takes out haze.
- * @throws CardTrouble where the photo is too dark, clipped, or shows no card
+ * @throws RefusedInput where the photo is too dark, clipped, or shows no card
  */
 export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
   const whiteReach = Math.max(3, photo.width * 0.01);
   const white = discMean(photo, marks.white, whiteReach);
-  if (white.clipped)
-    throw new CardTrouble('The white of the card is burnt out. Take the photo again, a little darker.');
+  if (white.clipped) throw refused('white', 'burnt out', 'the photo taken again, a little darker');
   if (Math.max(...white.mean) < DARK)
-    throw new CardTrouble(
-      'The photo is too dark to tell colours. Take it again with more light, or tap the white of the card.',
+    throw refused(
+      'photo',
+      'too dark to tell colours',
+      'one with more light, or a tap on the white of the card',
     );
   const field = cardField(photo, marks.white, white.mean);
   const known = hexToLinear(marks.whiteHex);
@@ -208,7 +208,7 @@ export function readCard(photo: SwatchPhoto, marks: CardMarks): CardRead {
     const { mean, light } = at(marks.grey, reachOf(photo, marks.grey));
     const grey = hexToLinear(marks.greyHex);
     if (CHANNELS.some((c) => mean[c] > 0.97 * light[c]))
-      throw new CardTrouble('The grey you tapped is as bright as the card. Tap the grey.');
+      throw refused('grey', 'a place as bright as the card', 'a tap on the grey');
     haze = CHANNELS.map((c) =>
       clamp(light[c] - ((light[c] - mean[c]) * known[c]) / (known[c] - grey[c]), -0.01, 0.15 * light[c]),
     ) as unknown as Rgb;

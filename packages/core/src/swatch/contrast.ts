@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { hexToLab, luminance, luminanceOf, paintSpectrum } from '../colour/index.js';
 import { CONTRAST_RATIO, film, paintModel, thicknessOf, type PaintRecord } from '../paint/index.js';
 import type { Opacity } from '../piece/index.js';
@@ -38,11 +39,11 @@ export const opacityOf = (contrast: number): Opacity =>
 /**
  * Contrast ratio of a paint from one to three coats over black and over white: the one whose films come nearest to the
  * luminance ratios that were measured, least squares, by golden section.
- * @throws RangeError without a pair
+ * @throws RefusedInput without a pair
  */
 export function contrastFrom(paint: PaintRecord, { pairs, water, blackHex, whiteHex }: CoatTest): Contrast {
   if (pairs.length === 0)
-    throw new RangeError('pairs: 0; accepted: one to three counts of coats over black and over white');
+    throw refused('pairs', '0', 'one to three counts of coats over black and over white');
   const y = (hex: string) => luminanceOf(hexToLab(hex).l);
   const [black, white] = [paintSpectrum(blackHex), paintSpectrum(whiteHex)];
   const off = (contrast: number) => {

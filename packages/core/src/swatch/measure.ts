@@ -1,3 +1,4 @@
+import { refused } from '../units/index.js';
 import { hexToLab, linearToLab, labToHex, hexToLinear, deltaE } from '../colour/index.js';
 import type { Paint } from '../piece/index.js';
 import { contrastFrom, type CoatPair } from './contrast.js';
@@ -53,7 +54,7 @@ export function measurePaints(
   }
   const measuredAs = (id: string): Paint => {
     const p = byId.get(id);
-    if (!p) throw new RangeError(`paint: "${id}"; accepted: a paint of the shelf`);
+    if (!p) throw refused('paint', `"${id}"`, 'a paint of the shelf');
     return { ...p, hex: hexOf.get(id) ?? p.hex };
   };
   return [...new Set(dots.map((d) => d.paint))].map((id): Measured => {

@@ -6,6 +6,7 @@ export * from './leastSquares.js';
 export * from './memo.js';
 export * from './monotone.js';
 export * from './random.js';
+export * from './refused.js';
 export * from './ring.js';
 export * from './text.js';
 export * from './vec3.js';

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  BadTaps,
   deg,
   ellipseThrough,
   leastSquares,
@@ -15,6 +14,7 @@ import {
   tappedTube,
   turn,
   type Point,
+  RefusedInput,
 } from '../../src/index.js';
 
 /** A hand taps this far off, at most, each way. */
@@ -141,7 +141,7 @@ test('useless taps are refused with what is accepted', () => {
       [2, 2],
     ]),
   ).toThrow(/on one line/);
-  expect(() => tappedTube([[0, 0]])).toThrow(BadTaps);
+  expect(() => tappedTube([[0, 0]])).toThrow(RefusedInput);
   expect(() =>
     tappedBlade([
       [0, 0],

@@ -22,6 +22,7 @@ import {
   ladderFromSpec,
   writePiece,
   type Paint,
+  RefusedInput,
 } from '../../src/index.js';
 
 const paints = paintsById(towline);
@@ -200,5 +201,5 @@ test('ends of a ladder are the metal’s, or those that were asked for', () => {
   expect(values(null, null)[0]).toBeCloseTo(path[0], 0);
   expect(values(null, null)[4]).toBeCloseTo(path[path.length - 1], 0);
   expect([values(20, 80)[0], values(20, 80)[4]]).toEqual([20, 80]);
-  expect(() => values(80, 20)).toThrow(RangeError);
+  expect(() => values(80, 20)).toThrow(RefusedInput);
 });

@@ -12,6 +12,7 @@ import {
   readsAs,
   targetsOf,
   valuesOf,
+  RefusedInput,
 } from '../../src/index.js';
 
 describe('a metal', () => {
@@ -36,7 +37,7 @@ describe('a metal', () => {
     expect(light[4] - light[3]).toBeLessThan(light[1] - light[0]);
     expect([light[0], light[4]]).toEqual([10, 90]);
     expect(targetsOf(gold, { steps: 7 })).toHaveLength(7);
-    expect(() => valuesOf(gold, { steps: 1 })).toThrow(/steps: 1; accepted: 2 to 12/);
+    expect(() => valuesOf(gold, { steps: 1 })).toThrow(/steps held 1; accepted: 2 to 12/);
     expect(() => valuesOf(gold, { steps: 5, from: 90, to: 10 })).toThrow(
       /accepted: the last above the first/,
     );
@@ -102,7 +103,7 @@ describe('a metal after colours that were seen', () => {
   });
 
   test('is refused where all are of one value, and other ids are none', () => {
-    expect(() => metalFromColours([metalAt(gold, 50), metalAt(gold, 51)])).toThrow(RangeError);
+    expect(() => metalFromColours([metalAt(gold, 50), metalAt(gold, 51)])).toThrow(RefusedInput);
     expect(() => metalFromColours([])).toThrow(/none/);
     expect(metalOfPath('gold')).toBeNull();
   });

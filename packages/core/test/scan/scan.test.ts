@@ -12,7 +12,6 @@ import {
   newPart,
   newPiece,
   NO_TROUBLE,
-  NoBall,
   NoScan,
   add,
   normalise,
@@ -28,6 +27,7 @@ import {
   type Piece,
   type Point,
   type Spoilt,
+  RefusedInput,
 } from '../../src/index.js';
 import { mean, planesOf, PX_PER_MM, scanned, type Scanned } from './series.js';
 
@@ -233,7 +233,7 @@ describe('a spoilt photo', () => {
     expect(() => scanFrom(dark, options)).toThrow(NoScan);
     // A board with nothing on it.
     const bare = images.map((p) => ({ ...p, light: p.light.map(() => 0.3) }));
-    expect(() => foundBall(bare[0], bare)).toThrow(NoBall);
+    expect(() => foundBall(bare[0], bare)).toThrow(RefusedInput);
   });
 
   test('work can be stopped between its steps', () => {
@@ -261,12 +261,12 @@ test('a circle through taps; three on a line make none', () => {
   const at = (a: number) => [40 + 12 * Math.cos(a), 70 + 12 * Math.sin(a)] as const;
   const { x, y, r } = circleThrough([at(0.2), at(2.4), at(4.4)]);
   expect([x, y, r].map((v) => Number(v.toFixed(6)))).toEqual([40, 70, 12]);
-  expect(() => circleThrough([at(0), at(1)])).toThrow(NoBall);
+  expect(() => circleThrough([at(0), at(1)])).toThrow(RefusedInput);
   expect(() =>
     circleThrough([
       [0, 0],
       [1, 1],
       [2, 2],
     ]),
-  ).toThrow(NoBall);
+  ).toThrow(RefusedInput);
 });

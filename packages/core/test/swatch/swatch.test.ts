@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   cardMarks,
-  CardTrouble,
   contrastFrom,
   CONTRAST_RATIO,
   deltaE,
@@ -23,6 +22,7 @@ import {
   type PaintRecord,
   type Spectrum,
   type SwatchConditions,
+  RefusedInput,
 } from '../../src/index.js';
 
 const paints = towline.filter((p) => p.kind === 'paint');
@@ -76,7 +76,7 @@ describe('colours from a photo of a card', () => {
       reading(MILD_DESK, { grey: cardMarks(1).white }),
       reading(MILD_DESK, { white: [20, 60] }),
     ])
-      expect(broken).toThrow(CardTrouble);
+      expect(broken).toThrow(RefusedInput);
     expect(reading({ ...MILD_DESK, exposure: 1.6 })).toThrow(/burnt out.*darker/);
     expect(reading({ ...MILD_DESK, exposure: 0.02 })).toThrow(/too dark/);
   });
@@ -163,7 +163,7 @@ describe('opacity from one, two and three coats on black and white', () => {
   );
 
   test('wants a pair, and names the class', () => {
-    expect(() => contrastFrom(white, { pairs: [], water: 0, blackHex, whiteHex })).toThrow(RangeError);
+    expect(() => contrastFrom(white, { pairs: [], water: 0, blackHex, whiteHex })).toThrow(RefusedInput);
     for (const [opacity, contrast] of Object.entries(CONTRAST_RATIO))
       expect(opacityOf(contrast)).toBe(opacity);
   });

@@ -1,5 +1,5 @@
 import type { MeshView } from '@pale-glint/core/mesh';
-import type { OpenedMesh } from '../../workers/meshProtocol.js';
+import type { OpenedMesh } from '../../workers/mesh.worker.js';
 import { Choice } from '../../ui/Choice.js';
 import { FieldRow, type NumberFieldSpec } from '../../ui/FieldRow.js';
 import { NumberField } from '../../ui/NumberField.js';

@@ -1,6 +1,6 @@
 import { sculptSize } from '@pale-glint/core';
 import { Button } from '../../ui/Button.js';
-import type { MadeMesh } from '../../workers/meshProtocol.js';
+import type { MadeMesh } from '../../workers/mesh.worker.js';
 
 interface MeshResultProps {
   readonly made: MadeMesh;

@@ -1,7 +1,8 @@
 import type { Sculpt } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MadeMesh, MeshJob, MeshMessage, OpenedMesh } from '../../workers/meshProtocol.js';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { MadeMesh, MeshJobs, OpenedMesh } from '../../workers/mesh.worker.js';
+import { workerClient } from '../../workers/workerClient.js';
 
 export interface MeshWork {
   readonly opened: OpenedMesh | null;
@@ -16,61 +17,37 @@ export interface MeshWork {
   stop(): void;
 }
 
+const startMesh = () =>
+  new Worker(new URL('../../workers/mesh.worker.ts', import.meta.url), { type: 'module', name: 'mesh' });
+
 /** A 3D file in a worker of its own: opened once, looked at from any side, made into a surface. */
 export function useMesh(): MeshWork {
-  const worker = useRef<Worker | null>(null);
+  const client = useMemo(() => workerClient<MeshJobs>(startMesh), []);
   const file = useRef<{ file: Blob; name: string } | null>(null);
-  const waiting = useRef<MeshView | null>(null);
-  const looking = useRef(0);
-  const jobs = useRef(0);
+  /** One look at a time; the newest side waits. */
+  const looking = useRef<{ next: MeshView | null } | null>(null);
   const [opened, setOpened] = useState<OpenedMesh | null>(null);
   const [glance, setGlance] = useState<Sculpt | null>(null);
   const [made, setMade] = useState<MadeMesh | null>(null);
   const [busy, setBusy] = useState<MeshWork['busy']>(null);
   const [message, setMessage] = useState<string | null>(null);
-
-  const send = useCallback((job: MeshJob) => worker.current?.postMessage(job), []);
-  const start = useCallback(() => {
-    worker.current?.terminate();
-    looking.current = 0;
-    const fresh = new Worker(new URL('../../workers/mesh.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'mesh',
-    });
-    worker.current = fresh;
-    fresh.onmessage = ({ data }: MessageEvent<MeshMessage>) => {
-      if (data.kind === 'progress') setBusy({ doing: data.doing, share: data.share });
-      else if (data.kind === 'opened') {
-        setBusy(null);
-        setOpened(data);
-      } else if (data.kind === 'glance') {
-        setGlance(data.sculpt);
-        setMessage(null);
-      } else if (data.kind === 'made') {
-        setBusy(null);
-        setMade(data);
-      } else {
-        setBusy(null);
-        setMessage(data.message);
-      }
-      // One look at a time; the newest side waits.
-      if (data.kind === 'glance' || data.kind === 'failed') {
-        looking.current = 0;
-        const next = waiting.current;
-        waiting.current = null;
-        if (next) {
-          looking.current = ++jobs.current;
-          fresh.postMessage({ kind: 'glance', jobId: looking.current, view: next } satisfies MeshJob);
-        }
-      }
-    };
-    fresh.onerror = (e) => {
-      setBusy(null);
-      setMessage(e.message || 'This browser stopped the work.');
-    };
+  useEffect(() => client.end, [client]);
+  const failed = useCallback((error: unknown) => {
+    setBusy(null);
+    setMessage(error instanceof Error ? error.message : String(error));
   }, []);
-  useEffect(() => () => worker.current?.terminate(), []);
 
+  const read = useCallback(
+    (next: { file: Blob; name: string }) => {
+      looking.current = null;
+      client.end();
+      return client.ask('open', next, setBusy).then((found) => {
+        setBusy(null);
+        setOpened(found);
+      }, failed);
+    },
+    [client, failed],
+  );
   const open = useCallback(
     (next: Blob, name: string) => {
       file.current = { file: next, name };
@@ -79,35 +56,47 @@ export function useMesh(): MeshWork {
       setMade(null);
       setMessage(null);
       setBusy({ doing: 'reading the file', share: 0 });
-      start();
-      send({ kind: 'open', file: next, name });
+      void read(file.current);
     },
-    [send, start],
+    [read],
   );
   const look = useCallback(
-    (view: MeshView) => {
+    async (view: MeshView) => {
       setMade(null);
-      if (looking.current !== 0) {
-        waiting.current = view;
+      if (looking.current) {
+        looking.current.next = view;
         return;
       }
-      looking.current = ++jobs.current;
-      send({ kind: 'glance', jobId: looking.current, view });
+      const mine = { next: null as MeshView | null };
+      looking.current = mine;
+      for (let at: MeshView | null = view; at;) {
+        mine.next = null;
+        try {
+          setGlance(await client.ask('glance', at));
+          setMessage(null);
+        } catch (error) {
+          failed(error);
+        }
+        at = mine.next;
+      }
+      if (looking.current === mine) looking.current = null;
     },
-    [send],
+    [client, failed],
   );
   const make = useCallback(
     (view: MeshView, keep: boolean) => {
       setBusy({ doing: '', share: 0 });
-      send({ kind: 'make', view, keep });
+      client.ask('make', { view, keep }, setBusy).then((found) => {
+        setBusy(null);
+        setMade(found);
+      }, failed);
     },
-    [send],
+    [client, failed],
   );
   const stop = useCallback(() => {
     setBusy(null);
     // A worker in the middle of its work hears nothing: it is ended, and the file opened again.
-    start();
-    if (file.current) send({ kind: 'open', ...file.current });
-  }, [send, start]);
+    if (file.current) void read(file.current);
+  }, [read]);
   return { opened, glance, made, busy, message, open, look, make, stop };
 }

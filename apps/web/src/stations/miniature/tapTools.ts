@@ -1,6 +1,7 @@
 import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
-import { BadTaps, cutFromSculpt } from '@pale-glint/core';
+import { cutFromSculpt, RefusedInput } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
+import { problemLine } from '../../workers/workerClient.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits, type Chosen } from '../parts/edits.js';
 import type { Made, PartTapTool } from './taps.js';
@@ -26,7 +27,7 @@ export function tried<T>(make: () => T): T | string {
   try {
     return make();
   } catch (error) {
-    if (error instanceof BadTaps) return error.message;
+    if (error instanceof RefusedInput) return problemLine(error.problems[0]);
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { circleThrough, NoBall, type Circle } from '@pale-glint/core';
+import { circleThrough, RefusedInput, type Circle } from '@pale-glint/core';
 import { useRef, useState } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { Button } from '../../ui/Button.js';
@@ -26,7 +26,7 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
     try {
       onBall(circleThrough(next));
     } catch (error) {
-      if (!(error instanceof NoBall)) throw error;
+      if (!(error instanceof RefusedInput)) throw error;
       setMessage('The three taps lie on one line; tap round the bead.');
     }
   };

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
-import type { ScanProgress } from '../../workers/scanProtocol.js';
+import type { ScanDone } from '../../workers/scan.worker.js';
 
 /** A surface that is believed less than this is warned about. */
 const LEAST_CONFIDENCE = 0.45;
@@ -11,7 +11,7 @@ const LEAST_CONFIDENCE = 0.45;
 const FEW_PHOTOS = 8;
 
 /** Why a surface is not to be painted from, in words; null for a sound one. */
-function reasonNotToUse({ unclear, used }: ScanProgress, confidence: number): string | null {
+function reasonNotToUse({ unclear, used }: ScanDone, confidence: number): string | null {
   if (unclear)
     return (
       'Its photos contradict each other about where the light came from, and which of them misleads ' +
@@ -27,7 +27,7 @@ function reasonNotToUse({ unclear, used }: ScanProgress, confidence: number): st
 }
 
 interface ScanResultProps {
-  readonly scan: ScanProgress;
+  readonly scan: ScanDone;
   /** How many photos there were. */
   readonly of: number;
   readonly status: string | null;

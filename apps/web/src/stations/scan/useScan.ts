@@ -1,7 +1,9 @@
 import type { Circle, PhotoFault, Spoilt } from '@pale-glint/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { runScanJob, ScanFailure, type ScanRun } from '../../workers/scanClient.js';
-import type { ScanProgress } from '../../workers/scanProtocol.js';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Progress } from '../../workers/jobs.js';
+import type { ScanDone } from '../../workers/scan.worker.js';
+import { scanClient } from '../../workers/scanClient.js';
+import { problemLine } from '../../workers/workerClient.js';
 
 export interface ScanPhotoFile {
   readonly file: Blob;
@@ -12,7 +14,7 @@ export type ScanState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'busy'; readonly what: string; readonly doing: string; readonly share: number }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'scanned'; readonly scan: ScanProgress };
+  | { readonly kind: 'scanned'; readonly scan: ScanDone };
 
 /** What the stand-in camera is asked for. */
 export interface StandInRequest {
@@ -30,7 +32,7 @@ export function useScan() {
   const [faults, setFaults] = useState<readonly (PhotoFault | null)[]>([]);
   const [state, setState] = useState<ScanState>({ kind: 'idle' });
   const [ballMm, setBallMm] = useState(6);
-  const run = useRef<ScanRun<unknown> | null>(null);
+  const client = useMemo(() => scanClient(), []);
   const urls = useRef<readonly ScanPhotoFile[]>([]);
 
   const put = useCallback((files: readonly Blob[]) => {
@@ -42,76 +44,76 @@ export function useScan() {
   }, []);
   useEffect(
     () => () => {
-      run.current?.stop();
+      client.end();
       urls.current.forEach((p) => URL.revokeObjectURL(p.url));
     },
-    [],
+    [client],
   );
 
   const during = useCallback(
     async <T>(
       what: string,
-      start: (tell: (doing: string, share: number) => void) => ScanRun<T>,
+      start: (onProgress: (progress: Progress) => void) => Promise<T>,
       then: (result: T) => void,
     ) => {
       setState({ kind: 'busy', what, doing: '', share: 0 });
-      const mine = start((doing, share) => setState({ kind: 'busy', what, doing, share }));
-      run.current = mine;
       try {
-        then(await mine.result);
+        const result = await start((progress) => setState({ kind: 'busy', what, ...progress }));
+        // What it worked with is large: the worker is not kept.
+        client.end();
+        then(result);
       } catch (error) {
-        if (error instanceof ScanFailure) setFaults(error.faults);
         setState({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
       }
     },
-    [],
+    [client],
   );
 
   const standIn = useCallback(
-    ({ sculpt, hard, spoilt }: StandInRequest) =>
-      during(
+    ({ sculpt, hard, spoilt }: StandInRequest) => {
+      const job = {
+        sculpt,
+        photos: PHOTOS,
+        pxPerMm: PX_PER_MM,
+        seed: 1,
+        hard,
+        spoil: spoilt ? { photo: 3, how: spoilt } : null,
+      };
+      return during(
         'The stand-in camera takes its photos',
-        (tell) =>
-          runScanJob(
-            {
-              kind: 'stand-in',
-              sculpt,
-              photos: PHOTOS,
-              pxPerMm: PX_PER_MM,
-              seed: 1,
-              hard,
-              spoil: spoilt ? { photo: 3, how: spoilt } : null,
-            },
-            'photos',
-            tell,
-          ),
-        (news) => {
-          setBallMm(news.ballMm);
-          put(news.photos);
+        (onProgress) => client.ask('standIn', job, onProgress),
+        (taken) => {
+          setBallMm(taken.ballMm);
+          put(taken.photos);
         },
-      ),
-    [during, put],
+      );
+    },
+    [client, during, put],
   );
 
   const scan = useCallback(
     (ball: Circle | null, lampMm: number | 'far' | 'find') => {
       setFaults([]);
+      const job = { photos: photos.map((p) => p.file), ball, ballMm, lampMm };
       return during(
         'Scanning',
-        (tell) =>
-          runScanJob({ kind: 'scan', photos: photos.map((p) => p.file), ball, ballMm, lampMm }, 'scan', tell),
-        (news) => {
-          setFaults(news.faults);
-          setState({ kind: 'scanned', scan: news });
+        (onProgress) => client.ask('scan', job, onProgress),
+        (answer) => {
+          setFaults(answer.faults);
+          setState(
+            answer.kind === 'scan'
+              ? { kind: 'scanned', scan: answer }
+              : { kind: 'failed', message: problemLine(answer.problem) },
+          );
         },
       );
     },
-    [during, photos, ballMm],
+    [client, during, photos, ballMm],
   );
   const stop = useCallback(() => {
-    run.current?.stop();
+    client.end();
     setState({ kind: 'idle' });
-  }, []);
+  }, [client]);
   const drop = useCallback(
     (index: number) => put(urls.current.filter((_, i) => i !== index).map((p) => p.file)),
     [put],

@@ -115,13 +115,13 @@ export function LadderSpecForm(props: LadderSpecFormProps) {
   const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
   const findMixes = () => {
     onFound(null, wanted);
-    search({ kind: 'ladder', ladder: spec.ladder(), paints, out, only: null }, (found) =>
+    void search('ladder', { ladder: spec.ladder(), paints, out, only: null }, (found) =>
       onFound(found, wanted),
     );
   };
   const findLacking = () => {
     setLacking(undefined);
-    search({ kind: 'lacking', ladder: spec.ladder(), paints, out }, (found) => setLacking(found.lacking));
+    void search('lacking', { ladder: spec.ladder(), paints, out }, setLacking);
   };
   return (
     <div className="w-64 space-y-1">

@@ -1,39 +1,29 @@
 import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } from '@pale-glint/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { FileButton } from '../../ui/FileButton.js';
 import { useBitmap } from '../../ui/useBitmap.js';
-import type { SwatchJob, SwatchMessage } from '../../workers/swatchProtocol.js';
+import { swatchClient } from '../../workers/swatchClient.js';
 
 /** A metal after a photo of one: tapped dark to light, or anyhow. */
 export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void }) {
-  const worker = useRef<Worker | null>(null);
+  const client = useMemo(() => swatchClient(), []);
   const [bitmap, setBitmap] = useState<ImageBitmap | null>(null);
   const canvas = useBitmap(bitmap);
   const [taps, setTaps] = useState<readonly Pixel[]>([]);
   const [labs, setLabs] = useState<readonly Lab[]>([]);
   const [message, setMessage] = useState<string | null>(null);
-  const ask = (job: SwatchJob) => worker.current?.postMessage(job);
-
+  useEffect(() => client.end, [client]);
+  const failed = (error: unknown) => setMessage(error instanceof Error ? error.message : String(error));
+  const open = (file: Blob) =>
+    client.ask('open', file).then((opened) => {
+      setMessage(null);
+      setTaps([]);
+      setLabs([]);
+      setBitmap(opened.bitmap);
+    }, failed);
   useEffect(() => {
-    const mine = new Worker(new URL('../../workers/swatch.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'swatch',
-    });
-    worker.current = mine;
-    mine.onmessage = ({ data }: MessageEvent<SwatchMessage>) => {
-      if (data.kind === 'failed') setMessage(data.message);
-      else if (data.kind === 'opened') {
-        setMessage(null);
-        setTaps([]);
-        setLabs([]);
-        setBitmap(data.bitmap);
-      } else if (data.kind === 'sampled') setLabs(data.labs);
-    };
-    return () => mine.terminate();
-  }, []);
-  useEffect(() => {
-    if (taps.length > 0) ask({ kind: 'sample', at: taps });
-  }, [taps]);
+    if (taps.length > 0) client.ask('sample', taps).then(setLabs, failed);
+  }, [taps, client]);
   const told = useRef('');
   useEffect(() => {
     let metal: Metal | null = null;
@@ -51,7 +41,7 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
       <FileButton
         label={bitmap ? 'Another photo' : 'Open a photo of the metal'}
         accept="image/jpeg,image/png"
-        onFiles={([file]) => ask({ kind: 'open', file })}
+        onFiles={([file]) => void open(file)}
       />
       {message && (
         <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">

@@ -156,7 +156,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           className="text-label underline underline-offset-2 disabled:text-g50"
           disabled={state.kind === 'busy'}
           onClick={() =>
-            search({ kind: 'others', ladder, paints, out, step: index }, (r) => {
+            void search('others', { ladder, paints, out, step: index }, (r) => {
               setOthers(r.others);
               setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
             })

@@ -71,7 +71,7 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     const change = changeSchool(ladder, id, meant, known);
     if (change.kind === 'ready') put(change.ladder);
     else if (change.kind === 'search')
-      searching.search({ kind: 'ladder', ladder: change.ladder, paints, out, only: null }, (found) =>
+      void searching.search('ladder', { ladder: change.ladder, paints, out, only: null }, (found) =>
         offerFound(found, meant),
       );
     else if (change.kind === 'flakes')
@@ -87,12 +87,13 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) =>
-    searching.search(
-      { kind: 'ladder', ladder: withStepValue(ladder, index, value), paints, out, only: [index] },
+    void searching.search(
+      'ladder',
+      { ladder: withStepValue(ladder, index, value), paints, out, only: [index] },
       (found) => put(found.ladder),
     );
   const half = (index: number, then: (half: Half | null) => void) =>
-    halves.search({ kind: 'half', ladder, paints, out, step: index }, ({ half: found }) =>
+    void halves.search('half', { ladder, paints, out, step: index }, (found) =>
       then(found && { ...found, text: mixText(found.mix, paintsById(paints)) }),
     );
   return {
