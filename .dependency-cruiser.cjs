@@ -18,6 +18,7 @@ const CORE = [
   'glint',
   'zone',
   'critique',
+  'edit',
   'plan',
   'record',
   'drill',

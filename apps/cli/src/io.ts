@@ -113,3 +113,15 @@ export const tidy = (_key: string, value: unknown): unknown =>
 export const answer = (value: unknown): void => {
   process.stdout.write(`${JSON.stringify(value, tidy, 2)}\n`);
 };
+
+/** Numbers with commas between. */
+export function numbers(field: string, text: string, least: number, most: number): number[] {
+  const list = text.split(',');
+  if (list.length < least || list.length > most)
+    refuse(
+      field,
+      `"${text}"`,
+      `${least === most ? least : `${least} to ${most}`} numbers with commas between`,
+    );
+  return list.map((t) => number(field, t, -1e5, 1e5));
+}

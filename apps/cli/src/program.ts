@@ -1,6 +1,7 @@
 import { RefusedInput, problemText } from '@pale-glint/core';
 import { Command, CommanderError } from 'commander';
 import { colourCommands } from './commands/colour.js';
+import { editCommands } from './commands/edit.js';
 import { miniatureCommands } from './commands/miniature.js';
 import { pieceCommands } from './commands/piece.js';
 import { schoolCommands } from './commands/school.js';
@@ -24,6 +25,7 @@ export async function runGlint(args: readonly string[]): Promise<number> {
     .showHelpAfterError();
   pieceCommands(program);
   schoolCommands(program);
+  editCommands(program);
   miniatureCommands(program);
   colourCommands(program);
   try {

@@ -53,6 +53,46 @@ describe('the command line', () => {
     expect(built(['nonsense'])).toMatchObject({ status: 2, stdout: '' });
   });
 
+  test('a piece is edited as the stations edit it: parts added, copied and taken away, changes by hand', async () => {
+    const piece = async (...args: string[]) => JSON.parse((await glint(...args)).stdout);
+    const arm = JSON.parse(readFileSync(at('arm.json'), 'utf8'));
+    const [first] = arm.parts;
+    const more = await piece('add', at('arm.json'), 'tube', '--at', '3,4');
+    expect(more.parts.at(-1)).toMatchObject({ id: 'tube', place: { xMm: 3, yMm: 4 } });
+    const less = await piece('part', at('arm.json'), 'remove', first.id);
+    expect(less.parts).toEqual(arm.parts.slice(1));
+    const nearer = await piece('part', at('arm.json'), 'nearer', first.id);
+    expect(nearer.parts.slice(0, 2)).toEqual([arm.parts[1], first]);
+    writeFileSync(
+      at('held.json'),
+      (await glint('override', at('arm.json'), first.id, '{"kind":"edge","value":0.5}')).stdout,
+    );
+    const held = await piece('check', at('held.json')).then(() =>
+      JSON.parse(readFileSync(at('held.json'), 'utf8')),
+    );
+    const [{ id, ...own }] = held.adjustments.slice(-1);
+    expect(own).toEqual({ part: first.id, kind: 'edge', value: 0.5 });
+    expect((await piece('release', at('held.json'), id)).adjustments).toEqual(arm.adjustments);
+    const blade = arm.parts.find((p: { finish: { kind: string } }) => p.finish.kind === 'metal');
+    const other = await piece('another', at('arm.json'), blade.id);
+    const now = other.parts.find((p: { id: string }) => p.id === blade.id);
+    expect(now.finish.composition).toBe(blade.finish.composition + 1);
+  });
+
+  test.each([
+    [['add', 'arm.json', 'gong'], 'ITEM held "gong"'],
+    [['part', 'arm.json', 'polish', 'x'], 'EDIT held "polish"'],
+    [['part', 'arm.json', 'remove', 'nobody'], 'PART held "nobody"'],
+    [['override', 'arm.json', 'nobody', '{}'], 'PART held "nobody"'],
+    [['release', 'arm.json', 'nothing'], 'CHANGE held "nothing"'],
+  ])('%s is refused with what is accepted', async ([command, file, ...rest], said) => {
+    expect(await glint(command, at(file), ...rest)).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: expect.stringContaining(said),
+    });
+  });
+
   test('school lays a ladder by another approach, aim looks for the mix of one step', async () => {
     const piece = async (...args: string[]) => JSON.parse((await glint(...args)).stdout);
     const before = await piece('demo', 'arm');

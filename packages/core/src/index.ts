@@ -15,6 +15,7 @@ export * from './camera/index.js';
 export * from './glint/index.js';
 export * from './zone/index.js';
 export * from './critique/index.js';
+export * from './edit/index.js';
 export * from './plan/index.js';
 export * from './format/index.js';
 export * from './demo/index.js';

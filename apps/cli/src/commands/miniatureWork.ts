@@ -33,7 +33,7 @@ import {
 } from '@pale-glint/core';
 import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
-import { answer, number, readBytes, refuse } from '../io.js';
+import { answer, number, numbers, readBytes, refuse } from '../io.js';
 
 /** Photos are reduced to this many pixels before they are worked on. */
 const MOST_WORKED = 2_000_000;
@@ -41,19 +41,6 @@ export const SPOILT: readonly Spoilt[] = ['moved', 'overexposed', 'glossy', 'bal
 
 const progress = (doing: string, share: number) =>
   process.stderr.write(`${String(Math.round(100 * share)).padStart(3)} % ${doing}\n`);
-
-/** Numbers with commas between. */
-function numbers(field: string, text: string, least: number, most: number): number[] {
-  const list = text.split(',');
-  if (list.length < least || list.length > most)
-    refuse(
-      field,
-      `"${text}"`,
-      `${least === most ? least : `${least} to ${most}`} numbers with commas between`,
-    );
-  return list.map((t) => number(field, t, -1e5, 1e5));
-}
-
 /** A photo the right way up, at most so large, as linear light. */
 async function decoded(path: string, most: number): Promise<{ image: LuminanceImage; by: number }> {
   const { bytes, widthPx, heightPx } = readPhoto(readBytes(path));

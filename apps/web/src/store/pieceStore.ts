@@ -97,6 +97,14 @@ export class PieceStore {
     this.moved(next);
   }
 
+  /** Takes in a piece as an edit of core gives it: what it left alone stays the same object. */
+  edit(edit: (piece: Piece) => Piece, gesture: string | null = null): void {
+    const before = this.state.piece;
+    const after = edit(before);
+    const changed = Object.entries(after).filter(([key, value]) => before[key as keyof Piece] !== value);
+    this.change((draft) => void Object.assign(draft, Object.fromEntries(changed)), gesture);
+  }
+
   /** Ends a gesture, so that the next change of the same kind is undone on its own. */
   endGesture(): void {
     const last = this.past[this.past.length - 1];

@@ -1,7 +1,8 @@
 import { anchorAt, facesOf, modelOf, MOST_ADDED, pose, type Part, type Piece } from '@pale-glint/core';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
-import { handEdits, type Bare } from './handEdits.js';
+import { handEdits } from './handEdits.js';
+import type { BareAdjustment } from '@pale-glint/core';
 import { CUT, HELD, radiusOf, reachOf } from './overridePress.js';
 import type { HandMode } from './overrideModes.js';
 
@@ -17,7 +18,7 @@ function middleOf(part: Part): { patch: number; anchor: { u: number; v: number }
 const CUT_REACH = 0.15;
 
 /** What each mode puts in the middle of a part; bands have buttons of their own. */
-const starts: Readonly<Partial<Record<HandMode, { label: string; make: (part: Part) => Bare }>>> = {
+const starts: Readonly<Partial<Record<HandMode, { label: string; make: (part: Part) => BareAdjustment }>>> = {
   borders: {
     label: 'Pull from the middle',
     make: (part) => ({
@@ -48,7 +49,7 @@ function BandStarts({ part, piece, added }: { part: Part; piece: Piece; added: n
   const store = usePieceStore();
   const faces = facesOf(part, piece);
   const full = added >= MOST_ADDED;
-  const put = (a: Bare) => handEdits.put(store, part.id, a);
+  const put = (a: BareAdjustment) => handEdits.put(store, part.id, a);
   return (
     <>
       {faces && <Button onClick={() => handEdits.another(store, part.id)}>Another composition</Button>}

@@ -3,7 +3,8 @@ import { cutFromSculpt, RefusedInput } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { problemLine } from '../../workers/workerClient.js';
 import { askRegion } from '../../workers/mapClient.js';
-import { edits, type Chosen } from '../parts/edits.js';
+import { edits } from '../parts/edits.js';
+import type { Chosen } from '@pale-glint/core';
 import type { Made, PartTapTool } from './taps.js';
 
 /** Something that is done by tapping on the picture. */

@@ -1,6 +1,6 @@
 import type { Point } from '@pale-glint/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import type { Chosen } from '../parts/edits.js';
+import type { Chosen } from '@pale-glint/core';
 import { tried, type TapTool } from './tapTools.js';
 import { askOf, type Made } from './taps.js';
 

@@ -1,7 +1,7 @@
 import { Thumb } from '../../map/Thumb.js';
-import { library, type LibraryItem } from './library.js';
+import { libraryEntries, type LibraryEntry } from './library.js';
 
-function Tile({ item, first, onAdd }: { item: LibraryItem; first: boolean; onAdd: () => void }) {
+function Tile({ item, first, onAdd }: { item: LibraryEntry; first: boolean; onAdd: () => void }) {
   return (
     <button
       type="button"
@@ -18,8 +18,8 @@ function Tile({ item, first, onAdd }: { item: LibraryItem; first: boolean; onAdd
 }
 
 /** What can be added, as computed pictures: single forms, then sets to begin with. */
-export function Library({ onAdd, full }: { onAdd: (item: LibraryItem) => void; full: string | null }) {
-  const of = (set: boolean) => library.filter((i) => i.set === set);
+export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; full: string | null }) {
+  const of = (set: boolean) => libraryEntries.filter((i) => i.set === set);
   return (
     <section
       aria-label="Library"

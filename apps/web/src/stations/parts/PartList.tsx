@@ -5,7 +5,7 @@ import { NumberField } from '../../ui/NumberField.js';
 import { whyOf } from '../../ui/whys.js';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { PartRow } from '../PartRow.js';
-import type { Chosen } from './edits.js';
+import type { Chosen } from '@pale-glint/core';
 
 interface Section {
   readonly id: string | null;

@@ -10,7 +10,8 @@ import {
 import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { edits, type Chosen } from './edits.js';
+import { edits } from './edits.js';
+import type { Chosen } from '@pale-glint/core';
 
 const NEW_GROUP = '+';
 

@@ -9,9 +9,10 @@ import { MiniatureSide } from '../miniature/MiniatureSide.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
 import { useTapTool } from '../miniature/useTapTool.js';
 import { useStation } from '../stationState.js';
-import { chosenParts, edits, FULL, type Chosen } from './edits.js';
+import { edits, FULL } from './edits.js';
+import { chosenParts, type Chosen } from '@pale-glint/core';
 import { Library } from './Library.js';
-import type { LibraryItem } from './library.js';
+import type { LibraryEntry } from './library.js';
 import { PartHandles } from './PartHandles.js';
 import { PartList } from './PartList.js';
 import { useDragParts } from './useDragParts.js';
@@ -87,7 +88,7 @@ export function PartsStation() {
   const deeds = useDeeds(chosen, choose);
   const { tapping, begin } = useTapTool(choose);
   const drag = useDragParts(chosen, choose);
-  const add = (item: LibraryItem) => {
+  const add = (item: LibraryEntry) => {
     const b = boundsOfPiece(piece, null);
     const empty = piece.parts.length === 0;
     const at = empty

@@ -2,7 +2,8 @@ import { type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { followPointer } from '../../ui/followPointer.js';
-import { edits, type Chosen } from './edits.js';
+import { edits } from './edits.js';
+import type { Chosen } from '@pale-glint/core';
 
 /** A hand that moved less than this has pressed, not dragged, in screen points. */
 const STILL_PX = 3;

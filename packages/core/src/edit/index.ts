@@ -1,0 +1,3 @@
+export * from './newPart.js';
+export * from './parts.js';
+export * from './overrides.js';
