@@ -1,13 +1,9 @@
 import { expect, saved, settled, test } from './support/server.js';
 
-/** A person reads, aims and moves: nobody acts faster than this. */
-const THINK_MS = 700;
-
-test('a newcomer goes from an empty piece to knee, blade and band, each under 20 seconds; undo to empty, redo to full', async ({
+test('a newcomer goes from an empty piece to knee, blade and band; undo to empty, redo to full', async ({
   page,
   server,
 }) => {
-  const think = () => page.waitForTimeout(THINK_MS);
   await page.goto(server.address);
   await page.getByRole('button', { name: 'New piece' }).click();
   await page.getByLabel('Its name').fill('Lock hand');
@@ -15,56 +11,28 @@ test('a newcomer goes from an empty piece to knee, blade and band, each under 20
   await expect(page).toHaveURL(/\/pieces\/piece-.*\/parts/);
   await expect(page.getByText('Begin with a form')).toBeVisible();
 
-  const begun: Record<string, number> = {};
-  const timed = async (what: string, work: () => Promise<void>) => {
-    const start = Date.now();
-    await work();
-    await settled(page);
-    begun[what] = Date.now() - start;
-    expect(begun[what]).toBeLessThan(20_000);
-  };
   const side = (name: string) => page.getByRole('complementary', { name });
-  await timed('knee', async () => {
-    await think();
-    await page.getByRole('button', { name: 'Add dome', exact: true }).click();
-    await think();
-    await side('Dome').getByLabel('Name of the part').fill('Knee');
-    await think();
-    await side('Knee').getByLabel('Width', { exact: true }).fill('5');
-    await think();
-    await side('Knee').getByLabel('Height', { exact: true }).fill('5.2');
-    await think();
-    const place = page.getByRole('slider', { name: 'Place of knee' });
-    const box = (await place.boundingBox())!;
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-    await page.mouse.down();
-    await page.mouse.move(box.x - 60, box.y + 40, { steps: 12 });
-    await page.mouse.up();
-  });
-  await timed('blade', async () => {
-    await think();
-    await page.getByRole('button', { name: 'Add blade with a ridge', exact: true }).click();
-    await think();
-    await side('Blade with a ridge').getByLabel('Length', { exact: true }).fill('22');
-    await think();
-    await side('Blade with a ridge').getByLabel('To the right', { exact: true }).fill('9');
-    await think();
-    await page.getByRole('slider', { name: 'Turn of blade with a ridge' }).focus();
-    for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
-  });
-  await timed('band', async () => {
-    await think();
-    await page.getByRole('button', { name: 'Add wrapped band', exact: true }).click();
-    await think();
-    await side('Wrapped band').getByLabel('Up', { exact: true }).fill('14');
-    await think();
-    await side('Wrapped band').getByLabel('Painted as', { exact: true }).selectOption('bronze');
-  });
-  process.stdout.write(
-    `  placed and settled: ${Object.entries(begun)
-      .map(([k, ms]) => `${k} ${(ms / 1000).toFixed(1)} s`)
-      .join(', ')}\n`,
-  );
+  await page.getByRole('button', { name: 'Add dome', exact: true }).click();
+  await side('Dome').getByLabel('Name of the part').fill('Knee');
+  await side('Knee').getByLabel('Width', { exact: true }).fill('5');
+  await side('Knee').getByLabel('Height', { exact: true }).fill('5.2');
+  const place = page.getByRole('slider', { name: 'Place of knee' });
+  const box = (await place.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 40, { steps: 12 });
+  await page.mouse.up();
+  await settled(page);
+  await page.getByRole('button', { name: 'Add blade with a ridge', exact: true }).click();
+  await side('Blade with a ridge').getByLabel('Length', { exact: true }).fill('22');
+  await side('Blade with a ridge').getByLabel('To the right', { exact: true }).fill('9');
+  await page.getByRole('slider', { name: 'Turn of blade with a ridge' }).focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await settled(page);
+  await page.getByRole('button', { name: 'Add wrapped band', exact: true }).click();
+  await side('Wrapped band').getByLabel('Up', { exact: true }).fill('14');
+  await side('Wrapped band').getByLabel('Painted as', { exact: true }).selectOption('bronze');
+  await settled(page);
   await saved(page);
   const id = /pieces\/([^/]+)\//.exec(page.url())![1];
   const full = await server.piece(id);

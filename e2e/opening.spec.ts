@@ -1,4 +1,4 @@
-import { expect, saved, settled, test } from './support/server.js';
+import { expect, keptThere, measured, saved, settled, test } from './support/server.js';
 
 test('a piece is there roughly before it is fine, small pictures wait for it, and the next visit begins with what was seen', async ({
   page,
@@ -17,12 +17,8 @@ test('a piece is there roughly before it is fine, small pictures wait for it, an
   await page.goto(`${server.address}/pieces/sluice-warden/glint`);
   await settled(page);
   await expect.poll(order, { timeout: 200_000 }).toEqual(['no', 'rough', 'yes', 'small']);
-  // Long enough that the picture is kept, and all is measured.
-  await page
-    .getByText(/^Measuring/)
-    .first()
-    .waitFor({ state: 'hidden', timeout: 200_000 });
-  await page.waitForTimeout(2500);
+  await measured(page);
+  await keptThere(page, 'pictures', 1);
   await page.reload();
   await settled(page);
   const opened = await page.evaluate(() => window.paleGlint!.opened);
@@ -31,26 +27,32 @@ test('a piece is there roughly before it is fine, small pictures wait for it, an
   expect(await order()).toContain('rough');
 });
 
-test('a piece that this browser never saw is shown before anything is computed', async ({ page, server }) => {
-  await expect
-    .poll(
-      () => page.request.get(`${server.address}/api/pieces/sluice-warden/picture`).then((r) => r.status()),
-      {
-        timeout: 200_000,
-      },
-    )
-    .toBe(200);
-  // With nobody to compute the map, all that is seen is the picture that the server keeps.
-  await page.route('**/map.worker*', (route) => route.abort());
-  await page.goto(`${server.address}/pieces/sluice-warden/glint`);
-  const map = page.getByTestId('map');
-  await expect(map).toHaveAttribute('data-settled', 'rough');
-  const drawnShare = () =>
-    map.evaluate((canvas: HTMLCanvasElement) => {
-      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-      return data.filter((alpha, i) => i % 4 === 3 && alpha > 250).length / (canvas.width * canvas.height);
-    });
-  await expect.poll(drawnShare).toBeGreaterThan(0.05);
+test.describe('with small pictures', () => {
+  test.use({ pictures: true });
+  test('a piece that this browser never saw is shown before anything is computed', async ({
+    page,
+    server,
+  }) => {
+    await expect
+      .poll(
+        () => page.request.get(`${server.address}/api/pieces/sluice-warden/picture`).then((r) => r.status()),
+        {
+          timeout: 200_000,
+        },
+      )
+      .toBe(200);
+    // With nobody to compute the map, all that is seen is the picture that the server keeps.
+    await page.route('**/map.worker*', (route) => route.abort());
+    await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+    const map = page.getByTestId('map');
+    await expect(map).toHaveAttribute('data-settled', 'rough');
+    const drawnShare = () =>
+      map.evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        return data.filter((alpha, i) => i % 4 === 3 && alpha > 250).length / (canvas.width * canvas.height);
+      });
+    await expect.poll(drawnShare).toBeGreaterThan(0.05);
+  });
 });
 
 test('the order can be read while the map is still measured, and at once on the next visit', async ({
@@ -65,11 +67,8 @@ test('the order can be read while the map is still measured, and at once on the 
   await expect(done).toBeVisible({ timeout: 200_000 });
   const whole = await page.getByRole('heading', { level: 2 }).allTextContents();
   expect(whole.length).toBeGreaterThan(20);
-  // What was measured is kept a moment later.
-  await expect
-    .poll(() => page.evaluate(async () => (await indexedDB.databases()).map((d) => d.name)))
-    .toContain('pale-glint-measured');
-  await page.waitForTimeout(1500);
+  await measured(page);
+  await keptThere(page, 'judged', 1);
   await page.reload();
   await expect(done).toBeVisible({ timeout: 200_000 });
   expect(await page.getByRole('heading', { level: 2 }).allTextContents()).toEqual(whole);

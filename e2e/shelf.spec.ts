@@ -55,6 +55,8 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   await page.getByLabel('Name', { exact: true }).fill('Pond scum');
   await page.getByLabel('Name', { exact: true }).press('Enter');
   await expect(page.getByRole('heading', { name: 'Pond scum' })).toBeVisible();
+  const stored = async () => (await page.request.get(`${server.address}/api/shelf`)).text();
+  await expect.poll(stored).toContain('Pond scum');
   await page.reload();
   await expect(page.getByRole('row', { name: /Pond scum/ })).toBeVisible();
 });

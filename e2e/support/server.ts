@@ -9,14 +9,23 @@ import { test as base, expect, type Page } from '@playwright/test';
 
 const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
 
+/** A server that lives for one test gains nothing from optimised code of the database. */
+const QUICK_START = ['--liftoff-only', '--wasm-lazy-compilation'];
+
 /** The built server in a process and a data folder of its own; it can be stopped and started again on its address. */
 export class AppServer {
   private child: ChildProcess | null = null;
   private port = 0;
   readonly folder = mkdtempSync(join(tmpdir(), 'glint-e2e-'));
 
-  /** @param from a stopped server's folder to begin with a copy of; an empty one is seeded at the start */
-  constructor(from?: string) {
+  /**
+   * @param from a stopped server's folder to begin with a copy of; an empty one is seeded at the start
+   * @param pictures whether it draws small pictures of the pieces, which takes the time of a test
+   */
+  constructor(
+    from?: string,
+    private readonly pictures = false,
+  ) {
     if (from) cpSync(from, this.folder, { recursive: true });
   }
 
@@ -25,8 +34,13 @@ export class AppServer {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [MAIN], {
-      env: { ...process.env, PALE_GLINT_DATA: this.folder, PALE_GLINT_PORT: String(this.port) },
+    const child = spawn(process.execPath, [...QUICK_START, MAIN], {
+      env: {
+        ...process.env,
+        PALE_GLINT_DATA: this.folder,
+        PALE_GLINT_PORT: String(this.port),
+        PALE_GLINT_PICTURES: this.pictures ? 'on' : 'off',
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     this.child = child;
@@ -101,6 +115,13 @@ class Servers {
     return taken;
   }
 
+  /** One that draws small pictures. */
+  async drawing(): Promise<AppServer> {
+    const server = new AppServer(this.first.folder, true);
+    await server.start();
+    return server;
+  }
+
   async remove(): Promise<void> {
     await (await this.next?.catch(() => null))?.remove();
     await this.first.remove();
@@ -114,7 +135,10 @@ class Servers {
 }
 
 /** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
-export const test = base.extend<{ server: AppServer; faults: string[]; led: boolean }, { servers: Servers }>({
+export const test = base.extend<
+  { server: AppServer; faults: string[]; led: boolean; pictures: boolean },
+  { servers: Servers }
+>({
   servers: [
     async ({}, use) => {
       const servers = await Servers.withDemo();
@@ -129,8 +153,10 @@ export const test = base.extend<{ server: AppServer; faults: string[]; led: bool
     if (!led) await context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
     await use(context);
   },
-  server: async ({ servers }, use) => {
-    const server = await servers.take();
+  /** Whether the server draws small pictures of the pieces. */
+  pictures: [false, { option: true }],
+  server: async ({ servers, pictures }, use) => {
+    const server = await (pictures ? servers.drawing() : servers.take());
     await use(server);
     await server.remove();
   },
@@ -157,9 +183,42 @@ export async function settled(page: Page): Promise<void> {
   await map.waitFor();
   // Two frames: the page has then taken in the last move and asked for its map.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-  await expect(map).toHaveAttribute('data-settled', 'yes', { timeout: 60_000 });
+  await expect(map).toHaveAttribute('data-settled', 'yes', { timeout: 200_000 });
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
+
+/** Waits until all parts are measured. */
+export const measured = (page: Page) =>
+  page
+    .getByText(/^Measuring/)
+    .first()
+    .waitFor({ state: 'hidden', timeout: 200_000 });
+
+/** Waits until the browser's own store holds so many entries of a kind. */
+export const keptThere = (page: Page, kind: 'pictures' | 'sheets' | 'judged', least: number) =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(async (name) => {
+          const wanted = 'pale-glint-measured';
+          if (!(await indexedDB.databases()).some((d) => d.name === wanted)) return 0;
+          const answer = <T>(request: IDBRequest<T>) =>
+            new Promise<T>((done, failed) => {
+              request.onsuccess = () => done(request.result);
+              request.onerror = () => failed(request.error);
+            });
+          const db = await answer(indexedDB.open(wanted));
+          const count = await answer(db.transaction(name).objectStore(name).count());
+          db.close();
+          return count;
+        }, kind),
+      { timeout: 200_000 },
+    )
+    .toBeGreaterThanOrEqual(least);
+
+/** One frame of the page: the pace at which a hand's moves come in. */
+export const frame = (page: Page) =>
+  page.evaluate(() => new Promise<void>((done) => requestAnimationFrame(() => done())));
 
 /** Where the light's handle goes for a time on the clock, at the dial's rim share of a height of 27 degrees. */
 export async function lightAt(page: Page, hours: number): Promise<[number, number]> {

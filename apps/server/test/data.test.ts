@@ -10,7 +10,7 @@ import { FolderInUse, lockFolder } from '../src/database/lock.js';
 import { startServer } from './support.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 5);
+const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 3);
 const folders: string[] = [];
 const folder = () => {
   const f = mkdtempSync(join(tmpdir(), 'glint-data-'));
@@ -22,7 +22,7 @@ afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true }
 /** A server in a process of its own; answers with its address once it is ready. */
 function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0' },
+    env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0', PALE_GLINT_PICTURES: 'off' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   return new Promise((resolve, reject) => {
@@ -157,7 +157,7 @@ test('a stop does not wait for connections that ask nothing', async () => {
 test('a kill during the first load leaves a folder that starts', async () => {
   const f = folder();
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0' },
+    env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0', PALE_GLINT_PICTURES: 'off' },
     stdio: 'ignore',
   });
   for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++)

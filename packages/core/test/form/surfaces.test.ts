@@ -123,12 +123,13 @@ describe('a form', () => {
         const model = modelOf(form as Form);
         expect(areaOf(model.rings)).toBeGreaterThan(0);
         const s = surfaceOf(model, canonicalGrid(model, 600));
-        let points = 0;
+        let [points, broken] = [0, 0];
         for (let i = 0; i < s.patch.length; i++) {
           if (s.patch[i] === NOTHING) continue;
           points++;
-          expect(Number.isFinite(s.nx[i] + s.ny[i] + s.nz[i] + s.u[i] + s.v[i])).toBe(true);
+          if (!Number.isFinite(s.nx[i] + s.ny[i] + s.nz[i] + s.u[i] + s.v[i])) broken++;
         }
+        expect(broken).toBe(0);
         expect(points).toBeGreaterThan(0);
       }),
       { numRuns: 60 },

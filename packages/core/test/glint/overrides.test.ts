@@ -243,10 +243,9 @@ describe('borders and places by hand', () => {
             { kind: 'border-pull', patch: 0, anchor: { u, v }, by: { u: du, v: dv }, reachMm },
           ]);
           const s = p.shape.canonical;
-          valuesOn(s, p).value.forEach((w) => expect(w >= 0 && w <= 1 + 1e-6).toBe(true));
-          s.nx.forEach(
-            (x, i) => s.patch[i] < 200 && expect(Math.hypot(x, s.ny[i], s.nz[i])).toBeCloseTo(1, 3),
-          );
+          expect(valuesOn(s, p).value.findIndex((w) => !(w >= 0 && w <= 1 + 1e-6))).toBe(-1);
+          const folds = (x: number, i: number) => Math.abs(Math.hypot(x, s.ny[i], s.nz[i]) - 1) > 5e-4;
+          expect(s.nx.findIndex((x, i) => s.patch[i] < 200 && folds(x, i))).toBe(-1);
         },
       ),
       { numRuns: 12 },

@@ -74,7 +74,7 @@ describe('a lamp scan by the stand-in camera', () => {
   });
 
   test('of a far lamp on a quiet bench is nearly exact, and says that the lamp is far', () => {
-    const { scan, errors } = scanned('knee', NO_TROUBLE);
+    const { scan, errors } = scanned('knee', NO_TROUBLE, { pxPerMm: 10 });
     expect(scan.lampMm).toBeNull();
     expect(scan.faults.every((f) => f === null)).toBe(true);
     expect(mean(errors.map((e) => e.deg))).toBeLessThan(1.6);
@@ -224,10 +224,10 @@ describe('a spoilt photo', () => {
     });
     const images = planesOf(series);
     const options = { ball: series.bench.ball, pxPerMm: 5, lampMm: 'far' as const };
-    expect(() => scanFrom(images.slice(0, 3), options)).toThrow(/photos: 3; accepted: 4 to 16/);
+    expect(() => scanFrom(images.slice(0, 3), options)).toThrow(/photos held 3; accepted: 4 to 16/);
     const other = { width: 10, height: 10, light: new Float32Array(100) };
     expect(() => scanFrom([...images.slice(0, 3), other], options)).toThrow(
-      /photo 4: 10 x 10; accepted: \d+ x \d+/,
+      /photo 4 held 10 x 10; accepted: \d+ x \d+/,
     );
     const dark = images.map((p) => ({ ...p, light: new Float32Array(p.light.length) }));
     expect(() => scanFrom(dark, options)).toThrow(NoScan);
