@@ -133,7 +133,7 @@ test('two bands pulled to one width are found at their place, fixed, undone, men
   await expect(list(page)).toHaveCount(1);
 });
 
-test('a band moved by hand follows the light, sleeps while its band is gone, and is let go singly', async ({
+test('a band moved by hand follows the light, is unresolved while its band is gone, and is let go singly', async ({
   page,
   server,
 }) => {

@@ -1,4 +1,5 @@
 export * from './halfStep.js';
+export { mixGrowth, type MixGrowth } from './mixGrowth.js';
 export * from './ladder.js';
 export { closeness, nearnessOf } from './nearness.js';
 export { LIMITS, ratiosOf, SEARCH, searchMixes, type FoundMix, type SearchOptions } from './search.js';

@@ -1,3 +1,4 @@
+import { mixGrowth } from './mixGrowth.js';
 import type { Lab } from '../colour/index.js';
 import { nearnessOf } from './nearness.js';
 import { searchMixes, type FoundMix, type SearchOptions } from './search.js';
@@ -34,28 +35,6 @@ const PER_NEW = 0.5;
 /** Every step is lighter than the one before by this, or by half of what its target asks. */
 const LEAST_RISE = 4;
 
-/**
- * Whether the second pile is the first, or part of it, with one paint added: the others keep their ratio and exactly one
- * grows. Paints in rising order.
- */
-export function addsTo(
-  from: Pick<FoundMix, 'paints' | 'drops'>,
-  to: Pick<FoundMix, 'paints' | 'drops'>,
-): boolean {
-  return to.paints.some((grown, g) => {
-    const others = to.paints.filter((p) => p !== grown);
-    const before = from.paints.filter((p) => p !== grown);
-    if (others.length === 0 || before.length !== others.length || before.some((p, i) => p !== others[i]))
-      return false;
-    const was = (p: number) => from.drops[from.paints.indexOf(p)];
-    const is = (p: number) => to.drops[to.paints.indexOf(p)];
-    const by = is(others[0]) / was(others[0]);
-    if (others.some((p) => Math.abs(is(p) - by * was(p)) > 1e-9)) return false;
-    const had = from.paints.includes(grown) ? was(grown) * by : 0;
-    return to.drops[g] > had + 1e-9;
-  });
-}
-
 /** How the second pile follows from the first, and what that costs. */
 export function follows(
   from: Pick<FoundMix, 'paints' | 'drops'>,
@@ -63,7 +42,7 @@ export function follows(
 ): { readonly sharing: Sharing; readonly cost: number } {
   let fresh = 0;
   for (const p of to.paints) if (!from.paints.includes(p)) fresh++;
-  if (fresh <= 1 && addsTo(from, to)) return { sharing: 'add', cost: PER_NEW * fresh };
+  if (fresh <= 1 && mixGrowth(from, to)) return { sharing: 'add', cost: PER_NEW * fresh };
   const sharing = fresh < to.paints.length ? 'share' : 'fresh';
   return { sharing, cost: (sharing === 'share' ? SHARED : NONE_SHARED) + PER_NEW * fresh };
 }

@@ -1,3 +1,4 @@
+import { mixGrowth } from '../match/index.js';
 import type { Mix } from '../piece/index.js';
 import { DROP_ML, LOSSES, TIP_ML } from './amounts.js';
 
@@ -44,28 +45,7 @@ const scaled = (v: Volume, by: number): Volume => ({
 });
 const NOTHING: Volume = { paints: {}, water: 0 };
 
-/**
- * How a mix grows out of the one before: so many times the one, and so many parts of one paint. Null where it does not.
- */
-export function mixGrowth(
-  before: Mix,
-  after: Mix,
-): { readonly times: number; readonly paint: string; readonly parts: number } | null {
-  const had = new Map(before.map((m) => [m.paint, m.parts]));
-  const has = new Map(after.map((m) => [m.paint, m.parts]));
-  if ([...had.keys()].some((id) => !has.has(id))) return null;
-  // The paint that is more than the others' ratio asks for; all others keep it.
-  for (const [paint, parts] of has) {
-    const rest = [...had].filter(([other]) => other !== paint);
-    if (rest.length === 0) continue;
-    const times = has.get(rest[0][0])! / rest[0][1];
-    const more = parts - times * (had.get(paint) ?? 0);
-    const kept = rest.every(([other, p]) => Math.abs(has.get(other)! - times * p) < TINY);
-    const noOther = [...has.keys()].every((id) => id === paint || had.has(id));
-    if (kept && noOther && more > TINY) return { times, paint, parts: more };
-  }
-  return null;
-}
+const paintsAndDrops = (mix: Mix) => ({ paints: mix.map((m) => m.paint), drops: mix.map((m) => m.parts) });
 
 /**
  * Piles for mixes in the order they are painted: whole drops or brush tips from the pots, with what is left of the pile
@@ -84,12 +64,13 @@ export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
       paint: m.paint,
       parts: m.parts * Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY)),
     }));
-    const grows = paintIn(left.volume) > TINY ? mixGrowth(left.mix, mix) : null;
+    const grows =
+      paintIn(left.volume) > TINY ? mixGrowth(paintsAndDrops(left.mix), paintsAndDrops(mix)) : null;
     if (grows) {
-      const base = parts - grows.parts;
+      const base = parts - grows.drops;
       // So many units of the one paint want this much of the pile before; at least as many as make enough.
-      const units = Math.max(1, Math.ceil((wantedPaint * grows.parts) / (parts * unitMl) - TINY));
-      const asks = (units * unitMl * base) / grows.parts;
+      const units = Math.max(1, Math.ceil((wantedPaint * grows.drops) / (parts * unitMl) - TINY));
+      const asks = (units * unitMl * base) / grows.drops;
       const wet = (asks * left.volume.water) / paintIn(left.volume);
       if (asks <= paintIn(left.volume) + TINY && wet <= water * (asks + units * unitMl) + TINY) {
         over = scaled(left.volume, Math.min(1, asks / paintIn(left.volume)));

@@ -1,4 +1,4 @@
-import { normalise, solveLinear, type Vec3, refused } from '../units/index.js';
+import { normalise, normalEquations, type Vec3, refused } from '../units/index.js';
 import { median, reduced, type LuminanceImage } from './luminanceImage.js';
 
 /** A circle in a picture, in pixels from its upper left corner; its middle lies at fractions, as pixel middles do at .5. */
@@ -15,16 +15,9 @@ export interface Circle {
  */
 export function circleThrough(taps: readonly (readonly [number, number])[]): Circle {
   if (taps.length < 3) throw refused('taps', `${taps.length}`, "three or more on the ball's outline");
-  const rows = [0, 1, 2].map(() => [0, 0, 0]);
-  const right = [0, 0, 0];
-  for (const [x, y] of taps) {
-    const v = [x, y, 1];
-    for (let i = 0; i < 3; i++) {
-      right[i] += v[i] * (x * x + y * y);
-      for (let j = 0; j < 3; j++) rows[i][j] += v[i] * v[j];
-    }
-  }
-  const found = solveLinear(rows, right);
+  const equations = normalEquations(3);
+  for (const [x, y] of taps) equations.add([x, y, 1], x * x + y * y);
+  const found = equations.solve();
   const r2 = found && found[2] + (found[0] / 2) ** 2 + (found[1] / 2) ** 2;
   if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5)
     throw refused('taps', 'on one line', "spread round the ball's outline");

@@ -1,4 +1,4 @@
-import { angleBetween, dot, seededRandom, solveLinear, type Vec3 } from '../units/index.js';
+import { angleBetween, dot, normalEquations, seededRandom, solveLinear, type Vec3 } from '../units/index.js';
 import { lightAt } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
 import { convergeLamps, type Sample } from './convergeLamps.js';
@@ -100,16 +100,12 @@ function freeLight(lit: readonly Point[]): Vec3 | null {
   }
   let light = best?.light ?? null;
   for (let round = 0; round < 4 && light; round++) {
-    const [rows, right] = [[0, 1, 2].map(() => [0, 0, 0]), [0, 0, 0]];
+    const equations = normalEquations(3);
     for (const p of lit) {
       if (Math.abs(p.light - Math.max(0, dot(light, p.b))) > 1.3 * MET * p.albedo) continue;
-      const weight = 1 / (p.albedo * p.albedo);
-      for (let i = 0; i < 3; i++) {
-        right[i] += weight * p.b[i] * p.light;
-        for (let j = 0; j < 3; j++) rows[i][j] += weight * p.b[i] * p.b[j];
-      }
+      equations.add(p.b, p.light, 1 / (p.albedo * p.albedo));
     }
-    light = (solveLinear(rows, right) as Vec3 | null) ?? light;
+    light = (equations.solve() as Vec3 | null) ?? light;
   }
   return light;
 }

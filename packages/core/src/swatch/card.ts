@@ -1,5 +1,5 @@
 import { hexToLinear, labToHex, LINEAR_OF_BYTE, linearToLab, type Lab, type Rgb } from '../colour/index.js';
-import { clamp, solveLinear, refused } from '../units/index.js';
+import { clamp, normalEquations, refused } from '../units/index.js';
 
 /** A photo as red, green, blue, alpha bytes, sRGB-encoded, rows from the top. */
 export interface SwatchPhoto {
@@ -134,8 +134,7 @@ function cardField(photo: SwatchPhoto, at: Pixel, white: Rgb): (x: number, y: nu
   let share = 0;
   // The circle within which points are believed grows from the tap, so that a slope of light is followed.
   for (const reach of [0.25, 0.5, 0.8, 2]) {
-    const rows = CHANNELS.map(() => Array.from({ length: 6 }, () => new Array<number>(6).fill(0)));
-    const right = CHANNELS.map(() => new Array<number>(6).fill(0));
+    const equations = CHANNELS.map(() => normalEquations(6));
     let [seen, taken] = [0, 0];
     for (let y = 0; y < height; y += step)
       for (let x = 0; x < width; x += step) {
@@ -147,19 +146,12 @@ function cardField(photo: SwatchPhoto, at: Pixel, white: Rgb): (x: number, y: nu
         const wide = reach < 0.3 ? 3 * NEAR_FIELD : 2 * NEAR_FIELD;
         if (off.some((d) => Math.abs(d) > wide)) continue;
         taken++;
-        for (const k of CHANNELS)
-          for (let i = 0; i < 6; i++) {
-            right[k][i] += t[i] * Math.log(Math.max(1e-4, c[k]));
-            for (let j = 0; j < 6; j++) rows[k][i][j] += t[i] * t[j];
-          }
+        for (const k of CHANNELS) equations[k].add(t, Math.log(Math.max(1e-4, c[k])));
       }
     share = taken / Math.max(1, seen);
     // A little pull toward a level keeps a fit through few points from running away.
-    fits = CHANNELS.map((k) => {
-      const pull = 0.002 * taken + 1e-6;
-      for (let i = 1; i < 6; i++) rows[k][i][i] += pull;
-      return solveLinear(rows[k], right[k]) ?? fits[k];
-    });
+    const pull = 0.002 * taken + 1e-6;
+    fits = CHANNELS.map((k) => equations[k].solve([0, pull, pull, pull, pull, pull]) ?? fits[k]);
   }
   if (share < LEAST_CARD)
     throw refused(

@@ -22,6 +22,36 @@ export function solveLinear(rows: number[][], right: number[]): number[] | null 
   return x;
 }
 
+/** Equations added up one by one, for the unknowns that meet them best in the sum of squares. */
+export interface NormalEquations {
+  /** One equation: `terms` times the unknowns is `value`. */
+  add(terms: readonly number[], value: number, weight?: number): void;
+  /**
+   * The unknowns; null where the equations do not tell them apart.
+   * @param pull what is added to the diagonal of each unknown, drawing it toward 0 (Tikhonov)
+   */
+  solve(pull?: readonly number[]): number[] | null;
+}
+
+/** @example const line = normalEquations(2); line.add([x, 1], y); line.solve() // slope and height */
+export function normalEquations(unknowns: number): NormalEquations {
+  const rows = Array.from({ length: unknowns }, () => new Array<number>(unknowns).fill(0));
+  const right = new Array<number>(unknowns).fill(0);
+  return {
+    add(terms, value, weight = 1) {
+      for (let i = 0; i < unknowns; i++) {
+        right[i] += weight * terms[i] * value;
+        for (let j = 0; j < unknowns; j++) rows[i][j] += weight * terms[i] * terms[j];
+      }
+    },
+    solve: (pull) =>
+      solveLinear(
+        rows.map((row, i) => row.map((v, j) => (i === j ? v + (pull?.[i] ?? 0) : v))),
+        [...right],
+      ),
+  };
+}
+
 const ROUNDS = 60;
 const STEP = 1e-5;
 

@@ -64,7 +64,7 @@ describe.each(planted)('%s, %s', (id, _, piece) => {
     expect(Number.isFinite(found!.at.xMm) && Number.isFinite(found!.at.yMm)).toBe(true);
   });
 
-  test('is settled, changing only what the fixes name', () => {
+  test('is fixed, changing only what the fixes name', () => {
     const { piece: after, applied, left, rounds } = fixAll(piece, coarse);
     expect(applied.length).toBeGreaterThan(0);
     expect(rounds).toBeLessThanOrEqual(20);

@@ -131,7 +131,7 @@ describe('bands by hand', () => {
     expect(mean(left(one))).toBeGreaterThan(mean(left(handled(blade, []))) + 0.01);
   });
 
-  test('sleep, with a reason, while their band or their face is not there', () => {
+  test('are unresolved, with a reason, while their band or their face is not there', () => {
     const dull = handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }], { polish: 'dull' });
     expect(dull.unresolved).toEqual([{ id: 'by-1', reason: 'this face has no band 4 now' }]);
     expect(handled(dome(9), [{ kind: 'band-peak', facet: 0, band: 0, to: 1 }]).unresolved[0].reason).toMatch(
@@ -145,7 +145,7 @@ describe('bands by hand', () => {
     expect(handled(blade, [{ kind: 'band-centre', facet: 0, band: 3, by: 0.1 }]).unresolved).toEqual([]);
   });
 
-  test('that contradict each other: the later holds, the earlier sleeps, nothing is lost', () => {
+  test('that contradict each other: the later holds, the earlier is unresolved, nothing is lost', () => {
     const p = handled(blade, [
       { kind: 'band-peak', facet: 0, band: 0, to: 0.2 },
       { kind: 'band-peak', facet: 0, band: 0, to: 0.9 },
@@ -174,7 +174,7 @@ describe('dots by hand', () => {
     expect(gone.unresolved[0].reason).toMatch(/no such dot/);
   });
 
-  test('40 of them: the first few are laid, the others sleep and say why', () => {
+  test('40 of them: the first few are laid, the others are unresolved and say why', () => {
     const many = Array.from({ length: 40 }, (_, i): Bare => ({
       kind: 'glint-add',
       patch: 0,
@@ -262,7 +262,7 @@ describe('borders and places by hand', () => {
     }
   });
 
-  test('places on a patch that is gone sleep and wake with it', () => {
+  test('places on a patch that is gone are unresolved, and found again with it', () => {
     const onRight: Bare = { kind: 'zone-hold', patch: 1, anchor: { u: 0.5, v: 0.5 }, radiusMm: 1, value: 1 };
     expect(handled(dome(9), [onRight]).unresolved).toEqual([
       { id: 'by-1', reason: 'its place is gone from this form' },
@@ -373,7 +373,7 @@ describe('approaches', () => {
   });
 });
 
-test('the map report names what sleeps and what was drawn otherwise', () => {
+test('the map report names what is unresolved and what was drawn otherwise', () => {
   const p = part({ ...blade, fullerMm: 40 });
   const piece: Piece = {
     ...rigged({ focalPart: null }),

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { differenceCiede2000 } from 'culori/fn';
 import fc from 'fast-check';
 import {
-  addsTo,
+  mixGrowth,
   closeness,
   deltaE,
   follows,
@@ -153,12 +153,19 @@ describe('a ladder from a shelf', () => {
   const mix = (paints: number[], drops: number[]) => ({ paints, drops });
 
   test('knows what only adds to the pile before', () => {
-    expect(addsTo(mix([1], [1]), mix([1, 2], [2, 1]))).toBe(true);
-    expect(addsTo(mix([1, 2], [3, 1]), mix([1, 2, 5], [3, 1, 2]))).toBe(true);
-    expect(addsTo(mix([1, 2], [3, 1]), mix([1, 2], [3, 2]))).toBe(true);
-    expect(addsTo(mix([1, 2], [3, 1]), mix([1, 2], [1, 3]))).toBe(true);
-    expect(addsTo(mix([1, 2], [3, 1]), mix([1, 2, 5], [3, 2, 2]))).toBe(false);
-    expect(addsTo(mix([1], [1]), mix([2, 3], [1, 1]))).toBe(false);
+    expect(mixGrowth(mix([1], [2]), mix([1, 2], [2, 3]))).toEqual({ times: 1, paint: 2, drops: 3 });
+    expect(mixGrowth(mix([1, 2], [2, 3]), mix([1, 2, 3], [4, 6, 1]))).toEqual({
+      times: 2,
+      paint: 3,
+      drops: 1,
+    });
+    expect(mixGrowth(mix([1, 2], [2, 3]), mix([1], [2]))).toBeNull();
+    expect(mixGrowth(mix([1], [1]), mix([1, 2], [2, 1]))).not.toBeNull();
+    expect(mixGrowth(mix([1, 2], [3, 1]), mix([1, 2, 5], [3, 1, 2]))).not.toBeNull();
+    expect(mixGrowth(mix([1, 2], [3, 1]), mix([1, 2], [3, 2]))).not.toBeNull();
+    expect(mixGrowth(mix([1, 2], [3, 1]), mix([1, 2], [1, 3]))).not.toBeNull();
+    expect(mixGrowth(mix([1, 2], [3, 1]), mix([1, 2, 5], [3, 2, 2]))).toBeNull();
+    expect(mixGrowth(mix([1], [1]), mix([2, 3], [1, 1]))).toBeNull();
     expect(follows(mix([1], [1]), mix([1, 2], [2, 1]))).toEqual({ sharing: 'add', cost: 0.5 });
     expect(follows(mix([1, 4], [1, 1]), mix([1, 2], [2, 1])).sharing).toBe('share');
     expect(follows(mix([1, 4], [1, 1]), mix([2, 4, 5], [2, 1, 1])).sharing).toBe('share');
@@ -184,7 +191,7 @@ describe('a ladder from a shelf', () => {
     }
   });
 
-  test('keeps a mix that was settled, and fits the others to it', () => {
+  test('keeps a mix that was confirmed, and fits the others to it', () => {
     const table = paintTable(shelf(3, 14));
     const targets = targetsOf(metalById('cold-steel'), { steps: 5 });
     const locked = [null, null, mix([2, 9], [3, 1]), null, null];

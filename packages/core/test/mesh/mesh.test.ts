@@ -193,7 +193,9 @@ describe('what files hold that is no miniature', () => {
       Uint32Array.from(ball.index),
       'y',
     );
-    expect(() => rasterise(huge, view())).toThrow(/54 metres if its numbers are mm; accepted: its height: say how tall/);
+    expect(() => rasterise(huge, view())).toThrow(
+      /54 metres if its numbers are mm; accepted: its height: say how tall/,
+    );
     const { sculpt } = rasterise(huge, view({ heightMm: 54 }), 4);
     expect(sculpt.height / sculpt.pxPerMm).toBeCloseTo(55, 0);
   });

@@ -73,7 +73,7 @@ describe('a ladder asked for from a shelf', () => {
     expect(l(2)).toBeGreaterThan(l(2, first));
   });
 
-  test('leaves settled steps alone, and forgets them only where their number changes', () => {
+  test('leaves confirmed steps alone, and forgets them only where their number changes', () => {
     const settled = {
       ...gold,
       steps: gold.steps.map((s, k) => (k === 4 ? { ...s, settled: 'yes' as const } : s)),

@@ -4,7 +4,6 @@ import {
   BRUSHED_FILM_MM,
   brassHeron,
   DROP_ML,
-  mixGrowth,
   ladderBatches,
   LOSSES,
   lockMilitia,
@@ -127,15 +126,6 @@ describe('piles of a ladder', () => {
       { paint: 'a', parts: 2 },
       { paint: 'b', parts: 3 },
     ];
-    expect(mixGrowth(slate, paler)).toEqual({ times: 1, paint: 'b', parts: 3 });
-    expect(mixGrowth(paler, slate)).toBeNull();
-    expect(
-      mixGrowth(paler, [
-        { paint: 'a', parts: 4 },
-        { paint: 'b', parts: 6 },
-        { paint: 'c', parts: 1 },
-      ]),
-    ).toEqual({ times: 2, paint: 'c', parts: 1 });
     const [first, second] = batchesOf([
       { step: '1', mix: slate, water: 1, mixedMl: 0.001 },
       { step: '2', mix: paler, water: 1, mixedMl: 0.02 },
