@@ -25,11 +25,6 @@ export default tseslint.config(
   },
   { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off', 'no-undef': 'off' } },
-  // clipper-lib ships no types; ours must travel with the files that use them.
-  {
-    files: ['packages/core/src/zone/clip.ts', 'packages/core/src/form/uncross.ts'],
-    rules: { '@typescript-eslint/triple-slash-reference': 'off' },
-  },
   { files: ['scripts/**', 'bench/**'], rules: { 'no-console': 'off' } },
   { files: ['apps/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
   // Files, functions and lists of parameters that one can take in at a glance. What is over today stands in

@@ -111,3 +111,34 @@ test('a change made on another desk meanwhile is not overwritten', async ({ page
   await expect(page.getByRole('row', { name: /Reed/ })).toContainText('none');
   await expect(page.getByRole('row', { name: /Chalk/ })).toContainText('plenty');
 });
+
+test('a shelf of 400 pots lays out those in view, and the last is found by scrolling and by search', async ({
+  page,
+  server,
+}) => {
+  const at = `${server.address}/api/shelf`;
+  const { version, shelf } = (await (await page.request.get(at)).json()) as {
+    version: number;
+    shelf: { paints: { id: string; name: string }[] };
+  };
+  const [first] = shelf.paints;
+  const number = (i: number) => String(i).padStart(3, '0');
+  const more = Array.from({ length: 400 - shelf.paints.length }, (_, i) => ({
+    ...first,
+    id: `pot-${number(i)}`,
+    name: `Pot ${number(i)}`,
+  }));
+  const put = await page.request.put(`${at}?version=${version}`, {
+    data: JSON.stringify({ ...shelf, paints: [...shelf.paints, ...more] }),
+    headers: { origin: server.address },
+  });
+  expect(put.status()).toBe(200);
+  await page.goto(`${server.address}/shelf`);
+  await expect(page.getByText(/^400 pots/)).toBeVisible();
+  const rows = page.locator('tbody tr[data-index]');
+  expect(await rows.count()).toBeLessThan(150);
+  await page.getByRole('region', { name: 'Pots' }).evaluate((e) => e.scrollTo(0, e.scrollHeight));
+  await expect(page.getByRole('row', { name: new RegExp(more.at(-1)!.name) })).toBeVisible();
+  await page.getByRole('searchbox').fill('Pot 100');
+  await expect(rows).toHaveCount(1);
+});

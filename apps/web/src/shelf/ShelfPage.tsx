@@ -1,5 +1,5 @@
 import { MIXED_KINDS, writePaintList, writePalette, type ShelfPaint } from '@pale-glint/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Alert } from '../ui/Alert.js';
 import { Button } from '../ui/Button.js';
@@ -12,9 +12,25 @@ import { PotSide } from './PotSide.js';
 import { ShelfTable } from './ShelfTable.js';
 import { useShelf } from '../store/useShelf.js';
 
+function SearchField({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="flex items-center gap-3 px-4 py-2 text-label">
+      Search
+      <input
+        type="search"
+        className="min-w-0 flex-1 bg-g98 px-3 py-1.5 ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
+        placeholder="a name, a code, ink, transparent, left none"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </label>
+  );
+}
+
 /** The paints the painter owns: what mixes are found from. */
 export function ShelfPage() {
   const { query, shelf, change, undo, canUndo, message } = useShelf();
+  const scroller = useRef<HTMLDivElement>(null);
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const picked = shelf.paints.filter((p) => chosen.has(p.id));
@@ -48,17 +64,14 @@ export function ShelfPage() {
       {message && <Alert className="px-6 py-2">{message}</Alert>}
       <div className="flex min-h-0 flex-1">
         <main className="flex min-w-0 flex-1 flex-col">
-          <label className="flex items-center gap-3 px-4 py-2 text-label">
-            Search
-            <input
-              type="search"
-              className="min-w-0 flex-1 bg-g98 px-3 py-1.5 ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
-              placeholder="a name, a code, ink, transparent, left none"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-          </label>
-          <div role="region" aria-label="Pots" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto">
+          <SearchField value={search} onChange={setSearch} />
+          <div
+            ref={scroller}
+            role="region"
+            aria-label="Pots"
+            tabIndex={0}
+            className="min-h-0 flex-1 overflow-y-auto"
+          >
             {query.isPending && <Loading what="your shelf" />}
             {query.isError && (
               <div className="bg-g96">
@@ -70,7 +83,13 @@ export function ShelfPage() {
               </div>
             )}
             {query.data && (
-              <ShelfTable paints={shelf.paints} search={search} chosen={chosen} choose={setChosen} />
+              <ShelfTable
+                paints={shelf.paints}
+                search={search}
+                chosen={chosen}
+                choose={setChosen}
+                scroller={scroller}
+              />
             )}
           </div>
         </main>

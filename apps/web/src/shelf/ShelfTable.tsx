@@ -1,7 +1,6 @@
 import { hexToLab, plain, type ShelfPaint } from '@pale-glint/core';
 import {
   createColumnHelper,
-  flexRender,
   getCoreRowModel,
   getFilteredRowModel,
   getSortedRowModel,
@@ -9,7 +8,10 @@ import {
   type RowSelectionState,
   type SortingState,
 } from '@tanstack/react-table';
-import { useMemo, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useState, type RefObject } from 'react';
+import { ShelfHead } from './ShelfHead.js';
+import { ShelfRow } from './ShelfRow.js';
 
 const column = createColumnHelper<ShelfPaint>();
 const rank =
@@ -50,10 +52,26 @@ interface ShelfTableProps {
   readonly search: string;
   readonly chosen: ReadonlySet<string>;
   readonly choose: (ids: ReadonlySet<string>) => void;
+  /** What the table scrolls in. */
+  readonly scroller: RefObject<HTMLElement | null>;
 }
 
+/** Every word that is searched for stands somewhere on the pot. */
+function matches({ name, code, notes, kind, opacity, left }: ShelfPaint, text: string): boolean {
+  const held = [name, code, notes, kind, opacity, `left ${left}`].join(' ').toLowerCase();
+  return text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => held.includes(word));
+}
+
+/** Height of a row before it is measured. */
+const ROW_PX = 38;
+/** Rows beyond the upper and lower end that are ready: all of a usual shelf, so that the page's own search finds them. */
+const READY = 60;
+
 /** All pots, searched and sorted; those ticked are changed together. */
-export function ShelfTable({ paints, search, chosen, choose }: ShelfTableProps) {
+export function ShelfTable({ paints, search, chosen, choose, scroller }: ShelfTableProps) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const selection = useMemo(
     (): RowSelectionState => Object.fromEntries([...chosen].map((id) => [id, true])),
@@ -68,90 +86,41 @@ export function ShelfTable({ paints, search, chosen, choose }: ShelfTableProps) 
     onSortingChange: setSorting,
     onRowSelectionChange: (next) =>
       choose(new Set(Object.keys(typeof next === 'function' ? next(selection) : next))),
-    globalFilterFn: (row, _column, text: string) => {
-      const { name, code, notes, kind, opacity, left } = row.original;
-      const held = [name, code, notes, kind, opacity, `left ${left}`].join(' ').toLowerCase();
-      return text
-        .toLowerCase()
-        .split(/\s+/)
-        .every((word) => held.includes(word));
-    },
+    globalFilterFn: (row, _column, text: string) => matches(row.original, text),
     getCoreRowModel: getCoreRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
     getSortedRowModel: getSortedRowModel(),
   });
   const { rows } = table.getRowModel();
-  if (paints.length === 0)
-    return (
-      <div className="mx-auto mt-20 max-w-md space-y-2 bg-g96 p-6">
-        <p className="text-lead font-semibold">The shelf is empty</p>
-        <p className="text-g28">
-          Type the paints you own on the right, one a line, or bring in a list. Mixes are then found from what
-          stands here.
-        </p>
-      </div>
-    );
+  const lines = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: READY,
+  });
+  if (paints.length === 0) return <EmptyShelf />;
+  const shown = lines.getVirtualItems();
+  const above = shown[0]?.start ?? 0;
+  const below = lines.getTotalSize() - (shown.at(-1)?.end ?? 0);
   return (
-    <table className="w-full text-label">
-      <thead className="sticky top-0 z-10 bg-g88 text-left">
-        {table.getHeaderGroups().map((group) => (
-          <tr key={group.id}>
-            <th className="w-10 px-3 py-2">
-              <input
-                type="checkbox"
-                aria-label="All shown"
-                className="size-4 accent-g10"
-                checked={rows.length > 0 && rows.every((r) => r.getIsSelected())}
-                onChange={() =>
-                  choose(rows.every((r) => r.getIsSelected()) ? new Set() : new Set(rows.map((r) => r.id)))
-                }
-              />
-            </th>
-            {group.headers.map((h) => {
-              const way = h.column.getIsSorted();
-              return (
-                <th
-                  key={h.id}
-                  className="py-2 pr-3"
-                  aria-sort={way === 'asc' ? 'ascending' : way === 'desc' ? 'descending' : 'none'}
-                >
-                  <button
-                    type="button"
-                    onClick={h.column.getToggleSortingHandler()}
-                    className="whitespace-nowrap font-semibold underline-offset-2 hover:underline"
-                  >
-                    {flexRender(h.column.columnDef.header, h.getContext())}
-                    <span aria-hidden>{way === 'asc' ? ' ↑' : way === 'desc' ? ' ↓' : ''}</span>
-                  </button>
-                </th>
-              );
-            })}
-          </tr>
-        ))}
-      </thead>
+    <table className="w-full text-label" aria-rowcount={rows.length + 1}>
+      <ShelfHead
+        groups={table.getHeaderGroups()}
+        all={rows.length > 0 && rows.every((r) => r.getIsSelected())}
+        onAll={(all) => choose(all ? new Set(rows.map((r) => r.id)) : new Set())}
+      />
       <tbody>
-        {rows.map((row) => (
-          <tr
-            key={row.id}
-            className={`cursor-pointer border-b border-g88 ${row.getIsSelected() ? 'bg-g10 text-g98' : 'bg-g96 hover:bg-g93'}`}
-            onClick={() => choose(new Set(chosen.size === 1 && chosen.has(row.id) ? [] : [row.id]))}
-          >
-            <td className="px-3" onClick={(e) => e.stopPropagation()}>
-              <input
-                type="checkbox"
-                aria-label={row.original.name}
-                className="size-4 accent-g10"
-                checked={row.getIsSelected()}
-                onChange={row.getToggleSelectedHandler()}
-              />
-            </td>
-            {row.getVisibleCells().map((cell) => (
-              <td key={cell.id} className="pr-3">
-                {flexRender(cell.column.columnDef.cell, cell.getContext())}
-              </td>
-            ))}
-          </tr>
+        {above > 0 && <tr aria-hidden style={{ height: above }} />}
+        {shown.map(({ index }) => (
+          <ShelfRow
+            key={rows[index].id}
+            ref={lines.measureElement}
+            row={rows[index]}
+            index={index}
+            onPress={(id) => choose(new Set(chosen.size === 1 && chosen.has(id) ? [] : [id]))}
+          />
         ))}
+        {below > 0 && <tr aria-hidden style={{ height: below }} />}
         {rows.length === 0 && (
           <tr>
             <td colSpan={COLUMNS.length + 1} className="bg-g96 p-6">
@@ -161,5 +130,17 @@ export function ShelfTable({ paints, search, chosen, choose }: ShelfTableProps) 
         )}
       </tbody>
     </table>
+  );
+}
+
+function EmptyShelf() {
+  return (
+    <div className="mx-auto mt-20 max-w-md space-y-2 bg-g96 p-6">
+      <p className="text-lead font-semibold">The shelf is empty</p>
+      <p className="text-g28">
+        Type the paints you own on the right, one a line, or bring in a list. Mixes are then found from what
+        stands here.
+      </p>
+    </div>
   );
 }

@@ -1,5 +1,4 @@
-/// <reference path="../clipper.d.ts" />
-import clipper from 'clipper-lib';
+import { FillRule, union } from 'clipper2-ts';
 import type { Point, Ring } from './surface.js';
 
 /** Integer units: 0.01 micrometre. */
@@ -21,10 +20,9 @@ export function crossesItself(ring: Ring): boolean {
 
 /** The same shape (even-odd) from outlines that do not cross themselves. At least the outline itself where nothing is left. */
 export function uncrossed(ring: Ring): Ring[] {
-  const path = ring.map(([x, y]) => ({ X: Math.round(x * SCALE), Y: Math.round(y * SCALE) }));
-  const clean = clipper.Clipper.SimplifyPolygon(path, clipper.PolyFillType.pftEvenOdd);
-  const rings = clean
+  const path = ring.map(([x, y]) => ({ x: Math.round(x * SCALE), y: Math.round(y * SCALE) }));
+  const rings = union([path], FillRule.EvenOdd)
     .filter((r) => r.length >= 3)
-    .map((r) => r.map(({ X, Y }): Point => [X / SCALE, Y / SCALE]));
+    .map((r) => r.map(({ x, y }): Point => [x / SCALE, y / SCALE]));
   return rings.length > 0 ? rings : [ring];
 }

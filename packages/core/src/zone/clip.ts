@@ -1,5 +1,4 @@
-/// <reference path="../clipper.d.ts" />
-import clipper from 'clipper-lib';
+import { FillRule, intersect as intersectPaths } from 'clipper2-ts';
 import { signedArea, type Point, type Ring } from '../form/index.js';
 
 /** Rings in mm; outlines run one way, holes the other. */
@@ -11,19 +10,13 @@ const SCALE = 1e5;
 const SLIVER_MM2 = 1e-6;
 
 const toInteger = (ring: Ring) =>
-  ring.map(([x, y]) => ({ X: Math.round(x * SCALE), Y: Math.round(y * SCALE) }));
+  ring.map(([x, y]) => ({ x: Math.round(x * SCALE), y: Math.round(y * SCALE) }));
 
 /** What two regions share (even-odd), with holes turned against their outlines. */
 export function intersect(a: Region, b: Region): Region {
   if (a.length === 0 || b.length === 0) return [];
-  const c = new clipper.Clipper();
-  c.AddPaths(a.map(toInteger), clipper.PolyType.ptSubject, true);
-  c.AddPaths(b.map(toInteger), clipper.PolyType.ptClip, true);
-  const solution: { X: number; Y: number }[][] = [];
-  const { pftEvenOdd } = clipper.PolyFillType;
-  c.Execute(clipper.ClipType.ctIntersection, solution, pftEvenOdd, pftEvenOdd);
-  return solution
-    .map((path) => path.map(({ X, Y }): Point => [X / SCALE, Y / SCALE]))
+  return intersectPaths(a.map(toInteger), b.map(toInteger), FillRule.EvenOdd)
+    .map((path) => path.map(({ x, y }): Point => [x / SCALE, y / SCALE]))
     .filter((r) => Math.abs(signedArea(r)) > SLIVER_MM2);
 }
 
