@@ -26,6 +26,7 @@ import {
   targetsOf,
   wetAndDry,
   type Lab,
+  type ListedPaint,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
 import { answer, findPaint, hexFrom, mixFrom, number, readText, refuse } from '../io.js';
@@ -76,28 +77,97 @@ function targetsFrom(o: LadderOptions): Lab[] {
   return targetsOf(metal, { steps: whole('--steps', o.steps, LEAST_STEPS, MOST_STEPS) });
 }
 
+function colour(text: string): void {
+  const hex = hexFrom('HEX', text);
+  const spectrum = Array.from(reconstruct(hexToLinear(hex)), (r, i) => ({ nm: nmOf(i), r }));
+  answer({ lab: hexToLab(hex), spectrum });
+}
+
+function mix(list: string, words: string[]): void {
+  const portions = mixFrom(list, words);
+  const lab = mixLabOf(portions);
+  answer({ lab, hex: labToHex(lab), s: mixPigment(portions).s });
+}
+
+function coats(list: string, words: string[], o: CoatsOptions): void {
+  const pigment = mixPigment(mixFrom(list, words));
+  const ground = paintSpectrum(hexFrom('--over', o.over));
+  const water = number('--water', o.water, 0, 100);
+  const share = number('--factor', o.factor, 0.001, 10);
+  const needed = coatsNeeded(pigment, ground, {
+    water,
+    share,
+    until: number('--until', o.until, 0.01, 100),
+  });
+  const count = o.count === undefined ? needed.coats : Math.ceil(number('--count', o.count, 1, MOST_LOOKS));
+  const looks = Array.from({ length: Math.min(MOST_LOOKS, count) }, (_, i) =>
+    spectrumToLab(coated(pigment, ground, i + 1, water, share)),
+  );
+  answer({ looks, ...needed });
+}
+
+/** Paints of a list that can be mixed. */
+function mixedFrom(list: string): ListedPaint[] {
+  const all = readPaintList(readText(list));
+  const paints = all.filter((p) => MIXED_KINDS.has(p.kind));
+  if (paints.length === 0)
+    refuse('PAINTS.csv', `${all.length} paints, none to mix`, 'at least one paint or ink');
+  if (paints.length > LIMITS.paints)
+    refuse('PAINTS.csv', `${paints.length} paints to mix`, `at most ${LIMITS.paints}`);
+  return paints;
+}
+
+function ladder(list: string, o: LadderOptions): void {
+  const paints = mixedFrom(list);
+  const targets = targetsFrom(o);
+  const found = searchLadder(paintTable(paints), targets, {
+    mostPaints: whole('--max-paints', o.maxPaints, 1, LIMITS.mostPaints),
+    mostDrops: whole('--max-drops', o.maxDrops, 1, LIMITS.mostDrops),
+  });
+  if (!found)
+    return refuse(
+      'PAINTS.csv',
+      'paints from which no ladder rises in value step by step',
+      'a darker and a lighter paint',
+    );
+  answer({
+    steps: found.steps.map((s, k) => ({
+      target: labToHex(s.target),
+      mix: s.paints.map((p, i) => ({ paint: paints[p].name, drops: s.drops[i] })),
+      sharing: s.sharing,
+      lab: s.lab,
+      hex: labToHex(s.lab),
+      deltaE: deltaE(s.lab, s.target),
+      says: closeness(deltaE(s.lab, s.target)),
+      gapL: k === 0 ? null : s.lab.l - found.steps[k - 1].lab.l,
+    })),
+    readsAs: readsAs(
+      found.steps.map((s) => s.lab),
+      metals,
+      null,
+    ).metal.id,
+  });
+}
+
+function wet(list: string, name: string): void {
+  const paint = findPaint(readPaintList(readText(list)), name);
+  answer(wetAndDry(mixPigment([{ paint, drops: 1 }]), paint.finish, paint.kind === 'ink' ? 0 : 0.08));
+}
+
 /** colour, mix, coats, ladder, wet: the colour model on its own. */
 export function colourCommands(program: Command): void {
   program
     .command('colour')
     .description('Lab and reflectance of a colour')
     .argument('<HEX>', 'sRGB, six hexadecimal digits')
-    .action((text: string) => {
-      const hex = hexFrom('HEX', text);
-      const spectrum = Array.from(reconstruct(hexToLinear(hex)), (r, i) => ({ nm: nmOf(i), r }));
-      answer({ lab: hexToLab(hex), spectrum });
-    });
+    .action(colour);
 
   program
     .command('mix')
     .description('dry colour of a mix, in drops')
     .argument('<PAINTS.csv>')
     .argument('<NAME:DROPS...>')
-    .action((list: string, words: string[]) => {
-      const portions = mixFrom(list, words);
-      const lab = mixLabOf(portions);
-      answer({ lab, hex: labToHex(lab), s: mixPigment(portions).s });
-    });
+    .action(mix);
 
   program
     .command('coats')
@@ -109,23 +179,7 @@ export function colourCommands(program: Command): void {
     .option('--factor <F>', 'thickness of a coat against a standard one', String(BRUSHED))
     .option('--count <N>', 'list the looks of this many coats')
     .option('--until <DE>', 'CIEDE2000 to the covering colour that counts as covered', '2')
-    .action((list: string, words: string[], o: CoatsOptions) => {
-      const pigment = mixPigment(mixFrom(list, words));
-      const ground = paintSpectrum(hexFrom('--over', o.over));
-      const water = number('--water', o.water, 0, 100);
-      const share = number('--factor', o.factor, 0.001, 10);
-      const needed = coatsNeeded(pigment, ground, {
-        water,
-        share,
-        until: number('--until', o.until, 0.01, 100),
-      });
-      const count =
-        o.count === undefined ? needed.coats : Math.ceil(number('--count', o.count, 1, MOST_LOOKS));
-      const looks = Array.from({ length: Math.min(MOST_LOOKS, count) }, (_, i) =>
-        spectrumToLab(coated(pigment, ground, i + 1, water, share)),
-      );
-      answer({ looks, ...needed });
-    });
+    .action(coats);
 
   program
     .command('ladder')
@@ -136,50 +190,12 @@ export function colourCommands(program: Command): void {
     .option('--steps <N>', 'value steps of the metal', '7')
     .option('--max-paints <N>', 'paints in one mix', String(SEARCH.mostPaints))
     .option('--max-drops <N>', 'parts in one mix', String(SEARCH.mostDrops))
-    .action((list: string, o: LadderOptions) => {
-      const all = readPaintList(readText(list));
-      const paints = all.filter((p) => MIXED_KINDS.has(p.kind));
-      if (paints.length === 0)
-        refuse('PAINTS.csv', `${all.length} paints, none to mix`, 'at least one paint or ink');
-      if (paints.length > LIMITS.paints)
-        refuse('PAINTS.csv', `${paints.length} paints to mix`, `at most ${LIMITS.paints}`);
-      const targets = targetsFrom(o);
-      const found = searchLadder(paintTable(paints), targets, {
-        mostPaints: whole('--max-paints', o.maxPaints, 1, LIMITS.mostPaints),
-        mostDrops: whole('--max-drops', o.maxDrops, 1, LIMITS.mostDrops),
-      });
-      if (!found)
-        return refuse(
-          'PAINTS.csv',
-          'paints from which no ladder rises in value step by step',
-          'a darker and a lighter paint',
-        );
-      answer({
-        steps: found.steps.map((s, k) => ({
-          target: labToHex(s.target),
-          mix: s.paints.map((p, i) => ({ paint: paints[p].name, drops: s.drops[i] })),
-          sharing: s.sharing,
-          lab: s.lab,
-          hex: labToHex(s.lab),
-          deltaE: deltaE(s.lab, s.target),
-          says: closeness(deltaE(s.lab, s.target)),
-          gapL: k === 0 ? null : s.lab.l - found.steps[k - 1].lab.l,
-        })),
-        readsAs: readsAs(
-          found.steps.map((s) => s.lab),
-          metals,
-          null,
-        ).metal.id,
-      });
-    });
+    .action(ladder);
 
   program
     .command('wet')
     .description('a paint wet on the palette beside dry; indicative')
     .argument('<PAINTS.csv>')
     .argument('<NAME>')
-    .action((list: string, name: string) => {
-      const paint = findPaint(readPaintList(readText(list)), name);
-      answer(wetAndDry(mixPigment([{ paint, drops: 1 }]), paint.finish, paint.kind === 'ink' ? 0 : 0.08));
-    });
+    .action(wet);
 }

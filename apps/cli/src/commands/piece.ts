@@ -60,26 +60,44 @@ function check(path: string): void {
   }
 }
 
+function demo(name: string): void {
+  const piece = DEMOS[name] ?? refuse('NAME', `"${name}"`, `one of ${Object.keys(DEMOS).join(', ')}`);
+  process.stdout.write(writePiece(piece));
+}
+
+function map(path: string, o: { pxPerMm?: string }): void {
+  const px = o.pxPerMm === undefined ? undefined : number('--px-per-mm', o.pxPerMm, 1, 200);
+  answer({ parts: mapReport(pieceFrom(path), px).map(partOut) });
+}
+
+function critique(path: string, o: { all?: boolean }): void {
+  const found = pieceFindings(pieceFrom(path));
+  answer({ findings: found.filter((f) => o.all || f.quiet === null).map(findingOut) });
+}
+
+function settle(path: string): void {
+  const { piece, applied, rounds, left } = fixAll(pieceFrom(path));
+  process.stdout.write(writePiece(piece));
+  process.stderr.write(
+    `${applied.length} fix${applied.length === 1 ? '' : 'es'} in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
+  );
+  for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.message}\n`);
+}
+
 /** demo, map, critique, settle, look, check: a piece file and its map. */
 export function pieceCommands(program: Command): void {
   program
     .command('demo')
     .description('a demo piece as a piece file')
     .argument('[NAME]', Object.keys(DEMOS).join(', '), 'warden')
-    .action((name: string) => {
-      const piece = DEMOS[name] ?? refuse('NAME', `"${name}"`, `one of ${Object.keys(DEMOS).join(', ')}`);
-      process.stdout.write(writePiece(piece));
-    });
+    .action(demo);
 
   program
     .command('map')
     .description('figures of the map, part by part')
     .argument('<PIECE>')
     .option('--px-per-mm <N>', 'points per mm that contours are drawn from')
-    .action((path: string, o: { pxPerMm?: string }) => {
-      const px = o.pxPerMm === undefined ? undefined : number('--px-per-mm', o.pxPerMm, 1, 200);
-      answer({ parts: mapReport(pieceFrom(path), px).map(partOut) });
-    });
+    .action(map);
 
   program
     .command('critique')
@@ -88,23 +106,13 @@ export function pieceCommands(program: Command): void {
     )
     .argument('<PIECE>')
     .option('--all', 'with those the painter has dismissed')
-    .action((path: string, o: { all?: boolean }) => {
-      const found = pieceFindings(pieceFrom(path));
-      answer({ findings: found.filter((f) => o.all || f.quiet === null).map(findingOut) });
-    });
+    .action(critique);
 
   program
     .command('settle')
     .description('the piece with every fix applied that there is; what is left is told beside it')
     .argument('<PIECE>')
-    .action((path: string) => {
-      const { piece, applied, rounds, left } = fixAll(pieceFrom(path));
-      process.stdout.write(writePiece(piece));
-      process.stderr.write(
-        `${applied.length} fix${applied.length === 1 ? '' : 'es'} in ${rounds} round${rounds === 1 ? '' : 's'}, ${left.length} findings left\n`,
-      );
-      for (const f of left) process.stderr.write(`${f.id}${f.part ? ` on ${f.part}` : ''}: ${f.message}\n`);
-    });
+    .action(settle);
 
   program
     .command('order')

@@ -2,7 +2,7 @@ import { isArchive } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { blobApi } from '../api/blobs.js';
+import { blobApi, type BlobKind } from '../api/blobs.js';
 import { Refusal } from '../api/http.js';
 import { api, keys, type IfExists } from '../api/pieces.js';
 import { Button } from '../ui/Button.js';
@@ -13,9 +13,49 @@ import { unpacked } from '../workers/scanClient.js';
 const MOST_BYTES = 5 * 1024 * 1024;
 const MOST_ARCHIVE = 400 * 1024 * 1024;
 
-/** Brings a piece file in; asks where its id is already here, and lists what is wrong with a refused one. */
-export function BringIn() {
-  const input = useRef<HTMLInputElement>(null);
+const tooLarge = (bytes: number) =>
+  new Refusal(413, {
+    says: 'The file is too large.',
+    problems: [
+      {
+        path: 'file',
+        held: `${bytes} bytes`,
+        accepted: 'at most 5 MB for a piece, 400 MB for an archive of one',
+      },
+    ],
+  });
+
+const changedSince = (hash: string) =>
+  new Refusal(400, {
+    says: 'The archive was changed after it was written.',
+    problems: [
+      {
+        path: `blobs/${hash.slice(0, 12)}`,
+        held: 'other bytes than its name says',
+        accepted: 'an archive as it was written',
+      },
+    ],
+  });
+
+/** What the first bytes of something kept in an archive say it is. */
+async function kindOf(bytes: Blob): Promise<BlobKind> {
+  const head = new TextDecoder().decode(await bytes.slice(0, 8).arrayBuffer());
+  if (head === 'PGsculpt') return 'surface';
+  return head.startsWith('PGshape') ? 'shape' : 'photo';
+}
+
+/** The text of the piece in an archive. Its photos and surfaces go to the server first: nothing is half there. */
+async function fromArchive(file: File): Promise<string> {
+  const { piece, blobs } = await unpacked(file);
+  for (const [hash, bytes] of blobs) {
+    const stored = await blobApi.add(await kindOf(bytes), bytes);
+    if (stored.hash !== hash) throw changedSince(hash);
+  }
+  return piece;
+}
+
+/** Files taken in one by one: what was refused, and what is asked where a piece is here already. */
+function useTakePiece() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [text, setText] = useState<string | null>(null);
@@ -38,55 +78,35 @@ export function BringIn() {
       }
     }
   };
-  /** An archive's photos and surfaces go to the server first: nothing is half there. */
-  const unpack = async (file: File) => {
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const archive = /\.zip$/i.test(file.name);
     try {
-      const { piece, blobs } = await unpacked(file);
-      for (const [hash, bytes] of blobs) {
-        const head = new TextDecoder().decode(await bytes.slice(0, 8).arrayBuffer());
-        const stored = await blobApi.add(
-          head === 'PGsculpt' ? 'surface' : head.startsWith('PGshape') ? 'shape' : 'photo',
-          bytes,
-        );
-        if (stored.hash !== hash)
-          throw new Refusal(400, {
-            says: 'The archive was changed after it was written.',
-            problems: [
-              {
-                path: `blobs/${hash.slice(0, 12)}`,
-                held: 'other bytes than its name says',
-                accepted: 'an archive as it was written',
-              },
-            ],
-          });
-      }
-      await add(piece, 'refuse');
+      if (file.size > (archive ? MOST_ARCHIVE : MOST_BYTES)) throw tooLarge(file.size);
+      const packed = isArchive(new Uint8Array(await file.slice(0, 4).arrayBuffer()));
+      await add(packed ? await fromArchive(file) : await file.text(), 'refuse');
     } catch (error) {
       setRefused(error as Error);
     }
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    const archive = /\.zip$/i.test(file.name);
-    if (file.size > (archive ? MOST_ARCHIVE : MOST_BYTES)) {
-      setRefused(
-        new Refusal(413, {
-          says: 'The file is too large.',
-          problems: [
-            {
-              path: 'file',
-              held: `${file.size} bytes`,
-              accepted: 'at most 5 MB for a piece, 400 MB for an archive of one',
-            },
-          ],
-        }),
-      );
-      return;
-    }
-    if (isArchive(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) await unpack(file);
-    else await add(await file.text(), 'refuse');
-  };
 
+  return {
+    take,
+    refused,
+    asked,
+    /** What is asked is answered: replace the piece, or keep both. */
+    answer: (ifExists: IfExists) => void add(text!, ifExists),
+    leave: () => {
+      setAsked(null);
+      setRefused(null);
+    },
+  };
+}
+
+/** Brings a piece file in; asks where its id is already here, and lists what is wrong with a refused one. */
+export function BringIn() {
+  const input = useRef<HTMLInputElement>(null);
+  const { take, refused, asked, answer, leave } = useTakePiece();
   return (
     <>
       <input
@@ -105,25 +125,25 @@ export function BringIn() {
       <Button look="dark" onClick={() => input.current?.click()}>
         Bring in a piece file
       </Button>
-      <Dialog open={asked !== null} onClose={() => setAsked(null)} title="This piece is already here">
+      <Dialog open={asked !== null} onClose={leave} title="This piece is already here">
         <p>{asked}</p>
         <div className="flex justify-end gap-2">
-          <Button look="plain" onClick={() => setAsked(null)}>
+          <Button look="plain" onClick={leave}>
             Leave it
           </Button>
-          <Button look="plain" onClick={() => void add(text!, 'replace')}>
+          <Button look="plain" onClick={() => answer('replace')}>
             Replace it
           </Button>
-          <Button onClick={() => void add(text!, 'copy')}>Keep both</Button>
+          <Button onClick={() => answer('copy')}>Keep both</Button>
         </div>
       </Dialog>
-      <Dialog open={refused !== null} onClose={() => setRefused(null)} title="The file was not accepted">
+      <Dialog open={refused !== null} onClose={leave} title="The file was not accepted">
         <p>{refused?.message} Nothing was stored.</p>
         {refused instanceof Refusal && refused.body.problems && (
           <ProblemList problems={refused.body.problems} />
         )}
         <div className="flex justify-end">
-          <Button onClick={() => setRefused(null)}>Close</Button>
+          <Button onClick={leave}>Close</Button>
         </div>
       </Dialog>
     </>

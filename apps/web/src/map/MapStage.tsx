@@ -48,6 +48,65 @@ function roomFor(width: number, under: boolean): { dial: number; low: boolean; f
 const VIEW_SWITCH = { width: 340, height: 52 };
 const NO_ROOM_KEPT: Room = { right: 0, bottom: 0, top: 0, corner: { width: 0, height: 0 } };
 
+interface PaintedMapProps {
+  readonly piece: Piece;
+  readonly picture: Picture;
+  readonly view: ShownView;
+  readonly after: AfterLayer | null;
+  /** Whether the painter's own miniature lies under it. */
+  readonly under: boolean;
+  readonly whole: boolean;
+}
+
+/** The map itself, over what lies under it; small and blurred at a squint. */
+function PaintedMap({ piece, picture, view, after, under, whole }: PaintedMapProps) {
+  const squint = view === 'squint';
+  return (
+    <div
+      className="absolute inset-0"
+      style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
+    >
+      {under && <Underlay piece={piece} picture={picture} />}
+      <div className="absolute inset-0" style={under ? { opacity: piece.underlay?.map ?? 1 } : undefined}>
+        <MapCanvas
+          whole={whole}
+          piece={piece}
+          picture={picture}
+          view={squint ? 'painted' : view}
+          after={after}
+          label={`${piece.name}, ${view}`}
+        />
+      </div>
+    </div>
+  );
+}
+
+interface StageCornersProps extends Pick<MapStageProps, 'piece' | 'onLight' | 'onLightEnd'> {
+  readonly room: ReturnType<typeof roomFor>;
+  readonly look: ReturnType<typeof useLook>;
+}
+
+/** What lies in the corners: the light's dial, and the way the map is looked at. */
+function StageCorners({ piece, room, look, onLight, onLightEnd }: StageCornersProps) {
+  return (
+    <>
+      <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
+        <LightDial
+          size={room.dial}
+          clockHours={piece.rig.keyClockHours}
+          heightDeg={piece.rig.keyHeightDeg}
+          transform={transformOf(look)}
+          onChange={onLight}
+          onEnd={onLightEnd}
+        />
+      </div>
+      <div className="absolute right-4 bottom-3">
+        <LookSwitch />
+      </div>
+    </>
+  );
+}
+
 /** The map on its grey, with the light in its corner. */
 export function MapStage({
   piece,
@@ -107,25 +166,7 @@ export function MapStage({
             onPress(partAt(piece, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
           }}
         >
-          <div
-            className="absolute inset-0"
-            style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
-          >
-            {under && <Underlay piece={piece} picture={picture} />}
-            <div
-              className="absolute inset-0"
-              style={under ? { opacity: piece.underlay?.map ?? 1 } : undefined}
-            >
-              <MapCanvas
-                whole={closeUp === null}
-                piece={piece}
-                picture={picture}
-                view={view === 'squint' ? 'painted' : view}
-                after={after}
-                label={`${piece.name}, ${view}`}
-              />
-            </div>
-          </div>
+          <PaintedMap {...{ piece, picture, view, after, under }} whole={closeUp === null} />
           <svg
             ref={drawing}
             viewBox={`${picture.leftMm} ${-picture.topMm} ${picture.width / picture.pxPerMm} ${picture.height / picture.pxPerMm}`}
@@ -144,23 +185,7 @@ export function MapStage({
           </svg>
         </div>
       )}
-      {!bare && (
-        <>
-          <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
-            <LightDial
-              size={room.dial}
-              clockHours={piece.rig.keyClockHours}
-              heightDeg={piece.rig.keyHeightDeg}
-              transform={transformOf(look)}
-              onChange={onLight}
-              onEnd={onLightEnd}
-            />
-          </div>
-          <div className="absolute right-4 bottom-3">
-            <LookSwitch />
-          </div>
-        </>
-      )}
+      {!bare && <StageCorners {...{ piece, room, look, onLight, onLightEnd }} />}
       {children}
     </div>
   );

@@ -43,6 +43,13 @@ function MarkChoice({ mark, onMark }: { mark: Mark; onMark: (mark: Mark) => void
   );
 }
 
+const WhatACardTells = () => (
+  <p className="text-label text-g28">
+    The colour of each paint, how far it goes in a mix and how well one coat of it hides appear here. What is
+    measured counts before the classes on the shelf.
+  </p>
+);
+
 /** A photo of a card with dots of paint: what they are is measured and taken over to the shelf. */
 export function CardPage() {
   const { shelf, change, undo, canUndo, message } = useShelf();
@@ -100,12 +107,7 @@ export function CardPage() {
           className="w-96 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4"
         >
           {trouble && <Alert>{trouble}</Alert>}
-          {!bitmap && !trouble && (
-            <p className="text-label text-g28">
-              The colour of each paint, how far it goes in a mix and how well one coat of it hides appear
-              here. What is measured counts before the classes on the shelf.
-            </p>
-          )}
+          {!bitmap && !trouble && <WhatACardTells />}
           {bitmap && (
             <>
               <MarkChoice mark={mark} onMark={setMark} />

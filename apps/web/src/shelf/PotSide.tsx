@@ -68,6 +68,67 @@ function TextField({
   );
 }
 
+interface OnePotProps extends Pick<PotSideProps, 'onChange'> {
+  readonly paint: ShelfPaint;
+}
+
+/** What one pot alone has: its name, its code, its colour. */
+function PotFields({ paint, taken, onChange }: OnePotProps & Pick<PotSideProps, 'taken'>) {
+  const wrongName = (t: string) => {
+    if (t.trim() === '') return 'Accepted: 1 to 80 characters';
+    return taken.has(t.trim().toLowerCase()) ? 'Another pot has this name' : null;
+  };
+  const covers = paint.kind === 'paint' || paint.kind === 'primer';
+  return (
+    <>
+      <TextField
+        label="Name"
+        value={paint.name}
+        most={80}
+        wrong={wrongName}
+        onChange={(name) => onChange({ name: name.trim() })}
+      />
+      <TextField
+        label="Code on the pot"
+        value={paint.code}
+        most={40}
+        wrong={() => null}
+        onChange={(code) => onChange({ code })}
+      />
+      <TextField
+        label={covers ? 'Dried colour' : 'One coat over white'}
+        value={paint.hex}
+        most={7}
+        wrong={(t) =>
+          /^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550'
+        }
+        onChange={(hex) => onChange({ hex: hex.toLowerCase() })}
+      />
+    </>
+  );
+}
+
+/** What a card told of a pot, to be forgotten where it was wrong. */
+function MeasuredFields({ paint: { contrast, strength }, onChange }: OnePotProps) {
+  const told = [
+    contrast !== null && `one coat hides ${percent(contrast)}`,
+    strength !== null && `tints ${plain(strength, 2)} times as far`,
+  ].filter(Boolean);
+  if (told.length === 0) return null;
+  return (
+    <p className="flex items-baseline justify-between gap-2 text-label">
+      <span>Measured: {told.join(', ')}</span>
+      <button
+        type="button"
+        className="underline underline-offset-2"
+        onClick={() => onChange({ contrast: null, strength: null })}
+      >
+        forget it
+      </button>
+    </p>
+  );
+}
+
 /** One pot, or several at once. */
 export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: PotSideProps) {
   const [first] = chosen;
@@ -97,39 +158,7 @@ export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: Po
         ))}
       </div>
       <h2 className="text-lead font-semibold">{one ? first.name : `${chosen.length} pots`}</h2>
-      {one && (
-        <>
-          <TextField
-            label="Name"
-            value={first.name}
-            most={80}
-            wrong={(t) =>
-              t.trim() === ''
-                ? 'Accepted: 1 to 80 characters'
-                : taken.has(t.trim().toLowerCase())
-                  ? 'Another pot has this name'
-                  : null
-            }
-            onChange={(name) => onChange({ name: name.trim() })}
-          />
-          <TextField
-            label="Code on the pot"
-            value={first.code}
-            most={40}
-            wrong={() => null}
-            onChange={(code) => onChange({ code })}
-          />
-          <TextField
-            label={first.kind === 'paint' || first.kind === 'primer' ? 'Dried colour' : 'One coat over white'}
-            value={first.hex}
-            most={7}
-            wrong={(t) =>
-              /^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550'
-            }
-            onChange={(hex) => onChange({ hex: hex.toLowerCase() })}
-          />
-        </>
-      )}
+      {one && <PotFields paint={first} taken={taken} onChange={onChange} />}
       {pick('kind', 'Kind', PAINT_KINDS)}
       {pick('opacity', 'One coat is', OPACITIES)}
       {pick('tint', 'Strength in mixes', TINTS)}
@@ -144,26 +173,7 @@ export function PotSide({ chosen, shelf, taken, onChange, onRemove, onDone }: Po
           onChange={(notes) => onChange({ notes })}
         />
       )}
-      {one && (first.contrast !== null || first.strength !== null) && (
-        <p className="flex items-baseline justify-between gap-2 text-label">
-          <span>
-            Measured:{' '}
-            {[
-              first.contrast !== null && `one coat hides ${percent(first.contrast)}`,
-              first.strength !== null && `tints ${plain(first.strength, 2)} times as far`,
-            ]
-              .filter(Boolean)
-              .join(', ')}
-          </span>
-          <button
-            type="button"
-            className="underline underline-offset-2"
-            onClick={() => onChange({ contrast: null, strength: null })}
-          >
-            forget it
-          </button>
-        </p>
-      )}
+      {one && <MeasuredFields paint={first} onChange={onChange} />}
       {one && <StandIns paint={first} shelf={shelf} />}
       <p className="pt-1 text-label text-g28">
         How it covers and tints decides every mix it is in. Pots with none left are not mixed from.

@@ -87,6 +87,57 @@ class Best {
   }
 }
 
+/** A search under way. */
+interface Trying {
+  /** Paints that are tried, from 0. */
+  readonly count: number;
+  readonly bests: readonly Best[];
+  readonly onProgress: ((share: number) => void) | undefined;
+  trySet(set: readonly number[], against: readonly Best[]): void;
+}
+
+/** Pairs take this share of the time. */
+const PAIRS_SHARE = 0.1;
+
+function tryPairs({ count, bests, trySet, onProgress }: Trying): void {
+  for (let i = 0; i < count; i++) {
+    onProgress?.((PAIRS_SHARE * i) / count);
+    for (let j = i + 1; j < count; j++) trySet([i, j], bests);
+  }
+}
+
+function tryAllTriples({ count: n, bests, trySet, onProgress }: Trying): void {
+  const triples = (n * (n - 1) * (n - 2)) / 6;
+  let done = 0;
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++) {
+      onProgress?.(PAIRS_SHARE + ((1 - PAIRS_SHARE) * done) / Math.max(1, triples));
+      for (let k = j + 1; k < n; k++, done++) trySet([i, j, k], bests);
+    }
+}
+
+/** A triple is good mostly where two of its paints already are. */
+function tryTriplesOnPairs({ count: n, bests, trySet, onProgress }: Trying): void {
+  bests.forEach((best, at) => {
+    const pairs = best
+      .sets()
+      .filter((s) => s.length === 2)
+      .slice(0, PAIRS);
+    const tried = new Set<number>();
+    pairs.forEach(([i, j], done) => {
+      onProgress?.(PAIRS_SHARE + ((1 - PAIRS_SHARE) * (at + done / pairs.length)) / bests.length);
+      for (let k = 0; k < n; k++) {
+        if (k === i || k === j) continue;
+        const set = [i, j, k].sort((p, q) => p - q);
+        const key = (set[0] * n + set[1]) * n + set[2];
+        if (tried.has(key)) continue;
+        tried.add(key);
+        trySet(set, [best]);
+      }
+    });
+  });
+}
+
 /**
  * The best mixes for each of several targets from all the ratios of all the sets of paints: exact up to 30 paints; above,
  * sets of three are tried where they hold one of the 40 pairs that came nearest by themselves.
@@ -129,42 +180,11 @@ export function searchMixes(
       }
     }
   };
-  const n = Math.min(table.count, among ?? table.count);
-  const triples = (n * (n - 1) * (n - 2)) / 6;
-  for (let i = 0; i < n; i++) trySet([i], bests);
-  if (mostPaints > 1)
-    for (let i = 0; i < n; i++) {
-      onProgress?.((0.1 * i) / n);
-      for (let j = i + 1; j < n; j++) trySet([i, j], bests);
-    }
-  if (mostPaints > 2 && n <= whole) {
-    let done = 0;
-    for (let i = 0; i < n; i++)
-      for (let j = i + 1; j < n; j++) {
-        onProgress?.(0.1 + (0.9 * done) / Math.max(1, triples));
-        for (let k = j + 1; k < n; k++, done++) trySet([i, j, k], bests);
-      }
-  } else if (mostPaints > 2) {
-    // A triple is good mostly where two of its paints already are.
-    bests.forEach((best, at) => {
-      const pairs = best
-        .sets()
-        .filter((s) => s.length === 2)
-        .slice(0, PAIRS);
-      const tried = new Set<number>();
-      pairs.forEach(([i, j], done) => {
-        onProgress?.(0.1 + (0.9 * (at + done / pairs.length)) / bests.length);
-        for (let k = 0; k < n; k++) {
-          if (k === i || k === j) continue;
-          const set = [i, j, k].sort((p, q) => p - q);
-          const key = (set[0] * n + set[1]) * n + set[2];
-          if (tried.has(key)) continue;
-          tried.add(key);
-          trySet(set, [best]);
-        }
-      });
-    });
-  }
+  const count = Math.min(table.count, among ?? table.count);
+  for (let i = 0; i < count; i++) trySet([i], bests);
+  if (mostPaints > 1) tryPairs({ count, trySet, bests, onProgress });
+  if (mostPaints > 2)
+    (count <= whole ? tryAllTriples : tryTriplesOnPairs)({ count, trySet, bests, onProgress });
   return bests.map((best) =>
     best
       .all()

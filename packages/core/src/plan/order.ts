@@ -5,6 +5,7 @@ import {
   PURPOSES,
   type Ladder,
   type Mix,
+  type Paint,
   type Part,
   type Piece,
   type Purpose,
@@ -82,28 +83,35 @@ const metalsOf = (piece: Piece, sheets: ReadonlyMap<string, PartSheet>): MetalPa
     return [{ part, sheet, palette: paletteOf(part, modelOf(part.form).narrowestMm, piece) }];
   });
 
-/**
- * The painting order of a piece: everything undercoated, then one metal after the other by its approach, then the matte
- * parts. Each layer is one mix over all the parts that take it.
- * @param sheets one a part, by part id; parts without one are left out
- */
-export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartSheet>): OrderLayer[] {
-  const paints = paintsById(piece.paints);
-  const metals = metalsOf(piece, sheets);
-  const layers: OrderLayer[] = [];
-  const add = (
-    ladder: Ladder,
-    pass: Pass,
-    title: string,
-    taken: readonly (PartStep | null)[],
-    words: string | null = pass.words,
-  ) => {
-    const parts = taken.filter((p) => p !== null);
-    if (parts.length === 0) return;
-    const { role, film, mix, water } = pass;
-    const airbrush = pass.tool.kind === 'airbrush';
-    const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
-    layers.push({
+/** What all layers of an order are made from. */
+interface OrderInput {
+  readonly piece: Piece;
+  readonly paints: ReadonlyMap<string, Paint>;
+  readonly metals: readonly MetalPart[];
+  /** Ladders that some part is painted with. */
+  readonly inUse: readonly Ladder[];
+}
+
+/** A layer before it is known which parts take it. */
+interface LayerPlan {
+  readonly ladder: Ladder;
+  readonly pass: Pass;
+  readonly title: string;
+  readonly taken: readonly (PartStep | null)[];
+  /** What it is laid from where no mix tells it; the pass's own words unless told. */
+  readonly words?: string | null;
+}
+
+/** A layer of an order; none where no part takes it. */
+function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] {
+  const { ladder, pass, title, words = pass.words } = plan;
+  const parts = plan.taken.filter((p) => p !== null);
+  if (parts.length === 0) return [];
+  const { role, film, mix, water } = pass;
+  const airbrush = pass.tool.kind === 'airbrush';
+  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
+  return [
+    {
       role,
       step: parts[0].step,
       film,
@@ -125,75 +133,98 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       beyond: beyond(pass.level, piece.rig.purpose),
       adds: addsText(parts),
       caution: CAUTIONS[role] ?? (airbrush ? SPRAY : null),
-    });
-  };
-  const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
-  const passesOf = (l: Ladder) => schools[l.school].passes({ ladder: l, paints: piece.paints });
-  // The whole miniature is sprayed once, with the primer that most of it wants; any other is brushed on afterwards.
+    },
+  ];
+}
+
+/** The whole miniature is sprayed once, with the primer that most of it wants; any other is brushed on afterwards. */
+function primerLayers(input: OrderInput): OrderLayer[] {
+  const { piece, metals, inUse } = input;
   const primed = [...new Set(inUse.map((l) => l.undercoat))]
     .map((undercoat) => {
       const over = inUse.filter((l) => l.undercoat === undercoat);
       return { over, mine: metals.filter((m) => over.some((l) => l.id === m.palette.ladder?.id)) };
     })
     .sort((p, q) => q.mine.length - p.mine.length);
-  primed.forEach(({ over, mine }, i) => {
-    const sprayed = passesOf(over[0]).find((p) => p.role === 'undercoat');
-    if (!sprayed) return;
+  return primed.flatMap(({ over, mine }, i) => {
+    const [ladder] = over;
+    const passes = schools[ladder.school].passes({ ladder, paints: piece.paints });
+    const sprayed = passes.find((p) => p.role === 'undercoat');
+    if (!sprayed) return [];
     const pass = i === 0 ? sprayed : { ...sprayed, ...BRUSHED_PRIMER };
-    add(
-      over[0],
+    return layerFor(input, {
+      ladder,
       pass,
-      `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`,
-      mine.map((m) => partStepFor(m, pass)),
-    );
+      title: `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`,
+      taken: mine.map((m) => partStepFor(m, pass)),
+    });
   });
-  for (const ladder of inUse) {
-    const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
-    // Parts keep the passes their palette was laid with.
-    for (const pass of mine[0].palette.approach!.passes) {
-      if (pass.role === 'undercoat') continue;
-      if (pass.over === 'surroundings') {
-        for (const source of tintSources(piece.rig)) {
-          const glaze = tintPaint(source.hex, piece.paints);
-          add(
-            ladder,
-            { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] },
-            tintTitle(source.id, piece),
-            mine.map((m) => partStepFor(m, pass, source.id)),
-            glaze ? null : `a glaze of your own near ${source.hex}`,
-          );
-        }
-      } else if (pass.over === 'dots') {
-        const light = ladder.steps[Math.max(0, ladder.steps.length - 2)];
-        const dots = (pale: boolean, as: Pass) =>
-          add(
-            ladder,
-            as,
-            as.title,
-            mine.filter((m) => m.sheet.paleGlints === pale).map((m) => partStepFor(m, as)),
-          );
-        dots(true, { ...pass, step: 'glints-pale', title: 'Glints, pale dots', mix: light.mix });
-        dots(false, pass);
-      } else {
-        const named =
-          inUse.length > 1 && typeof pass.over !== 'string' ? `${ladder.name}, ${pass.title}` : pass.title;
-        add(
-          ladder,
-          pass,
-          named,
-          mine.map((m) =>
-            partStepFor(
-              m,
-              m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!,
-            ),
-          ),
-        );
-      }
-    }
-  }
+}
+
+/** A glaze for each colour that the surroundings throw in. */
+function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
+  const { rig, paints } = input.piece;
+  return tintSources(rig).flatMap((source) => {
+    const glaze = tintPaint(source.hex, paints);
+    return layerFor(input, {
+      ladder,
+      pass: { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] },
+      title: tintTitle(source.id, input.piece),
+      taken: mine.map((m) => partStepFor(m, pass, source.id)),
+      words: glaze ? null : `a glaze of your own near ${source.hex}`,
+    });
+  });
+}
+
+/** The last dots; parts that want them pale have a layer of their own before. */
+function dotPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
+  const light = ladder.steps[Math.max(0, ladder.steps.length - 2)];
+  const pale: Pass = { ...pass, step: 'glints-pale', title: 'Glints, pale dots', mix: light.mix };
+  return [pale, pass].flatMap((as) =>
+    layerFor(input, {
+      ladder,
+      pass: as,
+      title: as.title,
+      taken: mine.filter((m) => m.sheet.paleGlints === (as === pale)).map((m) => partStepFor(m, as)),
+    }),
+  );
+}
+
+/** One pass of a metal's approach as a layer, or as several. */
+function passLayers(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
+  if (pass.role === 'undercoat') return [];
+  if (pass.over === 'surroundings') return tintPasses(input, ladder, mine, pass);
+  if (pass.over === 'dots') return dotPasses(input, ladder, mine, pass);
+  const named = input.inUse.length > 1 && typeof pass.over !== 'string';
+  // Parts keep the passes their palette was laid with.
+  const own = (m: MetalPart) =>
+    m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!;
+  return layerFor(input, {
+    ladder,
+    pass,
+    title: named ? `${ladder.name}, ${pass.title}` : pass.title,
+    taken: mine.map((m) => partStepFor(m, own(m))),
+  });
+}
+
+/**
+ * The painting order of a piece: everything undercoated, then one metal after the other by its approach, then the matte
+ * parts. Each layer is one mix over all the parts that take it.
+ * @param sheets one a part, by part id; parts without one are left out
+ */
+export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartSheet>): OrderLayer[] {
+  const metals = metalsOf(piece, sheets);
+  const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
+  const input: OrderInput = { piece, paints: paintsById(piece.paints), metals, inUse };
   const matte = piece.parts.filter((p) => p.finish.kind === 'matte' && sheets.has(p.id));
-  if (matte.length > 0) layers.push(matteLayer(matte, sheets));
-  return layers;
+  return [
+    ...primerLayers(input),
+    ...inUse.flatMap((ladder) => {
+      const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
+      return mine[0].palette.approach!.passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
+    }),
+    ...(matte.length > 0 ? [matteLayer(matte, sheets)] : []),
+  ];
 }
 
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {

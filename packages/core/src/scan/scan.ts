@@ -115,46 +115,52 @@ function lampsAtDistance(
   return away === null ? far : at(away);
 }
 
-/**
- * The miniature's own surface from photos that differ in where the lamp stood: photos are laid over each other, each
- * lamp is read from a shiny ball, and every point's normal follows from how bright it is in each photo.
- *
- * Limits: a matte surface of one paint; an eye far away (no perspective); light thrown from one part to another is not
- * modelled, so deep hollows come out shallower than they are.
- * @throws NoScan, NoBall
- */
-export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions): Scan {
-  const { onProgress: tell = () => undefined } = options;
+type Tell = (doing: string, share: number) => void;
+type Faults = (PhotoFault | null)[];
+
+/** Photos laid over each other, in the frame of the first, with what was wrong with each. */
+interface Aligned {
+  readonly images: readonly LuminanceImage[];
+  readonly faults: Faults;
+  /** How many pixels of the photos given became one. */
+  readonly worked: number;
+}
+
+function refuseUnlike(given: readonly LuminanceImage[]): void {
   if (given.length < LEAST_PHOTOS || given.length > MOST_PHOTOS)
     throw refused('photos', String(given.length), `${LEAST_PHOTOS} to ${MOST_PHOTOS}, best six to twelve`);
+  const [{ width, height }] = given;
   given.forEach((p, k) => {
-    if (p.width !== given[0].width || p.height !== given[0].height)
-      throw refused(
-        `photo ${k + 1}`,
-        `${p.width} x ${p.height}`,
-        `${given[0].width} x ${given[0].height}, as the first`,
-      );
+    if (p.width !== width || p.height !== height)
+      throw refused(`photo ${k + 1}`, `${p.width} x ${p.height}`, `${width} x ${height}, as the first`);
   });
+}
+
+function aligned(given: readonly LuminanceImage[], tell: Tell): Aligned {
   // Photos of many megapixels hold more points than a brush can tell apart: the mean of neighbours is truer.
   const worked = Math.max(1, Math.round(Math.sqrt((given[0].width * given[0].height) / WORKED_POINTS)));
   const photos = given.map((p) => reduced(p, worked));
-  const { width, height } = photos[0];
-  const faults: (PhotoFault | null)[] = photos.map(exposureFault);
-  const shared = medianOf(photos);
-  const offset = offsetsFrom(shared);
+  const faults: Faults = photos.map(exposureFault);
+  const offset = offsetsFrom(medianOf(photos));
   const found = photos.map((p, k) => {
     tell(`laying photo ${k + 1} over the others`, 0.02 + (0.2 * k) / photos.length);
     return offset(p);
   });
-  movedFaults(found, width).forEach((f, k) => (faults[k] ??= f));
+  movedFaults(found, photos[0].width).forEach((f, k) => (faults[k] ??= f));
   // All of them into the frame of the first, on which the ball was shown.
   const images = photos.map((p, k) =>
     k === 0 ? p : shifted(p, found[0].dx - found[k].dx, found[0].dy - found[k].dy),
   );
-  tell('looking at the ball', 0.24);
+  return { images, faults, worked };
+}
+
+const tooFew = (faults: Faults) =>
+  new NoScan('photos', 'too few of use', 'at least four: see what is wrong with each', faults);
+
+/** The ball, the scale that follows from it, and the way to the lamp that it shows in each photo. */
+function readFromBall({ images, faults, worked }: Aligned, options: ScanOptions) {
   const good = images.filter((_, k) => !faults[k]?.leaveOut);
-  if (good.length < LEAST_PHOTOS)
-    throw new NoScan('photos', 'too few of use', 'at least three: see what is wrong with each', faults);
+  if (good.length < LEAST_PHOTOS) throw tooFew(faults);
   const middle = medianOf(good);
   const near = options.ball && scaled(options.ball, worked);
   const ball = near ? fittedBall(middle, near, 0.08) : foundBall(middle, good);
@@ -173,21 +179,32 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
       };
   });
   sameLights(fromBall).forEach((f, k) => (faults[k] ??= f));
+  const { width, height } = images[0];
   const ballMm: Vec3 = [(ball.x - width / 2) / pxPerMm, (height / 2 - ball.y) / pxPerMm, 0];
-  let use = images.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
-  const enough = () => use.filter(Boolean).length >= LEAST_PHOTOS;
-  if (!enough())
-    throw new NoScan('photos', 'too few of use', 'at least three: see what is wrong with each', faults);
-  const directions = fromBall.map((d): Vec3 => d ?? [0, 0, 1]);
+  const use = images.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
+  if (use.filter(Boolean).length < LEAST_PHOTOS) throw tooFew(faults);
+  return { ball, pxPerMm, ballMm, use, directions: fromBall.map((d): Vec3 => d ?? [0, 0, 1]) };
+}
+
+type FromBall = ReturnType<typeof readFromBall>;
+
+/** The lamps that the photos agree on, and the photos that may be used: one that spoils all others is left out. */
+function agreedLamps(
+  { images, faults }: Aligned,
+  { ball, pxPerMm, ballMm, directions, ...first }: FromBall,
+  lampMm: ScanOptions['lampMm'],
+  tell: Tell,
+) {
+  let { use } = first;
   const samples = samplesOf(images[0], ball, pxPerMm, SAMPLES);
   tell('weighing the lamps', 0.28);
-  let settled = lampsAtDistance(images, samples, directions, ballMm, options.lampMm, use);
+  let lamps = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
   const asked = (share: number) => (k: number) =>
     tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / images.length);
   let doubt: Inconsistency = null;
   let judged: readonly (Judged | null)[] | null = null;
   for (let round = 0; round < MOST_DOUBTED; round++) {
-    const { awayMm } = settled.lamps[0];
+    const { awayMm } = lamps.lamps[0];
     const judging = { images, samples, awayMm, placed: directions.map((d) => lampPlaced(d, ballMm, awayMm)) };
     judged ??= judgedAll(judging, use, asked(0.3));
     doubt = leaveOneOut(judging, use, judged, asked(0.33));
@@ -197,18 +214,28 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
     if (use.filter(Boolean).length <= LEAST_PHOTOS) break;
     use = use.map((u, k) => u && k !== photo);
     judged = doubt.rest;
-    settled = lampsAtDistance(images, samples, directions, ballMm, options.lampMm, use);
+    lamps = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
   }
-  settled = lampsSquaredToBoard(settled, images, samples, use);
+  return { lamps: lampsSquaredToBoard(lamps, images, samples, use), use, unclear: doubt === 'unclear' };
+}
+
+/** The surface under lamps that are known. */
+function surfaceFrom(
+  images: readonly LuminanceImage[],
+  { ball, pxPerMm }: FromBall,
+  { lamps, use }: ReturnType<typeof agreedLamps>,
+  tell: Tell,
+): Sculpt {
+  const { width, height } = images[0];
   // Heights from a coarse pass first: near a lamp it matters how far a point stands out.
-  const by = Math.max(1, Math.round(Math.sqrt((width * height) / 60_000)));
+  const by = Math.max(1, Math.round(Math.sqrt((width * height) / COARSE_POINTS)));
   const small = images.map((p) => reduced(p, by));
   const { width: w, height: h } = small[0];
-  const coarse = normalsOf(small, settled, use, scaled(ball, by), pxPerMm / by, null, (s) =>
+  const coarse = normalsOf(small, lamps, use, scaled(ball, by), pxPerMm / by, null, (s) =>
     tell('a first surface', 0.4 + 0.04 * s),
   );
   const heightMm = enlarged(heightsOf(coarse, w, h, pxPerMm / by), w, h, width, height);
-  const whole = normalsOf(images, settled, use, ball, pxPerMm, heightMm, (s) =>
+  const whole = normalsOf(images, lamps, use, ball, pxPerMm, heightMm, (s) =>
     tell('reading the normal of every point', 0.44 + 0.44 * s),
   );
   tell('taking out the noise', 0.88);
@@ -223,16 +250,40 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
     visibility: null,
   };
   fillAround(sculpt);
+  return sculpt;
+}
+
+/** Points of the first, coarse surface. */
+const COARSE_POINTS = 60_000;
+
+/**
+ * The miniature's own surface from photos that differ in where the lamp stood: photos are laid over each other, each
+ * lamp is read from a shiny ball, and every point's normal follows from how bright it is in each photo.
+ *
+ * Limits: a matte surface of one paint; an eye far away (no perspective); light thrown from one part to another is not
+ * modelled, so deep hollows come out shallower than they are.
+ * @throws NoScan where the photos give no surface, with what each showed
+ * @throws RefusedInput for too few photos, unlike sizes, or where no ball is found
+ */
+export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions): Scan {
+  const { onProgress: tell = () => undefined } = options;
+  refuseUnlike(given);
+  const photos = aligned(given, tell);
+  tell('looking at the ball', 0.24);
+  const fromBall = readFromBall(photos, options);
+  const agreed = agreedLamps(photos, fromBall, options.lampMm, tell);
+  const sculpt = surfaceFrom(photos.images, fromBall, agreed, tell);
   tell('done', 1);
+  const { lamps, use, unclear } = agreed;
   return {
     sculpt,
-    ball: scaled(ball, 1 / worked),
-    lamps: settled.lamps,
-    ambient: settled.ambient,
-    lampMm: settled.lamps[0].awayMm,
-    faults,
+    ball: scaled(fromBall.ball, 1 / photos.worked),
+    lamps: lamps.lamps,
+    ambient: lamps.ambient,
+    lampMm: lamps.lamps[0].awayMm,
+    faults: photos.faults,
     used: use.flatMap((u, k) => (u ? [k] : [])),
-    spread: settled.spread,
-    unclear: doubt === 'unclear',
+    spread: lamps.spread,
+    unclear,
   };
 }

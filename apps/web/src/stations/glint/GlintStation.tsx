@@ -1,4 +1,4 @@
-import { activeFindings, type Piece, type Point } from '@pale-glint/core';
+import { activeFindings, type Part, type Piece, type Point } from '@pale-glint/core';
 import { memo, useState } from 'react';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { moveLight } from '../../map/moveLight.js';
@@ -39,12 +39,46 @@ const Parts = memo(function Parts({ piece, selected, select }: PartsProps) {
   );
 });
 
+/** A line as it is being drawn. */
+const Stroke = ({ points, px }: { points: readonly Point[]; px: number }) => (
+  <polyline
+    points={points.map((p) => p.join(',')).join(' ')}
+    fill="none"
+    className="stroke-g05"
+    strokeWidth={3 / px}
+    strokeLinejoin="round"
+  />
+);
+
+/** Below the map: one part or all of them, and how far the measuring is. */
+function StageFoot({ part }: { part: Part | null }) {
+  const { sheets, close, setClose } = useStation();
+  return (
+    <div className="absolute bottom-3 left-4 flex items-center gap-3">
+      {part && (
+        <button
+          type="button"
+          onClick={() => setClose(!close)}
+          aria-pressed={close}
+          className="rounded-sm bg-g10 px-3 py-2 text-label font-semibold text-g98 hover:bg-g28"
+        >
+          {close ? 'Show the whole piece' : `Show ${part.name.split(',')[0].toLowerCase()} close up`}
+        </button>
+      )}
+      {!sheets.settled && !sheets.failed && (
+        <p role="status" className="rounded-sm bg-g10 px-2 py-1 text-label text-g98">
+          Measuring, {sheets.done} of {sheets.of}
+        </p>
+      )}
+    </div>
+  );
+}
+
 /** The computed picture: drag the light, change a part, and all follows. */
 export function GlintStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, selected, select, after, close, setClose, side, finding, setFinding } =
-    useStation();
+  const { sheets, view, setView, selected, select, after, close, side, finding, setFinding } = useStation();
   const [mode, setMode] = useState<HandMode>('bands');
   const [band, setBand] = useState<(BandInHand & { part: string }) | null>(null);
   const [stroke, setStroke] = useState<readonly Point[]>([]);
@@ -84,15 +118,7 @@ export function GlintStation() {
                   onBand={(b) => setBand({ ...b, part: inHand.id })}
                 />
               )}
-              {stroke.length > 1 && (
-                <polyline
-                  points={stroke.map((p) => p.join(',')).join(' ')}
-                  fill="none"
-                  className="stroke-g05"
-                  strokeWidth={3 / px}
-                  strokeLinejoin="round"
-                />
-              )}
+              {stroke.length > 1 && <Stroke points={stroke} px={px} />}
               {side === 'findings' && (
                 <FindingMarks
                   findings={close ? findings.filter((f) => f.part === selected) : findings}
@@ -115,23 +141,7 @@ export function GlintStation() {
             <ViewSwitch value={view} onChange={setView} />
           </div>
           {view === 'squint' && <SquintPanel />}
-          <div className="absolute bottom-3 left-4 flex items-center gap-3">
-            {part && (
-              <button
-                type="button"
-                onClick={() => setClose(!close)}
-                aria-pressed={close}
-                className="rounded-sm bg-g10 px-3 py-2 text-label font-semibold text-g98 hover:bg-g28"
-              >
-                {close ? 'Show the whole piece' : `Show ${part.name.split(',')[0].toLowerCase()} close up`}
-              </button>
-            )}
-            {!sheets.settled && !sheets.failed && (
-              <p role="status" className="rounded-sm bg-g10 px-2 py-1 text-label text-g98">
-                Measuring, {sheets.done} of {sheets.of}
-              </p>
-            )}
-          </div>
+          <StageFoot part={part} />
         </MapStage>
         <GlintSide
           part={part}

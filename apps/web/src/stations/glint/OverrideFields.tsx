@@ -1,4 +1,5 @@
 import { adjustmentsOf, facesOf, widthOf, type Adjustment, type Part, type Piece } from '@pale-glint/core';
+import { Fragment } from 'react';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -96,6 +97,111 @@ export function BandFields({
   );
 }
 
+type OfKind<K extends Adjustment['kind']> = Extract<Adjustment, { kind: K }>;
+
+/** A number of an adjustment, described by data. */
+interface AdjustmentNumber<A> {
+  readonly label: string;
+  readonly unit: string;
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  read(a: A): number;
+  write(a: A, value: number): void;
+}
+
+interface PlaceFieldProps<A> {
+  readonly a: A;
+  /** "Place 2" */
+  readonly name: string;
+}
+
+function NumberOf<A extends Adjustment>({
+  a,
+  name,
+  number: { label, unit, min, max, step, read, write },
+}: PlaceFieldProps<A> & { number: AdjustmentNumber<A> }) {
+  const store = usePieceStore();
+  const gesture = `${a.id}/${label}`;
+  return (
+    <NumberField
+      label={`${name}: ${label}`}
+      {...{ unit, min, max, step }}
+      value={read(a)}
+      onChange={(v) => handEdits.change(store, a.id, (d) => write(d as A, v), gesture)}
+      onEnd={() => store.endGesture()}
+    />
+  );
+}
+
+const heldValue = (steps: number): AdjustmentNumber<OfKind<'zone-hold'>> => ({
+  label: 'value, in steps',
+  unit: '',
+  min: 1,
+  max: steps,
+  step: 0.1,
+  read: (a) => Math.round((a.value * (steps - 1) + 1) * 10) / 10,
+  write: (a, v) => void (a.value = (v - 1) / (steps - 1)),
+});
+const HELD_ROUND: AdjustmentNumber<OfKind<'zone-hold'>> = {
+  label: 'round it',
+  unit: 'mm',
+  min: 0.1,
+  max: 200,
+  step: 0.1,
+  read: (a) => a.radiusMm,
+  write: (a, v) => void (a.radiusMm = v),
+};
+const PULL_REACH: AdjustmentNumber<OfKind<'border-pull'>> = {
+  label: 'takes along',
+  unit: 'mm',
+  min: 0.1,
+  max: 100,
+  step: 0.1,
+  read: (a) => a.reachMm,
+  write: (a, v) => void (a.reachMm = v),
+};
+const CUT_WIDTH: AdjustmentNumber<OfKind<'cut'>> = {
+  label: 'width',
+  unit: 'mm',
+  min: 0.05,
+  max: 5,
+  step: 0.05,
+  read: (a) => a.widthMm,
+  write: (a, v) => void (a.widthMm = v),
+};
+
+function CutFields({ a, name }: PlaceFieldProps<OfKind<'cut'>>) {
+  const store = usePieceStore();
+  const put = (over: Partial<OfKind<'cut'>>, what: string) =>
+    handEdits.change(store, a.id, (d) => void Object.assign(d, over), `${a.id}/${what}`);
+  return (
+    <>
+      <NumberOf a={a} name={name} number={CUT_WIDTH} />
+      <Choice
+        label={`${name}: it is`}
+        value={a.mark}
+        options={[
+          { value: 'cut', label: 'a sharp cut' },
+          { value: 'dent', label: 'a soft dent' },
+        ]}
+        onChange={(mark) => put({ mark }, 'mark')}
+      />
+      <Choice
+        label={`${name}: lit lip`}
+        value={a.lip}
+        options={[
+          { value: 'by-light', label: 'by the light' },
+          { value: 'left', label: 'left of the stroke' },
+          { value: 'right', label: 'right of the stroke' },
+          { value: 'both', label: 'both' },
+        ]}
+        onChange={(lip) => put({ lip }, 'lip')}
+      />
+    </>
+  );
+}
+
 /** The fields of the places that a mode is about. */
 export function PlaceFields({
   own,
@@ -106,107 +212,18 @@ export function PlaceFields({
   mode: HandMode;
   steps: number;
 }) {
-  const store = usePieceStore();
-  const end = () => store.endGesture();
-  const field = (
-    a: Adjustment,
-    label: string,
-    unit: string,
-    value: number,
-    min: number,
-    max: number,
-    step: number,
-    set: (d: Adjustment, v: number) => void,
-  ) => (
-    <NumberField
-      key={`${a.id}/${label}`}
-      label={label}
-      unit={unit}
-      value={value}
-      min={min}
-      max={max}
-      step={step}
-      onChange={(v) => handEdits.change(store, a.id, (d) => set(d, v), `${a.id}/${label}`)}
-      onEnd={end}
-    />
-  );
   const nth = (a: Adjustment) => own.filter((o) => o.kind === a.kind).indexOf(a) + 1;
-  return own.flatMap((a) => {
+  return own.map((a) => {
     if (mode === 'hold' && a.kind === 'zone-hold')
-      return [
-        field(
-          a,
-          `Place ${nth(a)}: value, in steps`,
-          '',
-          Math.round((a.value * (steps - 1) + 1) * 10) / 10,
-          1,
-          steps,
-          0.1,
-          (d, v) => void (d.kind === 'zone-hold' && (d.value = (v - 1) / (steps - 1))),
-        ),
-        field(
-          a,
-          `Place ${nth(a)}: round it`,
-          'mm',
-          a.radiusMm,
-          0.1,
-          200,
-          0.1,
-          (d, v) => void (d.kind === 'zone-hold' && (d.radiusMm = v)),
-        ),
-      ];
+      return (
+        <Fragment key={a.id}>
+          <NumberOf a={a} name={`Place ${nth(a)}`} number={heldValue(steps)} />
+          <NumberOf a={a} name={`Place ${nth(a)}`} number={HELD_ROUND} />
+        </Fragment>
+      );
     if (mode === 'borders' && a.kind === 'border-pull')
-      return [
-        field(
-          a,
-          `Pull ${nth(a)}: takes along`,
-          'mm',
-          a.reachMm,
-          0.1,
-          100,
-          0.1,
-          (d, v) => void (d.kind === 'border-pull' && (d.reachMm = v)),
-        ),
-      ];
-    if (mode === 'cuts' && a.kind === 'cut')
-      return [
-        field(
-          a,
-          `Cut ${nth(a)}: width`,
-          'mm',
-          a.widthMm,
-          0.05,
-          5,
-          0.05,
-          (d, v) => void (d.kind === 'cut' && (d.widthMm = v)),
-        ),
-        <Choice
-          key={`${a.id}/mark`}
-          label={`Cut ${nth(a)}: it is`}
-          value={a.mark}
-          options={[
-            { value: 'cut', label: 'a sharp cut' },
-            { value: 'dent', label: 'a soft dent' },
-          ]}
-          onChange={(mark) =>
-            handEdits.change(store, a.id, (d) => void (d.kind === 'cut' && (d.mark = mark)), `${a.id}/mark`)
-          }
-        />,
-        <Choice
-          key={`${a.id}/lip`}
-          label={`Cut ${nth(a)}: lit lip`}
-          value={a.lip}
-          options={[
-            { value: 'by-light', label: 'by the light' },
-            { value: 'left', label: 'left of the stroke' },
-            { value: 'right', label: 'right of the stroke' },
-            { value: 'both', label: 'both' },
-          ]}
-          onChange={(lip) =>
-            handEdits.change(store, a.id, (d) => void (d.kind === 'cut' && (d.lip = lip)), `${a.id}/lip`)
-          }
-        />,
-      ];
-    return [];
+      return <NumberOf key={a.id} a={a} name={`Pull ${nth(a)}`} number={PULL_REACH} />;
+    if (mode === 'cuts' && a.kind === 'cut') return <CutFields key={a.id} a={a} name={`Cut ${nth(a)}`} />;
+    return null;
   });
 }

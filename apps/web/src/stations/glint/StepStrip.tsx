@@ -55,6 +55,72 @@ function whatSays(layer: OrderLayer, position: number, count: number, readsFrom:
   return layer.how.split('. ')[0].replace(/\.?$/, '.');
 }
 
+interface StepBarProps {
+  readonly layer: OrderLayer;
+  readonly colour: { readonly hex: string; readonly value: number };
+  readonly shown: boolean;
+  readonly later: boolean;
+  readonly ticked: boolean;
+  /** Many steps leave room for the values alone, and for the name of the one that is shown. */
+  readonly crowded: boolean;
+  readonly onPress: () => void;
+}
+
+/** One step as a bar as tall as its value. */
+function StepBar({ layer, colour, shown, later, ticked, crowded, onPress }: StepBarProps) {
+  const form = isForm(layer.role);
+  const name = crowded && !shown ? '' : SHORT[layer.role];
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-hidden
+      onClick={onPress}
+      className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px"
+    >
+      <span
+        className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${shown ? 'font-bold text-g05' : 'text-g38'}`}
+      >
+        {form ? plain(colour.value, 0) : name}
+        {ticked ? ' ✓' : ''}
+      </span>
+      <span
+        className={`block transition-opacity ${later ? 'opacity-35' : ''} ${form ? '' : 'mx-auto w-2/5'}`}
+        style={{
+          height: `${10 + colour.value * 0.68}%`,
+          background: layer.mix.length
+            ? colour.hex
+            : 'repeating-linear-gradient(45deg,#969696 0 2px,#cccccc 2px 6px)',
+        }}
+      />
+    </button>
+  );
+}
+
+/** What the shown step is mixed from, and what it does on the chosen part. */
+function StepDetails({ layer, own }: { layer: OrderLayer; own: OrderLayer['parts'][number] | undefined }) {
+  return (
+    <>
+      <p className="font-semibold">{layer.mixText}</p>
+      <p className="text-label text-g28">
+        {layer.thinning}
+        {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
+      </p>
+      {own ? (
+        <p className="mt-1 line-clamp-4 text-label">
+          This part: {percent(own.coverShare)}, {coatsText(own)}; {own.where}
+          {own.border ? `; border ${own.border}` : ''}.
+        </p>
+      ) : (
+        <p className="mt-1 text-label text-g38">Not used on this part.</p>
+      )}
+    </>
+  );
+}
+
+/** More steps than this stand close. */
+const CROWDED = 18;
+
 /** The painting as a scrubber: the map shows the piece as it looks after the chosen step. */
 export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const { order, after, setAfter, selected, sheets, run } = useStation();
@@ -71,8 +137,6 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
   const move = (i: number) => setAfter(i >= order.length - 1 ? null : layerOf(order[i]));
   const finished = position === order.length - 1;
-  // Many steps leave room for the values alone, and for the name of the one that is shown.
-  const crowded = order.length > 18;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
@@ -92,39 +156,18 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
       </div>
       <div className="relative min-w-0 flex-1 px-2">
         <div className="flex h-27 items-end">
-          {order.map((l, i) => {
-            const ticked = l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`));
-            return (
-              <button
-                key={layerKey(l)}
-                type="button"
-                tabIndex={-1}
-                aria-hidden
-                onClick={() => move(i)}
-                className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px"
-              >
-                <span
-                  className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${i === position ? 'font-bold text-g05' : 'text-g38'}`}
-                >
-                  {isForm(l.role)
-                    ? plain(colours[i].value, 0)
-                    : crowded && i !== position
-                      ? ''
-                      : SHORT[l.role]}
-                  {ticked ? ' ✓' : ''}
-                </span>
-                <span
-                  className={`block transition-opacity ${i > position ? 'opacity-35' : ''} ${isForm(l.role) ? '' : 'mx-auto w-2/5'}`}
-                  style={{
-                    height: `${10 + colours[i].value * 0.68}%`,
-                    background: l.mix.length
-                      ? colours[i].hex
-                      : 'repeating-linear-gradient(45deg,#969696 0 2px,#cccccc 2px 6px)',
-                  }}
-                />
-              </button>
-            );
-          })}
+          {order.map((l, i) => (
+            <StepBar
+              key={layerKey(l)}
+              layer={l}
+              colour={colours[i]}
+              shown={i === position}
+              later={i > position}
+              ticked={l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`))}
+              crowded={order.length > CROWDED}
+              onPress={() => move(i)}
+            />
+          ))}
         </div>
         <Slider.Root
           className="relative flex h-7 touch-none items-center"
@@ -152,21 +195,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
             are on this part.
           </p>
         ) : (
-          <>
-            <p className="font-semibold">{layer.mixText}</p>
-            <p className="text-label text-g28">
-              {layer.thinning}
-              {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
-            </p>
-            {own ? (
-              <p className="mt-1 line-clamp-4 text-label">
-                This part: {percent(own.coverShare)}, {coatsText(own)}; {own.where}
-                {own.border ? `; border ${own.border}` : ''}.
-              </p>
-            ) : (
-              <p className="mt-1 text-label text-g38">Not used on this part.</p>
-            )}
-          </>
+          <StepDetails layer={layer} own={own} />
         )}
       </div>
     </section>

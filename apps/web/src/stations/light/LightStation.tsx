@@ -10,7 +10,8 @@ import { useStation } from '../stationState.js';
 import { Approach } from './Approach.js';
 import { LightFields } from './LightFields.js';
 import { LightPresets } from './LightPresets.js';
-import { NeighbourHandles, NeighbourList, newNeighbour } from './Neighbours.js';
+import { NeighbourHandles } from './NeighbourHandles.js';
+import { NeighbourList, newNeighbour } from './Neighbours.js';
 import { Section } from './Section.js';
 
 /** A new neighbour stands so far beside the piece, and this high on it. */

@@ -1,15 +1,13 @@
-import type { Neighbour, Picture, Piece } from '@pale-glint/core';
-import { clockOf, clockText, rad } from '@pale-glint/core';
+import type { Neighbour, Piece } from '@pale-glint/core';
 import { partAt } from '../../map/MapOverlay.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ColourField } from '../../ui/ColourField.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { whyOf } from '../../ui/whys.js';
-import { Handle } from './Handle.js';
 
 type Where = Neighbour['where'];
-type Change = (recipe: (piece: Piece) => void, gesture: string) => void;
+export type ChangePiece = (recipe: (piece: Piece) => void, gesture: string) => void;
 
 /** More than the rig of a piece may hold. */
 const MOST = 24;
@@ -49,6 +47,26 @@ function whereFields(
       ];
 }
 
+type Edit = (recipe: (n: Neighbour) => void, what: string) => void;
+
+function WhereFields({ n, edit, end }: { n: Neighbour; edit: Edit; end: () => void }) {
+  const values = n.where as unknown as Record<string, number>;
+  return whereFields(n.where).map((f) => (
+    <NumberField
+      key={f.key}
+      label={f.label}
+      why={whyOf(f.key)}
+      unit={f.unit}
+      value={values[f.key]}
+      min={f.min}
+      max={f.max}
+      step={f.step}
+      onChange={(v) => edit((m) => void ((m.where as unknown as Record<string, number>)[f.key] = v), f.key)}
+      onEnd={end}
+    />
+  ));
+}
+
 function OneNeighbour({
   n,
   piece,
@@ -57,13 +75,12 @@ function OneNeighbour({
 }: {
   n: Neighbour;
   piece: Piece;
-  change: Change;
+  change: ChangePiece;
   end: () => void;
 }) {
-  const edit = (recipe: (n: Neighbour) => void, what: string) =>
+  const edit: Edit = (recipe, what) =>
     change((d) => recipe(d.rig.neighbours.find((m) => m.id === n.id)!), `${n.id}/${what}`);
   const inside = n.where.kind === 'near' ? partAt(piece, n.where.xMm, n.where.yMm) : null;
-  const values = n.where as unknown as Record<string, number>;
   return (
     <details className="bg-g93 px-3 py-1.5" open>
       <summary className="flex cursor-pointer items-center gap-2 font-semibold">
@@ -113,22 +130,7 @@ function OneNeighbour({
           }, 'where')
         }
       />
-      {whereFields(n.where).map((f) => (
-        <NumberField
-          key={f.key}
-          label={f.label}
-          why={whyOf(f.key)}
-          unit={f.unit}
-          value={values[f.key]}
-          min={f.min}
-          max={f.max}
-          step={f.step}
-          onChange={(v) =>
-            edit((m) => void ((m.where as unknown as Record<string, number>)[f.key] = v), f.key)
-          }
-          onEnd={end}
-        />
-      ))}
+      <WhereFields n={n} edit={edit} end={end} />
       {inside && (
         <p className="mt-1 bg-g88 px-2 py-1 text-label">
           It stands on {inside.name.toLowerCase()}. That part counts as touching it; the others see it from
@@ -159,7 +161,7 @@ export function NeighbourList({
   onAdd,
 }: {
   piece: Piece;
-  change: Change;
+  change: ChangePiece;
   end: () => void;
   onAdd: () => void;
 }) {
@@ -179,113 +181,5 @@ export function NeighbourList({
         Place one
       </Button>
     </section>
-  );
-}
-
-/** How far from the piece's middle the marks of far neighbours stand, as a share of the picture. */
-const FAR_AT = 0.44;
-
-/** Neighbours on the picture, to be moved by hand: near ones where they stand, far ones on a round. */
-export function NeighbourHandles({
-  piece,
-  picture,
-  px,
-  change,
-  end,
-}: {
-  piece: Piece;
-  picture: Picture;
-  px: number;
-  change: Change;
-  end: () => void;
-}) {
-  const w = picture.width / picture.pxPerMm;
-  const h = picture.height / picture.pxPerMm;
-  const [cx, cy] = [picture.leftMm + w / 2, -picture.topMm + h / 2];
-  const round = Math.min(w, h) * FAR_AT;
-  const move = (id: string, recipe: (where: Where) => void) =>
-    change((d) => recipe(d.rig.neighbours.find((m) => m.id === id)!.where), `${id}/place`);
-  return (
-    <g strokeWidth={1.4 / px}>
-      {piece.rig.neighbours.map((n) => {
-        const { where } = n;
-        if (where.kind === 'near')
-          return (
-            <g key={n.id}>
-              <circle
-                cx={where.xMm}
-                cy={-where.yMm}
-                r={where.sizeMm / 2}
-                fill="none"
-                className="stroke-g98"
-                strokeWidth={1.4 / px}
-                strokeDasharray={`${4 / px} ${3 / px}`}
-              />
-              <circle
-                cx={where.xMm}
-                cy={-where.yMm}
-                r={7 / px}
-                fill={n.hex}
-                className="pointer-events-none"
-              />
-              <Handle
-                label={`${n.name}, near`}
-                x={where.xMm}
-                y={-where.yMm}
-                r={11 / px}
-                value={Number(where.xMm.toFixed(1))}
-                min={-2000}
-                max={2000}
-                text={`${where.xMm.toFixed(1)} mm to the right, ${where.yMm.toFixed(1)} mm up`}
-                className="fill-transparent stroke-g98"
-                command={`neighbour-${n.id}`}
-                onMove={(x, y) =>
-                  move(
-                    n.id,
-                    (m) =>
-                      m.kind === 'near' &&
-                      ((m.xMm = Math.round(x * 10) / 10), (m.yMm = Math.round(-y * 10) / 10)),
-                  )
-                }
-                onStep={(by, across) =>
-                  move(n.id, (m) => m.kind === 'near' && (across ? (m.xMm += by * 0.5) : (m.yMm += by * 0.5)))
-                }
-                onEnd={end}
-              />
-            </g>
-          );
-        const angle = rad(30 * where.clockHours);
-        const [x, y] = [cx + Math.sin(angle) * round, cy - Math.cos(angle) * round];
-        return (
-          <g key={n.id}>
-            <circle cx={cx} cy={cy} r={round} fill="none" className="stroke-g98/40" strokeWidth={1 / px} />
-            <circle cx={x} cy={y} r={7 / px} fill={n.hex} className="pointer-events-none" />
-            <Handle
-              label={`${n.name}, far off`}
-              x={x}
-              y={y}
-              r={11 / px}
-              value={where.clockHours}
-              min={0}
-              max={12}
-              text={clockText(where.clockHours)}
-              className="fill-transparent stroke-g98"
-              onMove={(px2, py2) =>
-                move(
-                  n.id,
-                  (m) =>
-                    m.kind === 'far' &&
-                    (m.clockHours = Math.min(11.99, Math.round(clockOf(px2 - cx, cy - py2) * 20) / 20)),
-                )
-              }
-              onStep={(by) =>
-                move(n.id, (m) => m.kind === 'far' && (m.clockHours = (m.clockHours + by * 0.25 + 12) % 12))
-              }
-              onEnd={end}
-            />
-          </g>
-        );
-      })}
-    </g>
   );
 }

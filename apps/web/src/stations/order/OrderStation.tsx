@@ -2,6 +2,7 @@ import { duration, orderFindings, stepKey, type OrderLayer, type PartStep } from
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
+import type { Sheets } from '../../map/useSheets.js';
 import { Thumb } from '../../map/Thumb.js';
 import { useStation } from '../stationState.js';
 import { useTimeLeft } from '../useTimeLeft.js';
@@ -14,6 +15,34 @@ function useDoneEarlier(order: readonly OrderLayer[]) {
   return order.length === 0 ? [] : run.ticks.filter((t) => !planned.has(`${t.part}/${t.role}/${t.step}`));
 }
 
+/** How far the measuring is, and what is known already. */
+function measuringText({ soFar, done, of }: Sheets): string {
+  const parts = `${done} of ${of} parts`;
+  if (soFar.order.length === 0) return `Measuring the map, ${parts}. The order follows.`;
+  return soFar.all
+    ? `Measured roughly so far; amounts follow to the last per cent, ${parts}.`
+    : `Measuring the map, ${parts}. These lines are known; the rest follows.`;
+}
+
+/** What was ticked for steps that are gone since. */
+function DoneEarlier({ ticks }: { ticks: ReturnType<typeof useDoneEarlier> }) {
+  const { parts } = usePiece();
+  const names = new Map(parts.map((p) => [p.id, p.name]));
+  if (ticks.length === 0) return null;
+  return (
+    <section className="px-16 py-4">
+      <h2 className="text-label font-semibold">Done earlier, no longer planned</h2>
+      <ul className="text-label text-g28">
+        {ticks.map((t) => (
+          <li key={stepKey(t)}>
+            {names.get(t.part) ?? t.part}: {t.did.mix}, {t.did.coats} coats
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What to do, with which mix, where; ticked as it is done. */
 export function OrderStation() {
   const piece = usePiece();
@@ -23,7 +52,6 @@ export function OrderStation() {
   const earlier = useDoneEarlier(order);
   const findings = useMemo(() => orderFindings(order, piece), [order, piece]);
   const lines = order.length > 0 ? order : sheets.soFar.order;
-  const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   const count = order.reduce((s, l) => s + l.parts.length, 0) * piece.copies;
 
   const tick = (step: PartStep, layer: OrderLayer) =>
@@ -49,11 +77,7 @@ export function OrderStation() {
             <p className="p-8 text-g28" role="status">
               {piece.parts.length === 0
                 ? 'The order appears once the piece has a part.'
-                : sheets.soFar.order.length > 0
-                  ? sheets.soFar.all
-                    ? `Measured roughly so far; amounts follow to the last per cent, ${sheets.done} of ${sheets.of} parts.`
-                    : `Measuring the map, ${sheets.done} of ${sheets.of} parts. These lines are known; the rest follows.`
-                  : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The order follows.`}
+                : measuringText(sheets)}
             </p>
             {sheets.soFar.order.length > 0 && (
               <OrderList order={sheets.soFar.order} parts={piece.parts} after={after} onLook={setAfter} />
@@ -69,18 +93,7 @@ export function OrderStation() {
             ticking={{ ticks: run.ticks, copy, tick, untick: run.untick }}
           />
         )}
-        {earlier.length > 0 && (
-          <section className="px-16 py-4">
-            <h2 className="text-label font-semibold">Done earlier, no longer planned</h2>
-            <ul className="text-label text-g28">
-              {earlier.map((t) => (
-                <li key={stepKey(t)}>
-                  {names.get(t.part) ?? t.part}: {t.did.mix}, {t.did.coats} coats
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <DoneEarlier ticks={earlier} />
       </div>
       <aside className="w-96 shrink-0 space-y-4 overflow-y-auto bg-g50 p-5 text-g05">
         {/* The lines come before the picture: both would be computed at once. */}

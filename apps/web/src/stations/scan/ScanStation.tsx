@@ -1,4 +1,4 @@
-import type { Circle } from '@pale-glint/core';
+import type { Circle, Sculpt } from '@pale-glint/core';
 import { useState } from 'react';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
@@ -15,6 +15,22 @@ import { SetUp } from './SetUp.js';
 import { useScan } from './useScan.js';
 
 const LEAST_PHOTOS = 4;
+
+/** The surface as it is lit, and how far it can be believed. */
+function ScannedPictures({ sculpt }: { sculpt: Sculpt }) {
+  const { rig } = usePieceState().piece;
+  return (
+    <div className="flex gap-4 bg-g96 p-4">
+      <SurfacePicture sculpt={sculpt} rig={rig} show="primed" label="The surface under your light" />
+      <SurfacePicture
+        sculpt={sculpt}
+        rig={rig}
+        show="confidence"
+        label="How far it can be believed: white wholly, black not at all"
+      />
+    </div>
+  );
+}
 
 /** The painter's own miniature as a surface, from photos under a lamp. */
 export function ScanStation() {
@@ -43,22 +59,7 @@ export function ScanStation() {
         className="min-w-0 flex-1 space-y-4 overflow-y-auto bg-g50 p-4"
       >
         {photos.length === 0 && <ScanStart />}
-        {scan && (
-          <div className="flex gap-4 bg-g96 p-4">
-            <SurfacePicture
-              sculpt={scan.sculpt}
-              rig={piece.rig}
-              show="primed"
-              label="The surface under your light"
-            />
-            <SurfacePicture
-              sculpt={scan.sculpt}
-              rig={piece.rig}
-              show="confidence"
-              label="How far it can be believed: white wholly, black not at all"
-            />
-          </div>
-        )}
+        {scan && <ScannedPictures sculpt={scan.sculpt} />}
         {photos.length > 0 && (
           <>
             <ScanPhotos

@@ -8,6 +8,7 @@ import {
   paintsById,
   plain,
   stepLab,
+  type Lab,
   type Ladder,
   type Mix,
   type Opposites,
@@ -38,30 +39,21 @@ interface MixEditorProps {
   readonly onTake: (mix: Mix, water: number) => void;
 }
 
-function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & { close: () => void }) {
-  const step = ladder.steps[index];
-  const [mix, setMix] = useState<Mix>(step.mix);
-  const [water, setWater] = useState(step.water);
-  const [others, setOthers] = useState<readonly OtherMix[] | null>(null);
-  const [opposites, setOpposites] = useState<Opposites | null>(null);
-  const { state, search } = useMixSearch();
-  const byId = useMemo(() => paintsById(paints), [paints]);
-  const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
-  const lab = useMemo(() => stepLab({ ...step, mix }, byId), [step, mix, byId]);
-  const free = paints.filter(
-    (p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id),
-  );
-  const off = deltaE(lab, aim);
+/** The paints of a mix with their parts, and one more. */
+function MixParts({
+  mix,
+  free,
+  byId,
+  onMix,
+}: {
+  mix: Mix;
+  /** Paints that may be added. */
+  free: readonly Paint[];
+  byId: ReadonlyMap<string, Paint>;
+  onMix: (mix: Mix) => void;
+}) {
   return (
-    <div className="space-y-2">
-      <div className="flex h-14">
-        <span className="w-2/3" style={{ background: labToHex(lab) }} title="this mix, dry" />
-        <span className="w-1/3" style={{ background: labToHex(aim) }} title="what the step aims at" />
-      </div>
-      <p role="status" className="text-label">
-        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}:{' '}
-        <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
-      </p>
+    <>
       <ul className="space-y-1">
         {mix.map((m, i) => (
           <li key={m.paint} className="flex items-center gap-2 text-label">
@@ -76,7 +68,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
               value={m.parts}
               onChange={(e) => {
                 const parts = Math.round(Number(e.target.value));
-                if (parts >= 1 && parts <= 99) setMix(mix.map((o, k) => (k === i ? { ...o, parts } : o)));
+                if (parts >= 1 && parts <= 99) onMix(mix.map((o, k) => (k === i ? { ...o, parts } : o)));
               }}
             />
             <button
@@ -84,7 +76,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
               className="underline underline-offset-2 disabled:text-g50"
               disabled={mix.length === 1}
               aria-label={`Without ${byId.get(m.paint)?.name}`}
-              onClick={() => setMix(mix.filter((_, k) => k !== i))}
+              onClick={() => onMix(mix.filter((_, k) => k !== i))}
             >
               out
             </button>
@@ -96,7 +88,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           aria-label="One more paint"
           className="w-full bg-g98 px-1 py-1 text-label ring-1 ring-g72"
           value=""
-          onChange={(e) => setMix([...mix, { paint: e.target.value, parts: 1 }])}
+          onChange={(e) => onMix([...mix, { paint: e.target.value, parts: 1 }])}
         >
           <option value="">one more paint</option>
           {free.map((p) => (
@@ -106,6 +98,123 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           ))}
         </select>
       )}
+    </>
+  );
+}
+
+/** A mix that may be taken, with what speaks for it. */
+function MixOffer({
+  lab,
+  title,
+  note,
+  onTake,
+}: {
+  lab: Lab;
+  title: string;
+  note: string;
+  onTake: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88"
+      onClick={onTake}
+    >
+      <span className="size-8 shrink-0" style={{ background: labToHex(lab) }} />
+      <span>
+        <span className="block font-semibold">{title}</span>
+        <span className="text-g28">{note}</span>
+      </span>
+    </button>
+  );
+}
+
+const othersNote = (o: OtherMix, aim: Lab) =>
+  `${closeness(deltaE(o.lab, aim))}, ${SHARES[o.sharing]}` +
+  (o.moreToOpen > 0 ? `, ${o.moreToOpen} more to open` : '');
+
+type OtherMixesProps = Omit<MixEditorProps, 'onTake'> & {
+  readonly byId: ReadonlyMap<string, Paint>;
+  readonly aim: Lab;
+  readonly onMix: (mix: Mix) => void;
+};
+
+/** Other mixes for a step, once they are asked for. */
+function OtherMixes({ ladder, index, paints, out, byId, aim, onMix }: OtherMixesProps) {
+  const [others, setOthers] = useState<readonly OtherMix[] | null>(null);
+  const [opposites, setOpposites] = useState<Opposites | null>(null);
+  const { state, search } = useMixSearch();
+  const look = () =>
+    void search('others', { ladder, paints, out, step: index }, (r) => {
+      setOthers(r.others);
+      setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
+    });
+  return (
+    <>
+      {others ? (
+        <ul aria-label="Others that come near" className="divide-y divide-g82 border-y border-g82">
+          {others.map((o) => (
+            <li key={mixText(o.mix, byId)}>
+              <MixOffer
+                lab={o.lab}
+                title={mixText(o.mix, byId)}
+                note={othersNote(o, aim)}
+                onTake={() => onMix(o.mix)}
+              />
+            </li>
+          ))}
+          {others.length === 0 && <li className="py-1 text-label">None of your paints can be mixed.</li>}
+        </ul>
+      ) : (
+        <button
+          type="button"
+          className="text-label underline underline-offset-2 disabled:text-g50"
+          disabled={state.kind === 'busy'}
+          onClick={look}
+        >
+          {state.kind === 'busy' ? 'Looking' : 'Others that come near'}
+        </button>
+      )}
+      {opposites && (
+        <MixOffer
+          lab={opposites.lab}
+          title={`From opposites: ${mixText(opposites.mix, byId)}`}
+          note={`${closeness(opposites.off)}; more ${byId.get(opposites.darkens)?.name} darkens it. Test it: such mixes are the least sure.`}
+          onTake={() => onMix(opposites.mix)}
+        />
+      )}
+      {state.kind === 'failed' && (
+        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
+          {state.message}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Fields({ close, onTake, ...step }: MixEditorProps & { close: () => void }) {
+  const { ladder, index, paints, out } = step;
+  const { mix: first, water: thinned } = ladder.steps[index];
+  const [mix, setMix] = useState<Mix>(first);
+  const [water, setWater] = useState(thinned);
+  const byId = useMemo(() => paintsById(paints), [paints]);
+  const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
+  const lab = useMemo(() => stepLab({ ...ladder.steps[index], mix }, byId), [ladder, index, mix, byId]);
+  const free = paints.filter(
+    (p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id),
+  );
+  const off = deltaE(lab, aim);
+  return (
+    <div className="space-y-2">
+      <div className="flex h-14">
+        <span className="w-2/3" style={{ background: labToHex(lab) }} title="this mix, dry" />
+        <span className="w-1/3" style={{ background: labToHex(aim) }} title="what the step aims at" />
+      </div>
+      <p role="status" className="text-label">
+        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}:{' '}
+        <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
+      </p>
+      <MixParts mix={mix} free={free} byId={byId} onMix={setMix} />
       <NumberField
         label="Water to 1 paint"
         unit=""
@@ -128,64 +237,7 @@ function Fields({ ladder, index, paints, out, onTake, close }: MixEditorProps & 
           Leave it
         </Button>
       </div>
-      {others ? (
-        <ul aria-label="Others that come near" className="divide-y divide-g82 border-y border-g82">
-          {others.map((o) => (
-            <li key={mixText(o.mix, byId)}>
-              <button
-                type="button"
-                className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88"
-                onClick={() => setMix(o.mix)}
-              >
-                <span className="size-8 shrink-0" style={{ background: labToHex(o.lab) }} />
-                <span>
-                  <span className="block font-semibold">{mixText(o.mix, byId)}</span>
-                  <span className="text-g28">
-                    {closeness(deltaE(o.lab, aim))}, {SHARES[o.sharing]}
-                    {o.moreToOpen > 0 && `, ${o.moreToOpen} more to open`}
-                  </span>
-                </span>
-              </button>
-            </li>
-          ))}
-          {others.length === 0 && <li className="py-1 text-label">None of your paints can be mixed.</li>}
-        </ul>
-      ) : (
-        <button
-          type="button"
-          className="text-label underline underline-offset-2 disabled:text-g50"
-          disabled={state.kind === 'busy'}
-          onClick={() =>
-            void search('others', { ladder, paints, out, step: index }, (r) => {
-              setOthers(r.others);
-              setOpposites(r.opposites && deltaE(r.opposites.lab, aim) < NEAR ? r.opposites : null);
-            })
-          }
-        >
-          {state.kind === 'busy' ? 'Looking' : 'Others that come near'}
-        </button>
-      )}
-      {opposites && (
-        <button
-          type="button"
-          className="flex w-full items-center gap-2 py-1 text-left text-label hover:bg-g88"
-          onClick={() => setMix(opposites.mix)}
-        >
-          <span className="size-8 shrink-0" style={{ background: labToHex(opposites.lab) }} />
-          <span>
-            <span className="block font-semibold">From opposites: {mixText(opposites.mix, byId)}</span>
-            <span className="text-g28">
-              {closeness(opposites.off)}; more {byId.get(opposites.darkens)?.name} darkens it. Test it: such
-              mixes are the least sure.
-            </span>
-          </span>
-        </button>
-      )}
-      {state.kind === 'failed' && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {state.message}
-        </p>
-      )}
+      <OtherMixes {...step} byId={byId} aim={aim} onMix={setMix} />
     </div>
   );
 }
