@@ -57,6 +57,31 @@ test('a newcomer goes from an empty piece to knee, blade and band; undo to empty
   expect(await server.piece(id)).toEqual(full);
 });
 
+test('a form is found by a painter’s word: mail goes on, and is taken with the side of a dry brush', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await page.getByLabel('Its name').fill('Shirt');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const library = page.getByRole('region', { name: 'Library' });
+  await library.getByLabel('Find a form').fill('shoulder');
+  await expect(library.getByRole('button', { name: 'Add dome', exact: true })).toBeVisible();
+  await expect(library.getByRole('button', { name: 'Add box', exact: true })).toHaveCount(0);
+  await library.getByLabel('Find a form').fill('teapot');
+  await expect(library.getByText(/^No form is called that/)).toBeVisible();
+  await library.getByLabel('Find a form').fill('chainmail');
+  await library.getByRole('button', { name: 'Add mail', exact: true }).click();
+  await page.getByRole('complementary', { name: 'Mail' }).getByLabel('One link', { exact: true }).fill('1.2');
+  await settled(page);
+  await saved(page);
+  const id = /pieces\/([^/]+)\//.exec(page.url())![1];
+  expect((await server.piece(id)).parts[0].form).toMatchObject({ kind: 'mail', linkMm: 1.2 });
+  await page.getByRole('link', { name: /^Painting order/ }).click();
+  await expect(page.getByText(/side of a nearly dry brush/).first()).toBeVisible();
+});
+
 test.describe('a first visit', () => {
   test.use({ led: true });
   test('is led once through light, part, map, steps and order on the real screen', async ({

@@ -1,5 +1,5 @@
 import { MIXED_KINDS, writePaintList, writePalette, type ShelfPaint } from '@pale-glint/core';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { Alert } from '../ui/Alert.js';
 import { Button } from '../ui/Button.js';
@@ -30,7 +30,8 @@ function SearchField({ value, onChange }: { value: string; onChange: (value: str
 /** The paints the painter owns: what mixes are found from. */
 export function ShelfPage() {
   const { query, shelf, change, undo, canUndo, message } = useShelf();
-  const scroller = useRef<HTMLDivElement>(null);
+  // State, not a ref: the table asks for it when it is laid out, which is before a ref around it is set.
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const picked = shelf.paints.filter((p) => chosen.has(p.id));
@@ -66,7 +67,7 @@ export function ShelfPage() {
         <main className="flex min-w-0 flex-1 flex-col">
           <SearchField value={search} onChange={setSearch} />
           <div
-            ref={scroller}
+            ref={setScroller}
             role="region"
             aria-label="Pots"
             tabIndex={0}

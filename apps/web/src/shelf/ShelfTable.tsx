@@ -9,7 +9,7 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useState, type RefObject } from 'react';
+import { useMemo, useState } from 'react';
 import { ShelfHead } from './ShelfHead.js';
 import { ShelfRow } from './ShelfRow.js';
 
@@ -53,7 +53,7 @@ interface ShelfTableProps {
   readonly chosen: ReadonlySet<string>;
   readonly choose: (ids: ReadonlySet<string>) => void;
   /** What the table scrolls in. */
-  readonly scroller: RefObject<HTMLElement | null>;
+  readonly scroller: HTMLElement | null;
 }
 
 /** Every word that is searched for stands somewhere on the pot. */
@@ -94,7 +94,7 @@ export function ShelfTable({ paints, search, chosen, choose, scroller }: ShelfTa
   const { rows } = table.getRowModel();
   const lines = useVirtualizer({
     count: rows.length,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => ROW_PX,
     overscan: READY,
   });

@@ -9,23 +9,52 @@ export interface LibraryItem {
   readonly label: string;
   readonly serves: string;
   readonly set: boolean;
+  /** All words it is found by, in lower case. */
+  readonly words: readonly string[];
   readonly parts: readonly Part[];
 }
 
+/** The words of texts, in lower case, each once. */
+const wordsOf = (...texts: readonly string[]): string[] => [
+  ...new Set(texts.flatMap((t) => t.toLowerCase().match(/[a-z]+/g) ?? [])),
+];
+
 /** A form and its variants, by `kind` and `kind-variant`. */
 function formItems(kind: FormKind): LibraryItem[] {
-  const { label, serves, defaults, variants = [] } = forms[kind];
+  const { label, serves, words, defaults, variants = [] } = forms[kind];
   return [
-    { id: kind, label, serves, set: false, parts: [newPart(kind, defaults)] },
-    ...variants.map((v) => {
-      const id = `${kind}-${v.id}`;
-      return { id, label: v.label, serves: v.serves, set: false, parts: [newPart(id, v.form, v.label)] };
-    }),
+    {
+      id: kind,
+      label,
+      serves,
+      set: false,
+      words: wordsOf(label, serves, ...words),
+      parts: [newPart(kind, defaults)],
+    },
+    ...variants.map((v) => ({
+      id: `${kind}-${v.id}`,
+      label: v.label,
+      serves: v.serves,
+      set: false,
+      words: wordsOf(v.label, v.serves, ...(v.words ?? words)),
+      parts: [newPart(`${kind}-${v.id}`, v.form, v.label)],
+    })),
   ];
 }
 
 /** All that can be added: the forms first, then the sets to begin with. */
 export const library: readonly LibraryItem[] = [
   ...FORM_KINDS.flatMap(formItems),
-  ...starterSets.map(({ id, ...s }) => ({ id: `set-${id}`, set: true, ...s })),
+  ...starterSets.map(({ id, ...s }) => ({
+    id: `set-${id}`,
+    set: true,
+    words: wordsOf(s.label, s.serves, ...s.parts.map((p) => p.name)),
+    ...s,
+  })),
 ];
+
+/** What a painter means by some words: each is one of an item's words, or the beginning of one. All where none is given. */
+export function foundInLibrary(text: string): LibraryItem[] {
+  const asked = wordsOf(text);
+  return library.filter(({ words }) => asked.every((a) => words.some((w) => w.startsWith(a))));
+}

@@ -10,6 +10,7 @@ export const band: FormDefinition<'band'> = {
   kind: 'band',
   label: 'Wrapped band',
   serves: 'lame, belt, gorget, cuff',
+  words: ['collar', 'strap', 'waist', 'hem', 'bracelet', 'crown', 'cap', 'trim'],
   defaults: { kind: 'band', widthMm: 10, heightMm: 3, sagMm: 1.4, flareMm: 0, wrapDeg: 65, crownDeg: 40 },
   across: ['widthMm'],
   along: ['heightMm'],

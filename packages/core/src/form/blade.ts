@@ -14,6 +14,7 @@ export const blade: FormDefinition<'blade'> = {
   kind: 'blade',
   label: 'Blade with a ridge',
   serves: 'sword, spear, polearm',
+  words: ['dagger', 'knife', 'axe', 'glaive', 'halberd', 'spearhead', 'edge', 'fin'],
   defaults: {
     kind: 'blade', lengthMm: 30, widthMm: 5, shoulderWidthMm: 5, pointMm: 6, ridge: 0, bevelDeg: 28,
     edges: 'two', curveMm: 0, fullerMm: 0, fullerTo: 0.6, notches: [],

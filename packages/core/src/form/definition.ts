@@ -24,6 +24,7 @@ export interface FormVariant<K extends FormKind = FormKind> {
   readonly id: string;
   readonly label: string;
   readonly serves: string;
+  readonly words?: readonly string[];
   readonly form: FormOf<K>;
 }
 
@@ -34,6 +35,8 @@ export interface FormDefinition<K extends FormKind = FormKind> {
   readonly label: string;
   /** What it serves for. */
   readonly serves: string;
+  /** Other words that a painter may look for it by. */
+  readonly words: readonly string[];
   readonly defaults: FormOf<K>;
   readonly variants?: readonly FormVariant<K>[];
   /** Sizes that grow as the form is pulled wider, and as it is pulled longer. */

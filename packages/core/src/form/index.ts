@@ -1,5 +1,6 @@
 export * from './cut.js';
 export * from './definition.js';
+export type { FineRelief } from './fineRelief.js';
 export * from './geometry.js';
 export * from './grid.js';
 export * from './pose.js';

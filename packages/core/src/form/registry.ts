@@ -6,6 +6,9 @@ import { blade } from './blade.js';
 import type { FormDefinition } from './definition.js';
 import { disc } from './disc.js';
 import { dome } from './dome.js';
+import { box } from './box.js';
+import { gem } from './gem.js';
+import { mail } from './mail.js';
 import { plate } from './plate.js';
 import { relief } from './relief.js';
 import { ring } from './ringForm.js';
@@ -26,6 +29,9 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   relief,
   sculpt,
   rivets,
+  mail,
+  gem,
+  box,
 };
 
 /** A form is never changed, only replaced: its model is kept with it. */

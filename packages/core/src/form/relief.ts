@@ -14,6 +14,7 @@ export const relief: FormDefinition<'relief'> = {
   kind: 'relief',
   label: 'Sculpted plate',
   serves: 'breastplate, mask, ornament',
+  words: ['breastplate', 'cuirass', 'chest', 'muscle', 'torso', 'mask', 'face', 'back'],
   defaults: plainChest,
   variants: [
     { id: 'muscled', label: 'Muscled plate', serves: 'breastplate shaped like the body', form: muscledChest },

@@ -58,6 +58,7 @@ export const ring: FormDefinition<'ring'> = {
   kind: 'ring',
   label: 'Ring',
   serves: 'haft ring, buckle, rim',
+  words: ['loop', 'link', 'hoop', 'pommel', 'bracelet', 'wheel', 'frame'],
   defaults: { kind: 'ring', widthMm: 6, heightMm: 6, thicknessMm: 1.2 },
   across: ['widthMm'],
   along: ['heightMm'],

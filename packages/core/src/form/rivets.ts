@@ -9,6 +9,7 @@ export const rivets: FormDefinition<'rivets'> = {
   kind: 'rivets',
   label: 'Rivets in a row',
   serves: 'rivets, studs, beads',
+  words: ['bolts', 'nails', 'pearls', 'buttons', 'screws', 'studded'],
   defaults: { kind: 'rivets', count: 5, lengthMm: 10, sagMm: 1, headMm: 1, fullness: 0.9 },
   across: ['lengthMm'],
   along: [],

@@ -37,6 +37,7 @@ export const sculpt: FormDefinition<'sculpt'> = {
   kind: 'sculpt',
   label: 'Cut from the sculpt',
   serves: 'any part of your own miniature',
+  words: ['own', 'scan', 'photo'],
   defaults: {
     kind: 'sculpt',
     widthMm: 12,

@@ -1,4 +1,5 @@
 import type { Vec3 } from '../units/index.js';
+import type { FineRelief } from './fineRelief.js';
 
 /** A place in a part's own frame: mm, x right, y up, from the placement point, roll undone. */
 export type Point = readonly [x: number, y: number];
@@ -35,6 +36,8 @@ export interface Patch {
   /** How much longer than wide a glint is here, along the grain. */
   readonly glintStretch?: number;
   readonly facet?: Facet;
+  /** One of several flat faces side by side, which their light alone tells apart. */
+  readonly sideBySide?: boolean;
   /** A rim: lit on its upper stretches, thin and dark beneath. `u` runs once round it from 9 o'clock, counter-clockwise. */
   readonly rim?: boolean;
 }
@@ -72,6 +75,8 @@ export interface SurfaceModel {
   /** Places that catch a dot when they face the light: sharp corners. */
   readonly corners: readonly { readonly at: Point; readonly outward: Point }[];
   readonly narrowestMm: number;
+  /** Small relief repeated all over it, finer than any zone; its places are those of the part's frame. */
+  readonly fine?: FineRelief;
   /** Many alike, each with a dot of its own. */
   readonly repeats?: boolean;
   /** What had to be drawn otherwise than asked, in words. */

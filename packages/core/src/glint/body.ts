@@ -18,7 +18,7 @@ import { overrideBands, isBandChange } from './bandOverrides.js';
 import type { UnresolvedOverride, Overrides } from './overrides.js';
 import { curvedTone, gathered, sortedOf, type Fitting } from './curvedTone.js';
 import { FLAT_SPAN, fitTone, parted, toned, tonedBy, type Tone } from './exposure.js';
-import { faceLit } from './facing.js';
+import { faceFull, faceLit } from './facing.js';
 import { radiance } from './radiance.js';
 import { rimShares } from './rims.js';
 import type { TrimSide } from './trim.js';
@@ -111,7 +111,10 @@ export function fitBody(
     if (patch.facet) return null;
     if (patch.kind === 'smooth' && shared) return shared;
     const graded = sortedOf([points[p]], flat[p] || !r ? gradient(canonical, p, light) : r);
-    const level = mixNumbers(TURNED_FACE_KEEPS, 1, faceLit(normalAt(canonical, points[p][0]), light));
+    const normal = normalAt(canonical, points[p][0]);
+    const level = patch.sideBySide
+      ? mixNumbers(BESIDE_A_LIT_FACE, 1, faceFull(normal, light))
+      : mixNumbers(TURNED_FACE_KEEPS, 1, faceLit(normal, light));
     return tonedBy(fitTone(graded, aimed, polish.planWeight), (v) => level * faceValue(polish, v));
   });
   const facetOf = model.patches.map((_, p) => {
@@ -137,6 +140,8 @@ function sharedTone(points: Surface, how: Omit<Fitting, 'points' | 'radiances' |
 
 /** Turned wholly from the light a flat face that is graded keeps this much of its value. */
 const TURNED_FACE_KEEPS = 0.45;
+/** The same where others lie beside it, from which it has to differ. */
+const BESIDE_A_LIT_FACE = 0.5;
 
 const topOf = ({ bands, gradient: grows }: Composition['facets'][number]): number =>
   grows === null ? Math.max(0, ...bands.map((b) => b.peak)) : NARROW_TOP;

@@ -132,6 +132,9 @@ function speck(x: number, y: number): number {
 const stray = (xMm: number, yMm: number): number =>
   STIPPLE.reduce((sum, [size, weight]) => sum + weight * speck(xMm / size, yMm / size), 0);
 
+/** Between links and under scales this share of the value is left. */
+const HOLES_KEEP = 0.02;
+
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
 export function compositeLayers(
   layers: Layers,
@@ -148,6 +151,7 @@ export function compositeLayers(
   const lining = stage.lining && drawn ? layers.lines?.liningAlpha : undefined;
   const edges = stage.edges && drawn ? layers.lines : undefined;
   const glints = stage.glints && drawn ? layers.glints : undefined;
+  const fine = drawn && stage.laid > 0 ? layers.fine : null;
   const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
   const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
   const roughness = textured ? 1 / Math.max(1, palette.laid.length - 1) : 0;
@@ -162,6 +166,7 @@ export function compositeLayers(
           grid.leftMm + (i % grid.width) / grid.pxPerMm,
           grid.topMm - Math.floor(i / grid.width) / grid.pxPerMm,
         );
+    if (fine) v *= HOLES_KEEP + (1 - HOLES_KEEP) * fine[i];
     let plain = 0;
     if (lining) v *= 1 - lining[i];
     if (edges) {
@@ -169,8 +174,10 @@ export function compositeLayers(
       plain = edges.edgeAlpha[i];
     }
     if (glints) {
-      if (dotValue > v) v += (dotValue - v) * glints[i];
-      if (glints[i] > plain) plain = glints[i];
+      // A dot on links is the dots on their tops.
+      const dot = fine ? glints[i] * fine[i] : glints[i];
+      if (dotValue > v) v += (dotValue - v) * dot;
+      if (dot > plain) plain = dot;
     }
     const k = Math.round((v < 0 ? 0 : v > 1 ? 1 : v) * ENTRIES) * 3;
     const o = i * 4;

@@ -1,4 +1,12 @@
-import { cellOf, surfaceOf, type Edge, type Grid, type Surface } from '../form/index.js';
+import {
+  cellOf,
+  placeOf,
+  surfaceOf,
+  type Edge,
+  type Grid,
+  type Surface,
+  type SurfaceModel,
+} from '../form/index.js';
 import { smoothstep } from '../units/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
@@ -22,6 +30,8 @@ export interface Layers {
   readonly value: Float32Array;
   readonly lines: LineLayers | null;
   readonly glints: Float32Array | null;
+  /** How much of its value each point keeps under small repeated relief, 0..1; null where there is none. */
+  readonly fine: Float32Array | null;
   /** Colour from the surroundings, one layer a source. */
   readonly tints: readonly TintLayer[];
 }
@@ -112,15 +122,33 @@ export function layersOf(
   surface: Surface = surfaceOf(p.shape.model, grid),
 ): Layers {
   const { body, value } = valuesOn(surface, p);
-  if (!p.metal) return { surface, body, value, lines: null, glints: null, tints: [] };
+  if (!p.metal) return { surface, body, value, lines: null, glints: null, fine: null, tints: [] };
   return {
     surface,
     body,
     value,
     lines: lineLayers(p.shape.model, surface, value, edging(p)),
     glints: glintAlpha(p.metal.glints, surface),
+    fine: fineOn(p.shape.model, surface),
     tints: tintLayers(surface, value, p.light, p.metal.tints, p.metal.tint),
   };
+}
+
+/** Points across one link below which it is not seen, and from which it is seen whole. */
+const SEEN_FROM = [2.5, 6] as const;
+
+/** Small relief on a grid; where the grid is too coarse to show it, its mean. */
+function fineOn({ fine }: SurfaceModel, { grid, alpha }: Surface): Float32Array | null {
+  if (!fine) return null;
+  const seen = smoothstep(SEEN_FROM[0], SEEN_FROM[1], fine.pitchMm * grid.pxPerMm);
+  const out = new Float32Array(alpha.length).fill(fine.mean);
+  if (seen === 0) return out;
+  for (let i = 0; i < alpha.length; i++) {
+    if (alpha[i] === 0) continue;
+    const [x, y] = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    out[i] += seen * (fine.at(x, y) - fine.mean);
+  }
+  return out;
 }
 
 /** Values and dots alone, for a first picture in which no line could be seen. */
@@ -128,5 +156,5 @@ export function roughLayers(p: PreparedPart, grid: Grid): Layers {
   const surface = surfaceOf(p.shape.model, grid);
   const { body, value } = valuesOn(surface, p);
   const glints = p.metal && glintAlpha(p.metal.glints, surface);
-  return { surface, body, value, lines: null, glints, tints: [] };
+  return { surface, body, value, lines: null, glints, fine: fineOn(p.shape.model, surface), tints: [] };
 }

@@ -153,6 +153,32 @@ export const formSchema = z.discriminatedUnion(
       fullness: ratio(0.2, 1, '1 for half spheres, less for flat heads'),
     }),
     z.strictObject({
+      kind: z.literal('mail'),
+      widthMm: size('at its middle, left to right'),
+      heightMm: size('bottom to top, at its sides'),
+      taper: ratio(-0.9, 0.9, 'how much wider the upper edge is than the lower, as a share'),
+      wrapDeg: degrees(0, 85, 'how far the body under it turns away at its left and right edge'),
+      crownDeg: degrees(0, 80, 'how far it turns away at its upper and lower edge'),
+      hemMm: mm(-100, 100, 'how far the middle of its lower edge hangs below its corners'),
+      pattern: oneOf(['links', 'scales'], 'what it is made of'),
+      linkMm: mm(0.2, 20, 'across one link or scale'),
+    }),
+    z.strictObject({
+      kind: z.literal('gem'),
+      widthMm: size('left to right'),
+      heightMm: size('bottom to top'),
+      sides: whole(3, 16, 'faces round it'),
+      table: ratio(0, 0.9, 'width of the flat middle, as a share of all; 0 for a point'),
+      slopeDeg: degrees(5, 75, 'how far each face leans away from the viewer'),
+    }),
+    z.strictObject({
+      kind: z.literal('box'),
+      widthMm: size('of its front'),
+      heightMm: size('of its front'),
+      sideMm: mm(-200, 200, 'how much of its right side is seen; below 0 of its left side'),
+      topMm: mm(-200, 200, 'how much of its top is seen; below 0 of its underside'),
+    }),
+    z.strictObject({
       kind: z.literal('disc'),
       widthMm: size('left to right'),
       heightMm: size('bottom to top'),
@@ -162,7 +188,7 @@ export const formSchema = z.discriminatedUnion(
   ],
   {
     error: () =>
-      'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, sculpt, rivets, disc',
+      'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, sculpt, rivets, mail, gem, box, disc',
   },
 );
 
@@ -180,4 +206,7 @@ export const FORM_KINDS = [
   'disc',
   'relief',
   'rivets',
+  'mail',
+  'gem',
+  'box',
 ] as const satisfies readonly FormKind[];

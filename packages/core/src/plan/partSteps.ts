@@ -134,8 +134,12 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   const { zones, borders } = m.sheet.zones;
   const first = covered[0];
   const upward = covered[covered.length - 1] === zones.length - 1;
+  // Between links the base stays: whatever is laid over it lies on their tops alone.
+  const { fine } = modelOf(m.part.form);
+  const touched = fine && first > 0 ? fine.tops : 1;
   const share = upward ? zones[first].coverShare : covered.reduce((sum, k) => sum + zones[k].ownShare, 0);
-  const mm2 = upward ? zones[first].coverMm2 : covered.reduce((sum, k) => sum + zones[k].ownMm2, 0);
+  const mm2 =
+    touched * (upward ? zones[first].coverMm2 : covered.reduce((sum, k) => sum + zones[k].ownMm2, 0));
   // A step that this light leaves nothing to paint with is no step.
   if (mm2 < LEAST_MM2) return null;
   const names =
@@ -148,15 +152,17 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
     coats,
     exactCoats,
     covers,
-    coverShare: share,
+    coverShare: touched * share,
     mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, coats, pass.share === GLAZED),
     activeMin:
       pass.share === GLAZED
         ? activeMinutes.glaze(Math.sqrt(mm2) * 2, coats)
         : activeMinutes.layer(mm2, coats),
-    where: upward
-      ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
-      : `${names} of the map`,
+    where:
+      (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
+      (upward
+        ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
+        : `${names} of the map`),
     border: upward ? borderText(borders[first - 1]) : '',
   });
 }

@@ -1,3 +1,5 @@
+import { foundInLibrary } from '@pale-glint/core';
+import { useState } from 'react';
 import { Thumb } from '../../map/Thumb.js';
 import { libraryEntries, type LibraryEntry } from './library.js';
 
@@ -17,26 +19,47 @@ function Tile({ item, first, onAdd }: { item: LibraryEntry; first: boolean; onAd
   );
 }
 
-/** What can be added, as computed pictures: single forms, then sets to begin with. */
+/** What can be added, as computed pictures: single forms, then sets to begin with. Found by the painter's own words. */
 export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; full: string | null }) {
-  const of = (set: boolean) => libraryEntries.filter((i) => i.set === set);
+  const [text, setText] = useState('');
+  const ids = new Set(foundInLibrary(text).map((i) => i.id));
+  const of = (set: boolean) => libraryEntries.filter((i) => i.set === set && ids.has(i.id));
   return (
-    <section
-      aria-label="Library"
-      className="flex h-34 shrink-0 items-start gap-6 overflow-x-auto bg-g88 px-4 py-2"
-    >
-      {([false, true] as const).map((set) => (
-        <div key={String(set)}>
-          <h2 className="pb-1 text-label text-g28">
-            {set ? 'Sets to begin with' : (full ?? 'Add a part: the form it has')}
-          </h2>
-          <div className="flex gap-2.5">
-            {of(set).map((item, i) => (
-              <Tile key={item.id} item={item} first={!set && i === 0} onAdd={() => onAdd(item)} />
-            ))}
-          </div>
-        </div>
-      ))}
+    <section aria-label="Library" className="flex h-34 shrink-0 bg-g88">
+      <div className="flex w-40 shrink-0 flex-col gap-2 py-2 pl-4">
+        <h2 className="text-label text-g28">{full ?? 'Add a part'}</h2>
+        <input
+          type="search"
+          aria-label="Find a form"
+          placeholder="knee, belt, chain"
+          className="w-full bg-g98 px-2 py-1.5 text-label ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <p className="text-label text-g28" role="status">
+          {text.trim() === '' ? 'What it is, or what it looks like.' : `${ids.size} like that`}
+        </p>
+      </div>
+      <div className="flex min-w-0 flex-1 items-start gap-6 overflow-x-auto px-4 py-2">
+        {ids.size === 0 && (
+          <p className="max-w-60 pt-6 text-label">
+            No form is called that. Other words for its shape: round, flat, ridge, tube, ring.
+          </p>
+        )}
+        {([false, true] as const).map(
+          (set) =>
+            of(set).length > 0 && (
+              <div key={String(set)}>
+                <h3 className="pb-1 text-label text-g28">{set ? 'Sets to begin with' : 'The form it has'}</h3>
+                <div className="flex gap-2.5">
+                  {of(set).map((item, i) => (
+                    <Tile key={item.id} item={item} first={!set && i === 0} onAdd={() => onAdd(item)} />
+                  ))}
+                </div>
+              </div>
+            ),
+        )}
+      </div>
     </section>
   );
 }

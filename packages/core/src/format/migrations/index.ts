@@ -6,6 +6,7 @@ import { toVersion4 } from './toVersion4.js';
 import { toVersion5 } from './toVersion5.js';
 import { toVersion6 } from './toVersion6.js';
 import { toVersion7 } from './toVersion7.js';
+import { toVersion8 } from './toVersion8.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -18,6 +19,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [4, toVersion5],
   [5, toVersion6],
   [6, toVersion7],
+  [7, toVersion8],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */
