@@ -21,7 +21,7 @@ const piece = (id: string, over: Partial<Piece> = {}) =>
 const add = (text: string) => server.http.post('/api/pieces').type('application/json').send(text).expect(201);
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 
-const WAIT_MS = 150_000;
+const WAIT_MS = 600_000;
 jest.setTimeout(2 * WAIT_MS);
 /** Asks until the picture of exactly this text is there. */
 async function pictureOf(id: string, text: string) {

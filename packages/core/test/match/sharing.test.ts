@@ -77,7 +77,7 @@ describe('gaps and half steps, from any few paints', () => {
       ),
       { numRuns: 12 },
     );
-  }, 120_000);
+  });
 
   test('a half step is mixed of the two beside it and at most one more, and lies between them or nearer its aim than either', () => {
     const byId = paintsById(towline);
@@ -101,5 +101,5 @@ describe('gaps and half steps, from any few paints', () => {
       }),
       { numRuns: 20 },
     );
-  }, 120_000);
+  });
 });
