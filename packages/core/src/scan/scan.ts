@@ -201,22 +201,22 @@ function agreedLamps(
   let lamps = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
   const asked = (share: number) => (k: number) =>
     tell(`asking the others about photo ${k + 1}`, share + (0.06 * k) / images.length);
-  let doubt: Inconsistency = null;
+  let outlier: Inconsistency = null;
   let judged: readonly (Judged | null)[] | null = null;
   for (let round = 0; round < MOST_DOUBTED; round++) {
     const { awayMm } = lamps.lamps[0];
     const judging = { images, samples, awayMm, placed: directions.map((d) => lampPlaced(d, ballMm, awayMm)) };
     judged ??= judgedAll(judging, use, asked(0.3));
-    doubt = leaveOneOut(judging, use, judged, asked(0.33));
-    if (doubt === null || doubt === 'unclear') break;
-    const { photo } = doubt;
-    faults[photo] = inconsistencyFault(doubt);
+    outlier = leaveOneOut(judging, use, judged, asked(0.33));
+    if (outlier === null || outlier === 'unclear') break;
+    const { photo } = outlier;
+    faults[photo] = inconsistencyFault(outlier);
     if (use.filter(Boolean).length <= LEAST_PHOTOS) break;
     use = use.map((u, k) => u && k !== photo);
-    judged = doubt.rest;
+    judged = outlier.rest;
     lamps = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
   }
-  return { lamps: lampsSquaredToBoard(lamps, images, samples, use), use, unclear: doubt === 'unclear' };
+  return { lamps: lampsSquaredToBoard(lamps, images, samples, use), use, unclear: outlier === 'unclear' };
 }
 
 /** The surface under lamps that are known. */
