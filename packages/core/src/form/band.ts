@@ -12,6 +12,15 @@ export const band: FormDefinition<'band'> = {
   serves: 'lame, belt, gorget, cuff',
   words: ['collar', 'strap', 'waist', 'hem', 'bracelet', 'crown', 'cap', 'trim'],
   defaults: { kind: 'band', widthMm: 10, heightMm: 3, sagMm: 1.4, flareMm: 0, wrapDeg: 65, crownDeg: 40 },
+  variants: [
+    {
+      id: 'strap',
+      label: 'Strap',
+      serves: 'narrow belt, sling, hoop on a barrel',
+      words: ['strap', 'belt', 'sling', 'hoop', 'binding', 'trim'],
+      form: { kind: 'band', widthMm: 11, heightMm: 1.5, sagMm: 0.5, flareMm: 0, wrapDeg: 55, crownDeg: 12 },
+    },
+  ],
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [

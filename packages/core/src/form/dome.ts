@@ -37,6 +37,15 @@ export const dome: FormDefinition<'dome'> = {
     ridgeDeg: 0,
     rimMm: 0,
   },
+  variants: [
+    {
+      id: 'hollow',
+      label: 'Hollow with a rim',
+      serves: 'bowl, cup, inside of a shield',
+      words: ['scoop', 'hollow', 'dish', 'nozzle', 'exhaust', 'lamp'],
+      form: { kind: 'dome', widthMm: 9, heightMm: 9, side: 'scoop', fullness: 0.85, ridgeDeg: 0, rimMm: 0.9 },
+    },
+  ],
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [

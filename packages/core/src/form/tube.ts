@@ -114,6 +114,25 @@ export const tube: FormDefinition<'tube'> = {
     swell: 0,
     swellAt: 0.6,
   },
+  variants: [
+    {
+      id: 'tip',
+      label: 'Pointed tip',
+      serves: 'spike, claw, horn, ferrule',
+      words: ['point', 'tip', 'cone', 'nail', 'tooth', 'finial'],
+      form: {
+        kind: 'tube',
+        lengthMm: 9,
+        startWidthMm: 4,
+        endWidthMm: 0.3,
+        endCurve: 0.2,
+        section: 'round',
+        bowMm: 0,
+        swell: 0,
+        swellAt: 0.6,
+      },
+    },
+  ],
   across: ['startWidthMm', 'endWidthMm'],
   along: ['lengthMm'],
   numbers: [
