@@ -59,7 +59,8 @@ export default tseslint.config(
         {
           selector:
             ':matches(Program, ExportNamedDeclaration) > VariableDeclaration > VariableDeclarator > ' +
-            'NewExpression[callee.name=/^(Map|WeakMap|WeakSet|LRUCache)$/][arguments.length=0]',
+            ':matches(NewExpression[callee.name=/^(Map|WeakMap|WeakSet)$/][arguments.length=0],' +
+            'NewExpression[callee.name="LRUCache"])',
           message: 'Core keeps no state: hand it in, or use a memo of units/memo.ts.',
         },
       ],

@@ -73,7 +73,10 @@ test('a form is found by a painter’s word: mail goes on, and is taken with the
   await expect(library.getByText(/^No form is called that/)).toBeVisible();
   await library.getByLabel('Find a form').fill('chainmail');
   await library.getByRole('button', { name: 'Add mail', exact: true }).click();
-  await page.getByRole('complementary', { name: 'Mail' }).getByLabel('One link', { exact: true }).fill('1.2');
+  await page
+    .getByRole('complementary', { name: 'Mail' })
+    .getByLabel('One link or scale', { exact: true })
+    .fill('1.2');
   await settled(page);
   await saved(page);
   const id = /pieces\/([^/]+)\//.exec(page.url())![1];

@@ -1,7 +1,12 @@
 import {
+  faceFull,
   forms,
   lockKeepersArm,
   newPart,
+  newPiece,
+  preparePart,
+  SAMPLE,
+  valuesOn,
   type Form,
   type FormOf,
   type Part,
@@ -9,6 +14,22 @@ import {
   type Place,
   type Polish,
 } from '../src/index.js';
+
+/** The flat faces of a part alone in its piece: how fully each stands in a light, and its value in the mean. */
+export function facesUnder(own: Part, keyClockHours: number): { lit: number; mean: number }[] {
+  const piece = newPiece('x', 'X', [own]);
+  const p = preparePart(own, { ...piece, rig: { ...piece.rig, keyClockHours, fallOff: 0 } });
+  const { canonical, model } = p.shape;
+  const { body } = valuesOn(canonical, p);
+  const out = new Float64Array(SAMPLE.size);
+  return model.patches.map((patch, k) => {
+    patch.at(0, 0, out);
+    let [sum, n] = [0, 0];
+    canonical.patch.forEach((of, i) => of === k && ((sum += body[i]), n++));
+    const normal = [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]] as const;
+    return { lit: faceFull(normal, p.light), mean: n > 0 ? sum / n : NaN };
+  });
+}
 
 /** The demo's ladders and paints under a light of one's own. */
 export function rigged(over: Partial<Piece['rig']> = {}): Piece {

@@ -1,3 +1,4 @@
+import { Alert } from '../ui/Alert.js';
 import {
   FINISHES,
   LEFT,
@@ -59,11 +60,7 @@ function TextField({
           }}
         />
       </label>
-      {message && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {message}
-        </p>
-      )}
+      {message && <Alert className="px-2 py-1">{message}</Alert>}
     </div>
   );
 }

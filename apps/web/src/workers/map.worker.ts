@@ -21,6 +21,7 @@ import {
   survivalOf,
   type Piece,
   type Survival,
+  problemLine,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
 import { leanReceiver, type LeanPiece } from './lean.js';
@@ -36,7 +37,6 @@ import type {
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
-import { problemLine } from './workerClient.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
 import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';

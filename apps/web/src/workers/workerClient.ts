@@ -1,4 +1,4 @@
-import type { Problem } from '@pale-glint/core';
+import { problemLine, type Problem } from '@pale-glint/core';
 import type { Asked, Jobs, Progress, WorkerMessage } from './jobs.js';
 
 /** Work that failed in a worker. */
@@ -11,10 +11,6 @@ export class WorkerFailure extends Error {
     super(problems.length > 0 ? problemLine(problems[0]) : message);
   }
 }
-
-/** A refusal as a painter reads it: "taps: 2; accepted: three or more on the rim". */
-export const problemLine = ({ path, held, accepted }: Problem): string =>
-  `${path}: ${held}; accepted: ${accepted}`;
 
 type Answer<J extends Jobs, K extends keyof J> = Awaited<ReturnType<J[K]>>;
 

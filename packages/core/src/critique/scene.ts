@@ -3,7 +3,7 @@ import { visibilityOf, valuesOn, type Occluder, type PreparedPart } from '../gli
 import { colourAt } from '../ladder/index.js';
 import type { FindingId, Part, Piece } from '../piece/index.js';
 import { approachLimit } from '../rig/index.js';
-import { clamp, rad, weakMemo2 } from '../units/index.js';
+import { clamp, rad, weakMemoOfLast } from '../units/index.js';
 import type { ZoneMap } from '../zone/index.js';
 
 /** A part as the critique sees it: all of its points that nothing in front hides. Metal parts only. */
@@ -34,7 +34,7 @@ export interface Scene {
 }
 
 /** Points of a part's canonical surface that no part in front covers. */
-const pointsSeen = weakMemo2((canonical: Surface, occluders: readonly Occluder[]): Int32Array => {
+const pointsSeen = weakMemoOfLast((canonical: Surface, occluders: readonly Occluder[]): Int32Array => {
   const free = visibilityOf(canonical, occluders);
   const list: number[] = [];
   for (let i = 0; i < free.length; i++)

@@ -53,6 +53,9 @@ export const library: readonly LibraryItem[] = [
   })),
 ];
 
+/** Words for shapes, for who finds nothing by what a thing is called: each finds something. */
+export const SHAPE_WORDS = ['round', 'flat', 'ridge', 'tube', 'ring'] as const;
+
 /** What a painter means by some words: each is one of an item's words, or the beginning of one. All where none is given. */
 export function foundInLibrary(text: string): LibraryItem[] {
   const asked = wordsOf(text);

@@ -163,21 +163,18 @@ const withoutEmptyGroups = (piece: Piece): Piece => ({
   groups: piece.groups.filter((g) => piece.parts.some((p) => p.group === g.id)),
 });
 
-const inGroup = (piece: Piece, part: string, group: string | null): Piece =>
+/** A part put into a group there is, or into none (null). */
+export const withPartInGroup = (piece: Piece, part: string, group: string | null): Piece =>
   withoutEmptyGroups({
     ...piece,
     parts: piece.parts.map((p) => (p.id === part ? { ...p, group } : p)),
   });
 
-/** A part put into a group there is, or into none (null). */
-export const withPartInGroup = (piece: Piece, part: string, group: string | null): Piece =>
-  inGroup(piece, part, group);
-
 /** A part put into a new group. */
 export function withPartInNewGroup(piece: Piece, part: string): Piece {
   const id = freeId('group', groupIds(piece));
   const groups = [...piece.groups, { id, name: `Group ${piece.groups.length + 1}` }];
-  return inGroup({ ...piece, groups }, part, id);
+  return withPartInGroup({ ...piece, groups }, part, id);
 }
 
 /** A group taken apart; its parts stay. */

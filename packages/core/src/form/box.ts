@@ -100,30 +100,20 @@ export const box: FormDefinition<'box'> = {
   },
 };
 
-/** The outline of front and back together, counter-clockwise from the lower left. */
+/** The outline of front and back together, counter-clockwise. */
 function outlineOf({ w, h, s, t }: Seen): Ring {
-  const four = (back: number): Point[] =>
-    (
-      [
-        [-w, -h],
-        [w, -h],
-        [w, h],
-        [-w, h],
-      ] as const
-    ).map(([x, y]): Point => [x + (back - 0.5) * s, y + (back - 0.5) * t]);
-  const [front, rear] = [four(0), four(1)];
-  // Each corner is the front's, the back's, or both: where the way back leads out of it.
   const signs = [[-1, -1], [1, -1], [1, 1], [-1, 1]]; // prettier-ignore
-  return signs.flatMap(([sx, sy], i) => {
-    const [outX, outY] = [s * sx > 0, t * sy > 0];
-    if (s === 0 && t === 0) return [front[i]];
-    const leads = (s === 0 || outX) && (t === 0 || outY);
-    const hides = (s === 0 || !outX) && (t === 0 || !outY);
-    if (leads) return [rear[i]];
-    if (hides) return [front[i]];
-    // One of the two sides that meet here is seen: both corners show, in the order of the way round.
-    const before = signs[(i + 3) % 4];
-    const sideBefore = before[0] === sx ? s * sx > 0 : t * sy > 0;
-    return sideBefore ? [rear[i], front[i]] : [front[i], rear[i]];
+  // From the corner that lies farthest from the back: it and its neighbours are the front's, all others the back's.
+  const start = t >= 0 ? (s >= 0 ? 0 : 1) : s < 0 ? 2 : 3;
+  const corner = (k: number, back: number): Point => {
+    const [x, y] = signs[(start + k) % 4];
+    return [x * w + (back - 0.5) * s, y * h + (back - 0.5) * t];
+  };
+  const ring = [corner(0, 0), corner(1, 0), corner(1, 1), corner(2, 1), corner(3, 1), corner(3, 0)];
+  // Where nothing is seen of a side, two of them are one, or lie on a line.
+  return ring.filter(([x, y], i) => {
+    const [px, py] = ring[(i + 5) % 6];
+    const after = [1, 2].map((k) => ring[(i + k) % 6]).find(([nx, ny]) => nx !== x || ny !== y)!;
+    return (x !== px || y !== py) && Math.abs((x - px) * (after[1] - y) - (y - py) * (after[0] - x)) > 1e-9;
   });
 }

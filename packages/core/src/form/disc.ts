@@ -9,7 +9,7 @@ export const disc: FormDefinition<'disc'> = {
   kind: 'disc',
   label: 'Disc',
   serves: 'belt disc, coin, badge',
-  words: ['medal', 'boss', 'lens', 'button', 'wheel', 'lid', 'shield'],
+  words: ['round', 'flat', 'medal', 'boss', 'lens', 'button', 'wheel', 'lid', 'shield'],
   defaults: { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.9 },
   across: ['widthMm'],
   along: ['heightMm'],

@@ -15,6 +15,7 @@ export const dome: FormDefinition<'dome'> = {
   label: 'Dome',
   serves: 'knee, elbow, helm, boss',
   words: [
+    'round',
     'knee',
     'elbow',
     'pauldron',

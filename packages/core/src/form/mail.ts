@@ -52,7 +52,7 @@ export const mail: FormDefinition<'mail'> = {
     angleDeg('wrapDeg', 'Wraps', { max: 85 }),
     angleDeg('crownDeg', 'Crown', { max: 80 }),
     sizeMm('hemMm', 'Hem hangs by', { min: -100, max: 100 }),
-    sizeMm('linkMm', 'One link', { min: 0.2, max: 20 }),
+    sizeMm('linkMm', 'One link or scale', { min: 0.2, max: 20 }),
   ],
   choices: [
     {
@@ -82,7 +82,9 @@ export const mail: FormDefinition<'mail'> = {
     const linkMm = Math.min(form.linkMm, Math.min(form.widthMm, form.heightMm) / LEAST_LINKS);
     const notes =
       linkMm < form.linkMm
-        ? [`links of ${plain(form.linkMm, 2)} mm are too large for this part: drawn ${plain(linkMm, 2)} mm`]
+        ? [
+            `${form.pattern} of ${plain(form.linkMm, 2)} mm are too large for this part: drawn ${plain(linkMm, 2)} mm`,
+          ]
         : [];
     /** How far round the body a place lies, as an angle. */
     const roundAt = (x: number, y: number) =>

@@ -26,7 +26,7 @@ export const plate: FormDefinition<'plate'> = {
   kind: 'plate',
   label: 'Plate',
   serves: 'tasset, shield, hinge',
-  words: ['panel', 'door', 'hull', 'wing', 'back', 'buckle', 'chest', 'flap', 'lame'],
+  words: ['flat', 'panel', 'door', 'hull', 'wing', 'back', 'buckle', 'chest', 'flap', 'lame'],
   defaults: { kind: 'plate', widthMm: 9, heightMm: 12, taper: -0.2, cornerMm: 1.2, bowDeg: 0 },
   across: ['widthMm'],
   along: ['heightMm'],

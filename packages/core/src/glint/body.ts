@@ -8,7 +8,7 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import { clamp, mixNumbers, smoothstep, weakMemo, weakMemo2, type Vec3 } from '../units/index.js';
+import { clamp, lastMemo, mixNumbers, smoothstep, weakMemo2, type Vec3 } from '../units/index.js';
 import type { MetalSurface, PartLight, PolishModel } from '../rig/index.js';
 import type { Composition } from './band.js';
 import { bandValue } from './bandProfile.js';
@@ -193,7 +193,7 @@ function pointsWithin(s: Surface, patches: readonly Patch[], occluders: readonly
 
 /** The same, kept with the points and what stands before them: a moving light asks for it once. */
 const innerPoints = weakMemo2((canonical: Surface, { patches }: SurfaceModel) =>
-  weakMemo((occluders: readonly Occluder[]) => pointsWithin(canonical, patches, occluders)),
+  lastMemo((occluders: readonly Occluder[]) => pointsWithin(canonical, patches, occluders)),
 );
 
 /** Grade toward the light across a patch that would otherwise show one value. */

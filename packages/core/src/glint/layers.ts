@@ -7,7 +7,7 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import { smoothstep } from '../units/index.js';
+import { smoothstep, weakMemo2 } from '../units/index.js';
 import { bodyValues } from './body.js';
 import { addBounce } from './bounce.js';
 import { bounceCrest } from './curvedTone.js';
@@ -137,8 +137,8 @@ export function layersOf(
 /** Points across one link below which it is not seen, and from which it is seen whole. */
 const SEEN_FROM = [2.5, 6] as const;
 
-/** Small relief on a grid; where the grid is too coarse to show it, its mean. */
-function fineOn({ fine }: SurfaceModel, { grid, alpha }: Surface): Float32Array | null {
+/** Small relief on a grid; where the grid is too coarse to show it, its mean. A moving light asks for it once. */
+const fineOn = weakMemo2(({ fine }: SurfaceModel, { grid, alpha }: Surface): Float32Array | null => {
   if (!fine) return null;
   const seen = smoothstep(SEEN_FROM[0], SEEN_FROM[1], fine.pitchMm * grid.pxPerMm);
   const out = new Float32Array(alpha.length).fill(fine.mean);
@@ -149,7 +149,7 @@ function fineOn({ fine }: SurfaceModel, { grid, alpha }: Surface): Float32Array 
     out[i] += seen * (fine.at(x, y) - fine.mean);
   }
   return out;
-}
+});
 
 /** Values and dots alone, for a first picture in which no line could be seen. */
 export function roughLayers(p: PreparedPart, grid: Grid): Layers {

@@ -10,7 +10,7 @@ import {
   type Surface,
 } from '../form/index.js';
 import type { Form, Part } from '../piece/index.js';
-import { clamp, rad, smoothstep, weakMemo2 } from '../units/index.js';
+import { clamp, rad, smoothstep, weakMemoOfLast } from '../units/index.js';
 
 /** A part in front, as the one behind it sees it. */
 export interface Occluder {
@@ -95,27 +95,29 @@ export const occludersOf = (part: Part, parts: readonly Part[]): readonly Occlud
  * How much of its value each point of a surface loses to the parts in front of it, 0..0.5: most where they meet,
  * nothing beyond their reach. Does not depend on the light; kept with the surface.
  */
-export const contactShadow = weakMemo2((surface: Surface, occluders: readonly Occluder[]): Float32Array => {
-  const { grid } = surface;
-  const shade = new Float32Array(surface.patch.length);
-  const within = new Uint8Array(surface.patch.length);
-  for (const occluder of occluders) {
-    within.fill(0);
-    fillRings(occluder.rings, grid, within, 1);
-    for (let i = 0; i < within.length; i++)
-      if (within[i] && shade[i] < occluder.depth) shade[i] = occluder.depth;
-    const reachPx = occluder.reachMm * grid.pxPerMm;
-    for (const ring of occluder.coarse)
-      nearLine(ring, true, grid, reachPx, (i, d2) => {
-        const s = occluder.depth * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
-        if (s > shade[i]) shade[i] = s;
-      });
-  }
-  return shade;
-});
+export const contactShadow = weakMemoOfLast(
+  (surface: Surface, occluders: readonly Occluder[]): Float32Array => {
+    const { grid } = surface;
+    const shade = new Float32Array(surface.patch.length);
+    const within = new Uint8Array(surface.patch.length);
+    for (const occluder of occluders) {
+      within.fill(0);
+      fillRings(occluder.rings, grid, within, 1);
+      for (let i = 0; i < within.length; i++)
+        if (within[i] && shade[i] < occluder.depth) shade[i] = occluder.depth;
+      const reachPx = occluder.reachMm * grid.pxPerMm;
+      for (const ring of occluder.coarse)
+        nearLine(ring, true, grid, reachPx, (i, d2) => {
+          const s = occluder.depth * (1 - smoothstep(0, 1, Math.sqrt(d2) / reachPx));
+          if (s > shade[i]) shade[i] = s;
+        });
+    }
+    return shade;
+  },
+);
 
 /** 1 for every point of a surface that no part in front covers. Kept with the surface. */
-export const visibilityOf = weakMemo2((surface: Surface, occluders: readonly Occluder[]): Uint8Array => {
+export const visibilityOf = weakMemoOfLast((surface: Surface, occluders: readonly Occluder[]): Uint8Array => {
   const covered = new Uint8Array(surface.patch.length);
   for (const occluder of occluders) fillRings(occluder.rings, surface.grid, covered, 1);
   return covered.map((c) => 1 - c);

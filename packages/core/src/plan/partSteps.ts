@@ -134,9 +134,10 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   const { zones, borders } = m.sheet.zones;
   const first = covered[0];
   const upward = covered[covered.length - 1] === zones.length - 1;
-  // Between links the base stays: whatever is laid over it lies on their tops alone.
+  // Between links the base stays: a light that is brushed over it lies on their tops alone. Glazes and sprays run in.
   const { fine } = modelOf(m.part.form);
-  const touched = fine && first > 0 ? fine.tops : 1;
+  const brushed = pass.role === 'value' && pass.tool.kind !== 'airbrush';
+  const touched = fine && brushed && first > 0 ? fine.tops : 1;
   const share = upward ? zones[first].coverShare : covered.reduce((sum, k) => sum + zones[k].ownShare, 0);
   const mm2 =
     touched * (upward ? zones[first].coverMm2 : covered.reduce((sum, k) => sum + zones[k].ownMm2, 0));

@@ -1,8 +1,8 @@
 import { LRUCache } from 'lru-cache';
 
 /**
- * Remembering answers of pure functions. These two are the only places of core that keep anything between calls (ESLint
- * holds that): neither can change an answer, only how soon it comes. See docs/decisions/0010.
+ * Remembering answers of pure functions. What stands here is the only code of core that keeps anything between calls
+ * (ESLint holds that): none of it can change an answer, only how soon it comes. See docs/decisions/0010.
  */
 
 /**
@@ -21,6 +21,23 @@ export function weakMemo<K extends object, V>(make: (of: K) => V): (of: K) => V 
 /** The same for an answer that follows from two objects. */
 export function weakMemo2<A extends object, B extends object, V>(make: (a: A, b: B) => V): (a: A, b: B) => V {
   const byFirst = weakMemo((a: A) => weakMemo((b: B) => make(a, b)));
+  return (a, b) => byFirst(a)(b);
+}
+
+/** A pure function that keeps its answer for the object it was asked about last: for answers too large to keep many. */
+export function lastMemo<K extends object, V>(make: (of: K) => V): (of: K) => V {
+  let last: { readonly of: K; readonly value: V } | null = null;
+  return (of) => {
+    if (last?.of !== of) last = { of, value: make(of) };
+    return last.value;
+  };
+}
+
+/** With each first object the answer for the second one that was asked about last. */
+export function weakMemoOfLast<A extends object, B extends object, V>(
+  make: (a: A, b: B) => V,
+): (a: A, b: B) => V {
+  const byFirst = weakMemo((a: A) => lastMemo((b: B) => make(a, b)));
   return (a, b) => byFirst(a)(b);
 }
 

@@ -10,6 +10,10 @@ export interface Problem {
 export const problemText = ({ path, held, accepted }: Problem): string =>
   `${path} held ${held}; accepted: ${accepted}`;
 
+/** The same as a painter reads it: "taps: 2; accepted: three or more on the rim" */
+export const problemLine = ({ path, held, accepted }: Problem): string =>
+  `${path}: ${held}; accepted: ${accepted}`;
+
 /** Input that is refused, whatever it was: a file, a field, taps on a photo. `problems` holds at least one. */
 export class RefusedInput extends Error {
   constructor(readonly problems: readonly Problem[]) {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { FORM_KINDS, foundInLibrary, library } from '../../src/index.js';
+import { FORM_KINDS, foundInLibrary, library, SHAPE_WORDS } from '../../src/index.js';
 
 const found = (text: string) => foundInLibrary(text).map((i) => i.id);
 
@@ -29,6 +29,10 @@ describe('the library', () => {
     ['jewel', 'gem'],
     ['casing', 'box'],
   ])('finds by a painter’s word: %s', (word, id) => expect(found(word)).toContain(id));
+
+  test('finds something by every word for a shape that it offers', () => {
+    for (const word of SHAPE_WORDS) expect(found(word).length).toBeGreaterThan(0);
+  });
 
   test('takes the beginning of a word, wants all words, and finds all where none is given', () => {
     expect(found('pauld')).toEqual(found('pauldron'));

@@ -3,18 +3,15 @@ import fc from 'fast-check';
 import {
   areaOf,
   dot,
-  faceFull,
   forms,
   modelOf,
   newPart,
-  newPiece,
-  preparePart,
   SAMPLE,
   signedArea,
-  valuesOn,
   type FormOf,
   type Vec3,
 } from '../../src/index.js';
+import { facesUnder } from '../support.js';
 
 const box = (over: Partial<FormOf<'box'>> = {}): FormOf<'box'> => ({ ...forms.box.defaults, ...over });
 const seen = fc.record({
@@ -72,16 +69,7 @@ describe('a box', () => {
         seen.filter((s) => Math.abs(s.sideMm) > 1 && Math.abs(s.topMm) > 1),
         fc.double({ min: 0, max: 12, noNaN: true }),
         (over, keyClockHours) => {
-          const part = newPart('p', box({ ...over, widthMm: 12, heightMm: 12 }));
-          const piece = newPiece('x', 'X', [part]);
-          const p = preparePart(part, { ...piece, rig: { ...piece.rig, keyClockHours, fallOff: 0 } });
-          const { canonical } = p.shape;
-          const { body } = valuesOn(canonical, p);
-          const faces = normalsOf(part.form as FormOf<'box'>).map((normal, k) => {
-            let [sum, n] = [0, 0];
-            canonical.patch.forEach((of, i) => of === k && ((sum += body[i]), n++));
-            return { lit: faceFull(normal, p.light), mean: n ? sum / n : NaN };
-          });
+          const faces = facesUnder(newPart('p', box({ ...over, widthMm: 12, heightMm: 12 })), keyClockHours);
           for (const f of faces)
             for (const g of faces) if (f.lit > g.lit + 0.1) expect(f.mean).toBeGreaterThan(g.mean);
         },

@@ -1,18 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  areaOf,
-  faceLit,
-  forms,
-  modelOf,
-  newPart,
-  newPiece,
-  preparePart,
-  SAMPLE,
-  valuesOn,
-  type FormOf,
-  type Vec3,
-} from '../../src/index.js';
+import { areaOf, forms, modelOf, newPart, SAMPLE, type FormOf } from '../../src/index.js';
+import { facesUnder } from '../support.js';
 
 const gem = (over: Partial<FormOf<'gem'>> = {}): FormOf<'gem'> => ({ ...forms.gem.defaults, ...over });
 const anyGem = fc.record({
@@ -50,19 +39,7 @@ describe('a cut stone', () => {
         fc.integer({ min: 0, max: 359 }),
         (sides, keyClockHours, rollDeg) => {
           const part = newPart('p', gem({ sides, slopeDeg: 45, table: 0.3 }));
-          const turned = { ...part, place: { ...part.place, rollDeg } };
-          const piece = newPiece('x', 'X', [turned]);
-          const p = preparePart(turned, { ...piece, rig: { ...piece.rig, keyClockHours, fallOff: 0 } });
-          const { canonical, model } = p.shape;
-          const { body } = valuesOn(canonical, p);
-          const out = new Float64Array(SAMPLE.size);
-          const faces = model.patches.map((patch, k) => {
-            patch.at(0, 0, out);
-            const normal: Vec3 = [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]];
-            let [sum, n] = [0, 0];
-            canonical.patch.forEach((of, i) => of === k && ((sum += body[i]), n++));
-            return { lit: faceLit(normal, p.light), mean: sum / Math.max(1, n) };
-          });
+          const faces = facesUnder({ ...part, place: { ...part.place, rollDeg } }, keyClockHours);
           const sorted = faces.sort((f, g) => f.lit - g.lit);
           const [darkest, lightest] = [sorted[0], sorted[sorted.length - 1]];
           if (lightest.lit - darkest.lit > 0.15) expect(lightest.mean).toBeGreaterThan(darkest.mean);

@@ -1,5 +1,5 @@
 import { describe, expect, jest, test } from '@jest/globals';
-import { tableMemo, weakMemo, weakMemo2 } from '../../src/units/index.js';
+import { tableMemo, weakMemo, weakMemo2, weakMemoOfLast } from '../../src/units/index.js';
 
 describe('what is remembered', () => {
   test('with an object is made once for it, and anew for an equal one', () => {
@@ -25,6 +25,15 @@ describe('what is remembered', () => {
     const [a, b, c] = [{ n: 5 }, { n: 2 }, { n: 1 }];
     expect([apart(a, b), apart(a, b), apart(b, a), apart(a, c)]).toEqual([3, 3, -3, 4]);
     expect(make).toHaveBeenCalledTimes(3);
+  });
+
+  test('of the last, is kept for one second object with each first', () => {
+    const make = jest.fn((a: { n: number }, b: { n: number }) => a.n - b.n);
+    const apart = weakMemoOfLast(make);
+    const [a, b, c] = [{ n: 5 }, { n: 2 }, { n: 1 }];
+    expect([apart(a, b), apart(c, b), apart(a, b), apart(a, c), apart(a, b)]).toEqual([3, -1, 3, 4, 3]);
+    // Only the return to b after c was computed anew.
+    expect(make).toHaveBeenCalledTimes(4);
   });
 
   test('in a table is the same object for equal input, until others have taken its place', () => {

@@ -1,3 +1,4 @@
+import { Alert } from '../../ui/Alert.js';
 import { activeFindings, type Part, type Piece } from '@pale-glint/core';
 import { Tabs } from 'radix-ui';
 import { memo } from 'react';
@@ -29,11 +30,7 @@ const Figures = memo(function Figures({ part, ladders }: FiguresProps) {
       ) : (
         <p className="text-label text-g38">Measuring this part.</p>
       )}
-      {sheets.failed && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          The zones could not be computed: {sheets.failed}
-        </p>
-      )}
+      {sheets.failed && <Alert className="px-2 py-1">The zones could not be computed: {sheets.failed}</Alert>}
       <section aria-label="Size and finish">
         <SizeFields part={part} change={change} end={end} />
         <FinishFields

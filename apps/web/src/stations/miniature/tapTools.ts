@@ -1,7 +1,6 @@
 import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
-import { cutFromSculpt, RefusedInput } from '@pale-glint/core';
+import { cutFromSculpt, problemLine, RefusedInput } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
-import { problemLine } from '../../workers/workerClient.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits } from '../parts/edits.js';
 import type { Chosen } from '@pale-glint/core';

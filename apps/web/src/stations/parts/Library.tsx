@@ -1,4 +1,4 @@
-import { foundInLibrary } from '@pale-glint/core';
+import { foundInLibrary, SHAPE_WORDS } from '@pale-glint/core';
 import { useState } from 'react';
 import { Thumb } from '../../map/Thumb.js';
 import { libraryEntries, type LibraryEntry } from './library.js';
@@ -31,7 +31,7 @@ export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; 
         <input
           type="search"
           aria-label="Find a form"
-          placeholder="knee, belt, chain"
+          placeholder="knee, belt, mail"
           className="w-full bg-g98 px-2 py-1.5 text-label ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
           value={text}
           onChange={(e) => setText(e.target.value)}
@@ -43,7 +43,7 @@ export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; 
       <div className="flex min-w-0 flex-1 items-start gap-6 overflow-x-auto px-4 py-2">
         {ids.size === 0 && (
           <p className="max-w-60 pt-6 text-label">
-            No form is called that. Other words for its shape: round, flat, ridge, tube, ring.
+            No form is called that. Words for its shape may find it: {SHAPE_WORDS.join(', ')}.
           </p>
         )}
         {([false, true] as const).map(

@@ -1,9 +1,8 @@
-import type { Circle, PhotoFault, Spoilt } from '@pale-glint/core';
+import { problemLine, type Circle, type PhotoFault, type Spoilt } from '@pale-glint/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Progress } from '../../workers/jobs.js';
 import type { ScanDone } from '../../workers/scan.worker.js';
 import { scanClient } from '../../workers/scanClient.js';
-import { problemLine } from '../../workers/workerClient.js';
 
 export interface ScanPhotoFile {
   readonly file: Blob;

@@ -1,3 +1,4 @@
+import { Alert } from '../../ui/Alert.js';
 import { labToHex, metalFromColours, plain, type Lab, type Metal, type Pixel } from '@pale-glint/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { FileButton } from '../../ui/FileButton.js';
@@ -43,11 +44,7 @@ export function MetalPhoto({ onMetal }: { onMetal: (metal: Metal | null) => void
         accept="image/jpeg,image/png"
         onFiles={([file]) => void open(file)}
       />
-      {message && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {message}
-        </p>
-      )}
+      {message && <Alert className="px-2 py-1">{message}</Alert>}
       {bitmap && (
         <>
           <canvas

@@ -1,3 +1,4 @@
+import { Alert } from '../../ui/Alert.js';
 import {
   aimsOf,
   closeness,
@@ -183,11 +184,7 @@ function OtherMixes({ ladder, index, paints, out, byId, aim, onMix }: OtherMixes
           onTake={() => onMix(opposites.mix)}
         />
       )}
-      {state.kind === 'failed' && (
-        <p role="alert" className="bg-g10 px-2 py-1 text-label text-g98">
-          {state.message}
-        </p>
-      )}
+      {state.kind === 'failed' && <Alert className="px-2 py-1">{state.message}</Alert>}
     </>
   );
 }
