@@ -1,11 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type {} from '../../apps/web/src/map/timings.js';
 import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type Page } from '@playwright/test';
+import { heldAt, putBack, type Held } from './held.js';
 
 const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
 
@@ -18,19 +19,17 @@ export class AppServer {
   private port = 0;
   readonly folder = mkdtempSync(join(tmpdir(), 'glint-e2e-'));
 
-  /**
-   * @param from a stopped server's folder to begin with a copy of; an empty one is seeded at the start
-   * @param pictures whether it draws small pictures of the pieces, which takes the time of a test
-   */
-  constructor(
-    from?: string,
-    private readonly pictures = false,
-  ) {
-    if (from) cpSync(from, this.folder, { recursive: true });
-  }
+  /** @param pictures whether it draws small pictures of the pieces, which takes the time of a test */
+  constructor(private readonly pictures = false) {}
 
   get address(): string {
     return `http://localhost:${this.port}`;
+  }
+
+  /** Whether its process has not ended. */
+  get running(): boolean {
+    const { child } = this;
+    return child !== null && child.exitCode === null && child.signalCode === null;
   }
 
   async start(): Promise<void> {
@@ -61,7 +60,7 @@ export class AppServer {
 
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
     const { child } = this;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    if (!child || !this.running) return;
     await new Promise<void>((resolve) => {
       child.on('exit', () => resolve());
       child.kill(signal);
@@ -91,50 +90,40 @@ export class AppServer {
 }
 
 /**
- * Servers with the demo in them, each with a folder of its own. The demo is put in once; the next server starts while a
- * test has the last one, so that no test waits for it.
+ * One server for the tests of a worker, one after the other: before each it holds the demo and nothing else. A start
+ * takes longer than many a test.
  */
 class Servers {
-  private next: Promise<AppServer> | null = null;
-
-  private constructor(private readonly first: AppServer) {}
+  private constructor(
+    private readonly shared: AppServer,
+    private readonly demo: Held,
+  ) {}
 
   static async withDemo(): Promise<Servers> {
-    const first = new AppServer();
-    await first.start();
-    await first.add(lockKeepersArm);
-    await first.stop();
-    return new Servers(first);
+    const shared = new AppServer();
+    await shared.start();
+    await shared.add(lockKeepersArm);
+    return new Servers(shared, await heldAt(shared.address));
   }
 
   async take(): Promise<AppServer> {
-    const taken = await (this.next ?? this.make());
-    this.next = this.make();
-    // Told to whoever takes it; until then nobody listens.
-    this.next.catch(() => undefined);
-    return taken;
+    if (!this.shared.running) await this.shared.start();
+    await putBack(this.shared.address, this.demo);
+    return this.shared;
   }
 
-  /** One that draws small pictures. */
+  /** One of its own, which draws small pictures. */
   async drawing(): Promise<AppServer> {
-    const server = new AppServer(this.first.folder, true);
+    const server = new AppServer(true);
     await server.start();
+    await putBack(server.address, this.demo);
     return server;
   }
 
-  async remove(): Promise<void> {
-    await (await this.next?.catch(() => null))?.remove();
-    await this.first.remove();
-  }
-
-  private async make(): Promise<AppServer> {
-    const server = new AppServer(this.first.folder);
-    await server.start();
-    return server;
-  }
+  remove = () => this.shared.remove();
 }
 
-/** Each test has a server of its own with the demo in it; a page that reports a fault fails its test. */
+/** Each test has a server with the demo in it; a page that reports a fault fails its test. */
 export const test = base.extend<
   { server: AppServer; faults: string[]; led: boolean; pictures: boolean },
   { servers: Servers }
@@ -158,7 +147,7 @@ export const test = base.extend<
   server: async ({ servers, pictures }, use) => {
     const server = await (pictures ? servers.drawing() : servers.take());
     await use(server);
-    await server.remove();
+    if (pictures) await server.remove();
   },
   faults: [
     async ({ page }, use) => {
