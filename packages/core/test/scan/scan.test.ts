@@ -191,7 +191,7 @@ describe('a spoilt photo', () => {
       sculpts.forEach((id, s) => {
         const photo = 1 + ((w + 3 * s) % 7);
         const series = standInSeries(standInSculpt(id), {
-          pxPerMm: 8,
+          pxPerMm: PX_PER_MM,
           photos: 8,
           conditions: MILD,
           seed: 3 + w,
@@ -199,7 +199,7 @@ describe('a spoilt photo', () => {
         });
         let faults: readonly ({ fault: string; leaveOut: boolean } | null)[];
         try {
-          ({ faults } = scanFrom(planesOf(series), { ball: null, pxPerMm: 8, lampMm: 'find' }));
+          ({ faults } = scanFrom(planesOf(series), { ball: null, pxPerMm: PX_PER_MM, lampMm: 'find' }));
         } catch (error) {
           if (!(error instanceof NoScan)) throw error;
           ({ faults } = error);
