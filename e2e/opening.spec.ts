@@ -1,34 +1,59 @@
 import { expect, keptThere, measured, saved, settled, test } from './support/server.js';
 
-test('a piece is there roughly before it is fine, small pictures wait for it, and the next visit begins with what was seen', async ({
-  page,
-  server,
-}) => {
-  await page.addInitScript(() => {
-    const seen: string[] = [];
-    Object.assign(window, { seen });
-    new MutationObserver(() => {
-      const settledNow = document.querySelector<HTMLElement>('[data-testid="map"]')?.dataset['settled'];
-      if (settledNow && seen.at(-1) !== settledNow && !seen.includes('small')) seen.push(settledNow);
-      if (!seen.includes('small') && document.querySelector('canvas[data-ready]')) seen.push('small');
-    }).observe(document, { subtree: true, childList: true, attributes: true });
+test.describe('for the first time', () => {
+  test.use({ fresh: true });
+
+  test('a piece is there roughly before it is fine, small pictures wait for it, and the next visit begins with what was seen', async ({
+    page,
+    server,
+  }) => {
+    await page.addInitScript(() => {
+      const seen: string[] = [];
+      Object.assign(window, { seen });
+      new MutationObserver(() => {
+        const settledNow = document.querySelector<HTMLElement>('[data-testid="map"]')?.dataset['settled'];
+        if (settledNow && seen.at(-1) !== settledNow && !seen.includes('small')) seen.push(settledNow);
+        if (!seen.includes('small') && document.querySelector('canvas[data-ready]')) seen.push('small');
+      }).observe(document, { subtree: true, childList: true, attributes: true });
+    });
+    const order = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen);
+    await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+    await settled(page);
+    await expect.poll(order, { timeout: 200_000 }).toEqual(['no', 'rough', 'yes', 'small']);
+    await measured(page);
+    await keptThere(page, 'pictures', 1);
+    await page.reload();
+    await settled(page);
+    const opened = await page.evaluate(() => window.paleGlint!.opened);
+    // One picture that was kept, instead of one that had to be computed.
+    expect(opened).toHaveLength(1);
+    expect(await order()).toContain('rough');
   });
-  const order = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen);
-  await page.goto(`${server.address}/pieces/sluice-warden/glint`);
-  await settled(page);
-  await expect.poll(order, { timeout: 200_000 }).toEqual(['no', 'rough', 'yes', 'small']);
-  await measured(page);
-  await keptThere(page, 'pictures', 1);
-  await page.reload();
-  await settled(page);
-  const opened = await page.evaluate(() => window.paleGlint!.opened);
-  // One picture that was kept, instead of one that had to be computed.
-  expect(opened).toHaveLength(1);
-  expect(await order()).toContain('rough');
+
+  test('the order can be read while the map is still measured, and at once on the next visit', async ({
+    page,
+    server,
+  }) => {
+    const first = page.getByRole('heading', { level: 2 }).first();
+    await page.goto(`${server.address}/pieces/sluice-warden/order`);
+    await expect(page.getByText(/^Measur/)).toBeVisible();
+    await expect(first).toBeVisible({ timeout: 200_000 });
+    const done = page.getByRole('checkbox').first();
+    await expect(done).toBeVisible({ timeout: 200_000 });
+    const whole = await page.getByRole('heading', { level: 2 }).allTextContents();
+    expect(whole.length).toBeGreaterThan(20);
+    await measured(page);
+    await keptThere(page, 'judged', 1);
+    await page.reload();
+    await expect(done).toBeVisible({ timeout: 200_000 });
+    expect(await page.getByRole('heading', { level: 2 }).allTextContents()).toEqual(whole);
+    // Nothing was judged anew: the findings came with it.
+    expect(await page.evaluate(() => window.paleGlint!.critiques)).toEqual([0]);
+  });
 });
 
 test.describe('with small pictures', () => {
-  test.use({ pictures: true });
+  test.use({ pictures: true, fresh: true });
   test('a piece that this browser never saw is shown before anything is computed', async ({
     page,
     server,
@@ -53,27 +78,6 @@ test.describe('with small pictures', () => {
       });
     await expect.poll(drawnShare).toBeGreaterThan(0.05);
   });
-});
-
-test('the order can be read while the map is still measured, and at once on the next visit', async ({
-  page,
-  server,
-}) => {
-  const first = page.getByRole('heading', { level: 2 }).first();
-  await page.goto(`${server.address}/pieces/sluice-warden/order`);
-  await expect(page.getByText(/^Measur/)).toBeVisible();
-  await expect(first).toBeVisible({ timeout: 200_000 });
-  const done = page.getByRole('checkbox').first();
-  await expect(done).toBeVisible({ timeout: 200_000 });
-  const whole = await page.getByRole('heading', { level: 2 }).allTextContents();
-  expect(whole.length).toBeGreaterThan(20);
-  await measured(page);
-  await keptThere(page, 'judged', 1);
-  await page.reload();
-  await expect(done).toBeVisible({ timeout: 200_000 });
-  expect(await page.getByRole('heading', { level: 2 }).allTextContents()).toEqual(whole);
-  // Nothing was judged anew: the findings came with it.
-  expect(await page.evaluate(() => window.paleGlint!.critiques)).toEqual([0]);
 });
 
 test('the lamp shows as what the painter chooses, and the choice is kept', async ({ page, server }) => {

@@ -28,9 +28,7 @@ export async function heldAt(address: string): Promise<Held> {
   const blobs = await list<{ hash: string }>(address, 'blobs');
   const { shelf } = await shelfOf(address);
   return {
-    pieces: await Promise.all(
-      pieces.map(async ({ id }) => (await ask(address, `pieces/${id}/file`)).text()),
-    ),
+    pieces: await Promise.all(pieces.map(async ({ id }) => (await ask(address, `pieces/${id}/file`)).text())),
     shelf: writeShelf(readShelf(JSON.stringify(shelf))),
     blobs: blobs.map((b) => b.hash),
   };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type {} from '../../apps/web/src/map/timings.js';
 import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
 import { heldAt, putBack, type Held } from './held.js';
 
 const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
@@ -123,10 +123,17 @@ class Servers {
   remove = () => this.shared.remove();
 }
 
-/** Each test has a server with the demo in it; a page that reports a fault fails its test. */
+/** The browser has been shown round before. */
+const shownRound = (context: BrowserContext) =>
+  context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+
+/**
+ * Each test has a server with the demo in it, and a browser that opened the demo before, as a painter's has: what was
+ * measured then is still there, all else is forgotten. A page that reports a fault fails its test.
+ */
 export const test = base.extend<
-  { server: AppServer; faults: string[]; led: boolean; pictures: boolean },
-  { servers: Servers }
+  { server: AppServer; faults: string[]; led: boolean; fresh: boolean; pictures: boolean },
+  { servers: Servers; returning: BrowserContext }
 >({
   servers: [
     async ({}, use) => {
@@ -136,11 +143,34 @@ export const test = base.extend<
     },
     { scope: 'worker', timeout: 120_000 },
   ],
+  returning: [
+    async ({ browser }, use) => {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      await shownRound(context);
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
   /** Whether the browser is new to the program and is shown round. */
   led: [false, { option: true }],
-  context: async ({ context, led }, use) => {
-    if (!led) await context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+  /** Whether the browser was never at this address; one that is shown round was not. */
+  fresh: [false, { option: true }],
+  context: async ({ browser, returning, server, led, fresh }, use) => {
+    const context =
+      led || fresh ? await browser.newContext({ viewport: { width: 1280, height: 800 } }) : returning;
+    if (fresh && !led) await shownRound(context);
     await use(context);
+    if (context !== returning) return context.close();
+    // A page that goes may still leave a word behind.
+    await Promise.all(context.pages().map((p) => p.close()));
+    const blank = await context.newPage();
+    const devTools = await context.newCDPSession(blank);
+    await devTools.send('Storage.clearDataForOrigin', {
+      origin: server.address,
+      storageTypes: 'local_storage',
+    });
+    await blank.close();
   },
   /** Whether the server draws small pictures of the pieces. */
   pictures: [false, { option: true }],
