@@ -47,7 +47,10 @@ const withinReach = (want: Spread, laidOut: Spread | null): Spread =>
       }
     : want;
 
-const reached = (have: Spread, want: Spread) => Math.min(have.range / want.range, have.middle / want.middle);
+/** A spread of less than one value cannot be told by eye, so none is asked for. */
+const TOLD_APART = 1;
+const reached = (have: Spread, want: Spread) =>
+  Math.min(have.range / want.range, want.middle < TOLD_APART ? Infinity : have.middle / want.middle);
 
 function fixFor(scene: Scene, s: PartInView, limit: number): Fix | null {
   const a = adjustmentAtFault(scene, s, VALUE_KINDS, (t) => reached(spreadOf(t), wantedOf(t, limit)));

@@ -9,6 +9,9 @@ import { SAMPLE, type Edge, type Patch, type Point, type SurfaceModel } from './
 /** The back of a single-edged blade leans this share of the bevel the other way. */
 const BACK_LEAN = 0.22;
 
+/** A blade whose middle stands off by this share of its length is curved: its facets turn with it. */
+const CURVED = 0.06;
+
 /** Blades: two flat facets that meet in a ridge or beside a hollow, or a flat and one cutting edge. Heel below, tip up. */
 export const blade: FormDefinition<'blade'> = {
   kind: 'blade',
@@ -57,6 +60,9 @@ export const blade: FormDefinition<'blade'> = {
     const notches = notchesOf(form, lines);
     notes.push(...notches.notes);
     const heights = heightsOf(form, lines);
+    const bent = Math.abs(form.curveMm) >= CURVED * length;
+    /** How far the blade leans at a height, counter-clockwise. */
+    const leanAt = (y: number) => Math.atan((8 * form.curveMm * y) / (length * length));
     const inner = (side: number, y: number) => ridge(y) + side * (fuller?.half(y) ?? 0);
     const withHeights = (more: readonly number[]) =>
       [...new Set([...heights, ...more])].sort((a, b) => a - b);
@@ -82,12 +88,17 @@ export const blade: FormDefinition<'blade'> = {
           axis: [0, 1],
           pointFrom: (shoulder - heel) / length,
           opens: cuts ? 1 : -1,
+          ...(bent && {
+            bend: { angleAt: (v: number) => leanAt(heel + v * length) },
+            outside: side > 0 === form.curveMm > 0,
+          }),
         },
         at(x, y, out) {
           const h = clamp(y, heel, tip - (tip - shoulder) * 0.02);
           const [from, to] = [inner(side, h), edge(side, h)];
-          out[SAMPLE.nx] = Math.sin(lean);
-          out[SAMPLE.ny] = 0;
+          const turned = bent ? leanAt(h) : 0;
+          out[SAMPLE.nx] = Math.sin(lean) * Math.cos(turned);
+          out[SAMPLE.ny] = Math.sin(lean) * Math.sin(turned);
           out[SAMPLE.nz] = Math.cos(lean);
           out[SAMPLE.u] = clamp((x - from) / (to - from || 1e-9), 0, 1);
           out[SAMPLE.v] = clamp((y - heel) / length, -0.05, 1.05);

@@ -1,8 +1,11 @@
-import { clamp } from '../units/index.js';
+import { clamp, type Vec3 } from '../units/index.js';
 import { sizeMm, type FormDefinition } from './definition.js';
 import { ellipse, ellipseOutward } from './geometry.js';
 import { roundBar } from './ringForm.js';
-import { SAMPLE, type Edge, type Patch } from './surface.js';
+import { SAMPLE, type Edge, type Patch, type Point } from './surface.js';
+
+/** How far out toward the light the dot of a lens stands, as a share of its radius. */
+const LENS_DOT = 0.62;
 
 /** Belt discs, coins, shield bosses seen flat: cast and graded, or turned on a lathe. */
 export const disc: FormDefinition<'disc'> = {
@@ -11,6 +14,15 @@ export const disc: FormDefinition<'disc'> = {
   serves: 'belt disc, coin, badge',
   words: ['round', 'flat', 'medal', 'boss', 'lens', 'button', 'wheel', 'lid', 'shield'],
   defaults: { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.9 },
+  variants: [
+    {
+      id: 'lens',
+      label: 'Lens',
+      serves: 'eye lens, goggle, lamp glass',
+      words: ['lens', 'glass', 'eye', 'goggles', 'scope', 'lamp', 'headlight', 'window'],
+      form: { kind: 'disc', widthMm: 3, heightMm: 3, surface: 'lens', rimMm: 0.5 },
+    },
+  ],
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [
@@ -25,6 +37,7 @@ export const disc: FormDefinition<'disc'> = {
       options: [
         { value: 'cast', label: 'Cast' },
         { value: 'turned', label: 'Turned' },
+        { value: 'lens', label: 'Lens of glass' },
       ],
     },
   ],
@@ -35,9 +48,15 @@ export const disc: FormDefinition<'disc'> = {
     const outer = ellipse(a, b);
     const [faceA, faceB] = [a - rim, b - rim];
     const face = rim > 0 ? ellipse(faceA, faceB) : outer;
+    const lens = form.surface === 'lens';
     const patches: Patch[] = [
       {
-        kind: form.surface === 'cast' ? 'graded' : 'turned',
+        kind: form.surface === 'turned' ? 'turned' : 'graded',
+        ...(lens && {
+          // Light runs through glass: it pools on the far side, and its dot stands on the near one.
+          reversed: true,
+          glintAt: (_half: Vec3, [kx, ky]: Vec3): Point => [LENS_DOT * faceA * kx, LENS_DOT * faceB * ky],
+        }),
         rings: [face],
         grain: null,
         at(x, y, out) {

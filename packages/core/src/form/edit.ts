@@ -20,6 +20,8 @@ const mirrors: Mirrors = {
     holes: f.holes.map((hole) => hole.map(across)),
     bumps: f.bumps.map((b) => ({ ...across(b), rollDeg: -b.rollDeg })),
   }),
+  plate: (f) => ({ ...f, outline: f.outline.map(across) }),
+  row: (f) => ({ ...f, path: f.path.map(across) }),
   sculpt: (f) => ({
     ...f,
     outline: f.outline.map(across),

@@ -5,6 +5,7 @@ export * from './geometry.js';
 export * from './grid.js';
 export * from './pose.js';
 export * from './raster.js';
+export * from './region.js';
 export * from './registry.js';
 export * from './surface.js';
 export { heightOf } from './reliefHeight.js';

@@ -1,4 +1,5 @@
-import { crossesItself, uncrossed } from './uncross.js';
+import { uncrossed } from './region.js';
+import { crossesItself } from './uncross.js';
 import { outwardOf } from './geometry.js';
 import type { Edge, Point, Ring } from './surface.js';
 

@@ -1,25 +1,9 @@
 import { clamp, rad } from '../units/index.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { outwardOf, unit } from './geometry.js';
+import { outwardOf } from './geometry.js';
+import { plateOutline } from './plateOutline.js';
 import { midAcross } from './tube.js';
-import { SAMPLE, type Patch, type Point, type Ring } from './surface.js';
-
-const CORNER_STEPS = 6;
-
-/** A corner rounded with a radius, between the lines that meet in it. */
-function rounded(before: Point, corner: Point, after: Point, radius: number): Point[] {
-  const a = unit(before[0] - corner[0], before[1] - corner[1]);
-  const b = unit(after[0] - corner[0], after[1] - corner[1]);
-  const back = radius;
-  const from: Point = [corner[0] + a[0] * back, corner[1] + a[1] * back];
-  const to: Point = [corner[0] + b[0] * back, corner[1] + b[1] * back];
-  // A quadratic curve with the corner as its middle point.
-  return Array.from({ length: CORNER_STEPS + 1 }, (_, i) => {
-    const t = i / CORNER_STEPS;
-    const [p, q, r] = [(1 - t) ** 2, 2 * t * (1 - t), t * t];
-    return [p * from[0] + q * corner[0] + r * to[0], p * from[1] + q * corner[1] + r * to[1]] as const;
-  });
-}
+import { SAMPLE, type Patch } from './surface.js';
 
 /** Tassets, shields, buckles' plates: flat, its reflections composed, or bowed about its upright middle. */
 export const plate: FormDefinition<'plate'> = {
@@ -27,7 +11,22 @@ export const plate: FormDefinition<'plate'> = {
   label: 'Plate',
   serves: 'tasset, shield, hinge',
   words: ['flat', 'panel', 'door', 'hull', 'wing', 'back', 'buckle', 'chest', 'flap', 'lame'],
-  defaults: { kind: 'plate', widthMm: 9, heightMm: 12, taper: -0.2, cornerMm: 1.2, bowDeg: 0 },
+  defaults: { kind: 'plate', widthMm: 9, heightMm: 12, taper: -0.2, cornerMm: 1.2, bowDeg: 0, outline: [] },
+  variants: [
+    {
+      id: 'outlined',
+      label: 'Flat plate of any outline',
+      serves: 'crest, wing, blade of an axe, sign',
+      words: ['outline', 'free', 'axe', 'fin', 'sign', 'badge', 'crest', 'flat', 'shape'],
+      form: {
+        kind: 'plate', widthMm: 12, heightMm: 11, taper: 0, cornerMm: 0, bowDeg: 0,
+        outline: [
+          { x: -0.9, y: 0.35 }, { x: -0.2, y: 0.5 }, { x: 0.55, y: 1 }, { x: 1, y: 0.2 },
+          { x: 0.95, y: -0.45 }, { x: 0.5, y: -1 }, { x: -0.2, y: -0.4 }, { x: -0.9, y: -0.3 },
+        ],
+      }, // prettier-ignore
+    },
+  ],
   across: ['widthMm'],
   along: ['heightMm'],
   numbers: [
@@ -40,17 +39,7 @@ export const plate: FormDefinition<'plate'> = {
   choices: [],
   model(form) {
     const [w, h] = [form.widthMm / 2, form.heightMm / 2];
-    const halfAt = (y: number) => w * (1 + (form.taper / 2) * (y / h));
-    const four: Point[] = [
-      [halfAt(-h), -h],
-      [halfAt(h), h],
-      [-halfAt(h), h],
-      [-halfAt(-h), -h],
-    ];
-    const radius = Math.min(form.cornerMm, 0.45 * Math.min(2 * halfAt(-h), 2 * halfAt(h), form.heightMm));
-    const ring: Ring =
-      radius > 0.02 ? four.flatMap((c, i) => rounded(four[(i + 3) % 4], c, four[(i + 1) % 4], radius)) : four;
-    const outward = outwardOf(ring);
+    const { rings, halfAt, corners, notes } = plateOutline(form);
     const tall = form.heightMm >= form.widthMm;
     const bow = rad(form.bowDeg);
     const steep = Math.sin(bow);
@@ -58,7 +47,7 @@ export const plate: FormDefinition<'plate'> = {
     const patch: Patch = flat
       ? {
           kind: 'facet',
-          rings: [ring],
+          rings,
           grain: null,
           facet: {
             lengthMm: tall ? form.heightMm : form.widthMm,
@@ -78,7 +67,7 @@ export const plate: FormDefinition<'plate'> = {
         }
       : {
           kind: 'smooth',
-          rings: [ring],
+          rings,
           grain: [0, 1, 0],
           glintStretch: 2,
           at(x, y, out) {
@@ -97,12 +86,11 @@ export const plate: FormDefinition<'plate'> = {
         };
     return {
       narrowestMm: Math.min(form.widthMm, form.heightMm),
-      rings: [ring],
-      corners: flat
-        ? four.map(([x, y]) => ({ at: [x * 0.94, y * 0.96] as const, outward: unit(x / w, y / h) }))
-        : [],
-      edges: [{ kind: 'hard', closed: true, points: ring, outward }],
+      rings,
+      corners: flat ? corners : [],
+      edges: rings.map((points) => ({ kind: 'hard', closed: true, points, outward: outwardOf(points) })),
       patches: [patch],
+      notes,
     };
   },
 };

@@ -13,6 +13,7 @@ import { plate } from './plate.js';
 import { relief } from './relief.js';
 import { ring } from './ringForm.js';
 import { rivets } from './rivets.js';
+import { row } from './row.js';
 import { sculpt } from './sculptForm.js';
 import type { SurfaceModel } from './surface.js';
 import { tube } from './tube.js';
@@ -29,6 +30,7 @@ export const forms: { readonly [K in FormKind]: FormDefinition<K> } = {
   relief,
   sculpt,
   rivets,
+  row,
   mail,
   gem,
   box,

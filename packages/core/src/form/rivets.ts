@@ -1,8 +1,7 @@
-import { clamp, plain } from '../units/index.js';
+import { plain } from '../units/index.js';
 import { shareOf, sizeMm, type FormDefinition } from './definition.js';
-import { RIM } from './dome.js';
-import { ellipse, ellipseOutward } from './geometry.js';
-import { SAMPLE, type Edge, type Patch, type Point } from './surface.js';
+import { edgeAt, patchAt, ringAt, type Stand } from './placed.js';
+import { roundHead } from './rowItems.js';
 
 /** A row of rivet heads along a line that may sag, each lit on its own. */
 export const rivets: FormDefinition<'rivets'> = {
@@ -28,50 +27,29 @@ export const rivets: FormDefinition<'rivets'> = {
     const headMm = Math.min(form.headMm, room);
     const notes =
       headMm < form.headMm ? [`${count} heads fit only ${plain(headMm, 2)} mm wide into this row`] : [];
-    const r = headMm / 2;
-    const steep = RIM * form.fullness;
-    const middles = Array.from({ length: count }, (_, i): Point => {
+    const stands = Array.from({ length: count }, (_, i): Stand => {
       const t = count > 1 ? (2 * i) / (count - 1) - 1 : 0;
-      return [(t * form.lengthMm) / 2, form.sagMm * (t * t - 0.5)];
+      return { at: [(t * form.lengthMm) / 2, form.sagMm * (t * t - 0.5)], angle: 0 };
     });
-    const patches: Patch[] = [];
-    const edges: Edge[] = [];
-    for (const [cx, cy] of middles) {
-      const flat = ellipse(r, r, 28);
-      const ring = flat.map(([x, y]): Point => [x + cx, y + cy]);
-      edges.push({ kind: 'recess', closed: true, points: ring, outward: ellipseOutward(flat, r, r) });
-      patches.push({
-        kind: 'smooth',
-        rings: [ring],
-        grain: null,
-        at(x, y, out) {
-          let p = (x - cx) / r;
-          let q = (y - cy) / r;
-          const far = Math.hypot(p, q);
-          if (far > 1) {
-            p /= far;
-            q /= far;
-          }
-          out[SAMPLE.nx] = steep * p;
-          out[SAMPLE.ny] = steep * q;
-          out[SAMPLE.nz] = Math.sqrt(1 - steep * steep * (p * p + q * q));
-          out[SAMPLE.u] = clamp(0.5 + p / 2, 0, 1);
-          out[SAMPLE.v] = clamp(0.5 + q / 2, 0, 1);
-        },
-        glintAt(half) {
-          const [p, q] = [half[0] / steep, half[1] / steep];
-          return p * p + q * q <= 1 ? [cx + r * p, cy + r * q] : null;
-        },
-      });
-    }
+    const head = roundHead(headMm / 2, form.fullness);
+    const patches = stands.flatMap((stand) =>
+      head.patches.map((p) =>
+        patchAt(
+          stand,
+          p,
+          p.rings.map((r) => ringAt(stand, r)),
+        ),
+      ),
+    );
+    const edges = stands.flatMap((stand) => head.edges.map((e) => edgeAt(stand, e)));
     return {
       narrowestMm: headMm,
       rings: patches.flatMap((p) => p.rings),
       corners: [],
       edges,
       patches,
-      repeats: true,
-      notes: notes,
+      repeats: { count, one: 'head' },
+      notes,
     };
   },
 };

@@ -36,6 +36,8 @@ export interface Patch {
   /** How much longer than wide a glint is here, along the grain. */
   readonly glintStretch?: number;
   readonly facet?: Facet;
+  /** Graded the other way round than its light would, so that it differs from its neighbours. */
+  readonly reversed?: boolean;
   /** One of several flat faces side by side, which their light alone tells apart. */
   readonly sideBySide?: boolean;
   /** A rim: lit on its upper stretches, thin and dark beneath. `u` runs once round it from 9 o'clock, counter-clockwise. */
@@ -50,6 +52,10 @@ export interface Facet {
   readonly axis: Point;
   /** Share of the length at which the point begins; 1 where there is none. */
   readonly pointFrom: number;
+  /** How far a curved blade is turned at a place along it, 0 heel to 1 tip, in radians; absent on straight ones. */
+  readonly bend?: { angleAt(v: number): number };
+  /** Whether it lies on the outside of that bend. */
+  readonly outside?: boolean;
   /** 1 where light widens from ridge to edge, -1 where it narrows: the flat beside a cutting edge. */
   readonly opens: 1 | -1;
 }
@@ -77,8 +83,8 @@ export interface SurfaceModel {
   readonly narrowestMm: number;
   /** Small relief repeated all over it, finer than any zone; its places are those of the part's frame. */
   readonly fine?: FineRelief;
-  /** Many alike, each with a dot of its own. */
-  readonly repeats?: boolean;
+  /** Many alike, each with a dot of its own: how many, and what one is called. */
+  readonly repeats?: { readonly count: number; readonly one: string };
   /** What had to be drawn otherwise than asked, in words. */
   readonly notes?: readonly string[];
 }

@@ -2,7 +2,8 @@ import { labToHex } from '../colour/index.js';
 import type { EdgeStroke, Glint, Palette } from '../glint/index.js';
 import { colourAt } from '../ladder/index.js';
 import type { Part, Piece } from '../piece/index.js';
-import type { Region, ZoneMap } from '../zone/index.js';
+import type { Region } from '../form/index.js';
+import type { ZoneMap } from '../zone/index.js';
 import type { Point } from '../form/index.js';
 
 /** What the drawing needs of one part. */

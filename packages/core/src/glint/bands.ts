@@ -1,7 +1,9 @@
 import type { Facet } from '../form/index.js';
+import type { ApproachValue } from '../piece/index.js';
 import type { PartLight, PolishModel } from '../rig/index.js';
 import { clamp, dot, mixNumbers, rad, seededRandom, smoothstep, type Vec3 } from '../units/index.js';
 import type { Band, Composition, FacetBands } from './band.js';
+import { endsLit, type Caught } from './curvedBlade.js';
 import { arranged, characterOf, fade, wrap, type Character } from './bandPlaces.js';
 import { faceFull, faceLit } from './facing.js';
 import { nearCorner, plateLean } from './plateBands.js';
@@ -23,6 +25,13 @@ const MOST_LEAN = 0.4;
 const LEANS = [1, 0.35, -0.3, 0.7] as const;
 /** Beyond the crisp border of a main light stands a thin second image where the border is this crisp and the light this wide. */
 const ECHO = { peak: 0.42, mostCrispMm: 0.3, leastMm: 1.6 } as const;
+/** Value of a flat that is blacked out, and of one that grades away from the light, at its dark end. */
+const BLACK_FLAT = 0.02;
+const AWAY_BASE = 0.08;
+/** Under a light from its side, the light on a blade's lit facet is this much wider. */
+const SIDEWAYS = 1.35;
+/** How far the shaded light stands aside, in travels of the main light, and up to which tilt of the blade. */
+const ASIDE = { by: 1.1, upTo: 0.25 } as const;
 /** How far the main light travels from the middle, at most. */
 const TRAVEL = 0.27;
 /** Angle from the blade's axis within which the light passes over from one facet to the other. */
@@ -55,14 +64,14 @@ function litShare(mine: Vec3, other: Vec3, key: Vec3, across: number): number {
  * itself is a plate: its bands lie square to the light and it darkens as it turns away. Everything follows the light
  * without a jump. Seeded; the same seed keeps the same character.
  * @param facets viewer's left first
- * @param free lights lie where the seed puts them, whatever the tilt
+ * @param layout where the lights of a blade lie; plates take no notice of it
  */
 export function composeBands(
   facets: readonly FacetInput[],
   light: PartLight,
   polish: PolishModel,
   seed: number,
-  free = false,
+  layout: ApproachValue<'blade'> = 'tilt',
 ): Composition {
   const random = seededRandom(seed);
   const notes: string[] = [];
@@ -74,7 +83,7 @@ export function composeBands(
     const { bands, leftOut } = compose(input, facets[1 - f]?.normal, {
       light,
       polish,
-      free,
+      layout,
       character,
       side,
       first: f === 0,
@@ -91,7 +100,7 @@ export function composeBands(
 interface Composing {
   readonly light: PartLight;
   readonly polish: PolishModel;
-  readonly free: boolean;
+  readonly layout: ApproachValue<'blade'>;
   readonly character: Character;
   /** Where its bands have their crisp border. */
   readonly side: 1 | -1;
@@ -103,7 +112,7 @@ interface Composing {
 function compose(
   { facet, normal }: FacetInput,
   other: Vec3 | undefined,
-  { light, polish, free, character, side, first }: Composing,
+  { light, polish, layout, character, side, first }: Composing,
 ): { bands: FacetBands; leftOut: readonly number[] } {
   const [kx, ky] = light.key;
   const across = Math.hypot(kx, ky);
@@ -111,8 +120,15 @@ function compose(
   const lit = other ? litShare(normal, other, light.key, across) : exposed;
   /** 1 where the light comes from the tip's end, -1 from the heel's; turned round on the shaded facet. */
   const tilt = across > 1e-6 ? (kx * facet.axis[0] + ky * facet.axis[1]) / across : 0;
+  const free = layout === 'free';
   const toward = free ? 1.6 * (character.draws[0] - 0.5) : tilt * (other ? mixNumbers(-1, 1, lit) : 1);
   const base = { lit, pointFrom: facet.pointFrom, gradient: null, corner: null };
+  if (other && layout === 'black-flat' && facet.opens < 0)
+    return { bands: { ...base, lit: 0, bands: [], base: BLACK_FLAT }, leftOut: [] };
+  if (other && layout === 'away') {
+    const gradient = -tilt + (1 - Math.abs(tilt)) * LEAST_GRADIENT * (first ? 1 : -1);
+    return { bands: { ...base, bands: [], base: AWAY_BASE, gradient }, leftOut: [] };
+  }
   if (facet.widthMm < NARROW_MM || facet.lengthMm < SHORT_MM) {
     // With the light along the blade both faces are lit alike: then the left one grows toward the tip.
     const alike = other ? 1 - smoothstep(0, 0.5, Math.abs(mixNumbers(-1, 1, lit))) : 0;
@@ -121,11 +137,13 @@ function compose(
     return { bands: { ...base, bands: [], base: 0.12, gradient }, leftOut: [] };
   }
   const { bands, leftOut } = bandsOn(facet, {
-    toward: free ? toward : toward * smoothstep(0, 0.35, across),
+    toward: free ? toward : toward * smoothstep(0, 0.35, across) + (other ? aside(lit, tilt, character) : 0),
     lit,
     polish,
     character,
     side,
+    breadth: other ? breadthOf(lit, tilt, across) : 1,
+    ends: other && facet.bend && !free ? endsLit(facet, normal, light) : null,
     plateLean: other ? null : plateLean(facet, light),
   });
   const level = mixNumbers(other ? FACET_KEEPS : PLATE_KEEPS, 1, exposed);
@@ -147,6 +165,10 @@ interface Laying {
   readonly polish: PolishModel;
   readonly character: Character;
   readonly side: 1 | -1;
+  /** How wide its bands are, as a share of the usual width. */
+  readonly breadth: number;
+  /** On a curved blade, the places that catch the light; null elsewhere. */
+  readonly ends: readonly Caught[] | null;
   /** On a plate, the lean of its bands; null on the facets of a blade. */
   readonly plateLean: number | null;
 }
@@ -154,7 +176,7 @@ interface Laying {
 /** The bands of one facet, the main light first, and the numbers of those too narrow to paint. */
 function bandsOn(
   facet: Facet,
-  { toward, lit, polish, character, side, plateLean: set }: Laying,
+  { toward, lit, polish, character, side, breadth, ends, plateLean: set }: Laying,
 ): { bands: Band[]; leftOut: number[] } {
   const { shift, draws, lean } = character;
   const { lengthMm, widthMm } = facet;
@@ -166,25 +188,64 @@ function bandsOn(
   const mainHalf = clamp(wish, 0.55, Math.max(0.55, widthMm * 1.7)) / lengthMm;
   const halves = Array.from({ length: most }, (_, b) => mainHalf / WIDTH_RATIO ** b);
   const fits = Math.max(1, halves.filter((h) => 2 * h * lengthMm >= LEAST_BAND_MM).length);
-  const places = arranged(halves.slice(0, fits), draws);
+  const wide = halves.map((h) => h * breadth);
+  const places = arranged(wide.slice(0, fits), draws);
   const peaks = [mixNumbers(0.84, 1, lit), mixNumbers(0.46, 0.7, lit), mixNumbers(0.3, 0.48, lit), 0.36];
   const bladeLean = clamp((lean * widthMm * mixNumbers(-0.9, 1.25, lit)) / lengthMm, -MOST_LEAN, MOST_LEAN);
   const echoes =
     set === null && polish.crispMm <= ECHO.mostCrispMm && 2 * mainHalf * lengthMm >= ECHO.leastMm;
+  const crisp = (b: number) => ({
+    side,
+    over: polish.crispMm / lengthMm,
+    echo: b === 0 && echoes ? ECHO.peak : 0,
+  });
+  const leftOut = halves.flatMap((_, b) => (b >= fits ? [b + 1] : []));
+  if (ends)
+    return {
+      bands: ends.slice(0, fits).map(({ centre, caught }, b): Band => ({
+        centre,
+        halfWidth: wide[b],
+        growth: WEDGE * facet.opens,
+        lean: LEANS[b % LEANS.length] * bladeLean,
+        crisp: crisp(b),
+        peak: caught * mixNumbers(0.72, 1, lit),
+        number: b,
+        present: 1,
+      })),
+      leftOut,
+    };
   const bands = places.map((place, b): Band => {
     const centre = b === 0 ? main : wrap(main + place);
     // Bands fade as they slide off an end, and the last one fades in as the count grows.
     const present = b === 0 ? 1 : fade(centre) * clamp(count - b, 0, 1);
     return {
       centre,
-      halfWidth: halves[b],
+      halfWidth: wide[b],
       growth: GROWTH * facet.opens,
       lean: LEANS[b % LEANS.length] * (set ?? bladeLean),
-      crisp: { side, over: polish.crispMm / lengthMm, echo: b === 0 && echoes ? ECHO.peak : 0 },
+      crisp: crisp(b),
       peak: peaks[b] * present,
       number: b,
       present,
     };
   });
-  return { bands, leftOut: halves.flatMap((_, b) => (b >= fits ? [b + 1] : [])) };
+  return { bands, leftOut };
+}
+
+/** Wedges of a curved blade open this much from ridge to edge. */
+const WEDGE = 0.78;
+
+/**
+ * With the light square across a blade the main lights of both faces would meet at its middle: the shaded one stands aside,
+ * to the side its seed chose.
+ */
+function aside(lit: number, tilt: number, { draws }: Character): number {
+  const square = 1 - smoothstep(0, ASIDE.upTo, Math.abs(tilt));
+  return (1 - lit) * square * (draws[5] < 0.5 ? ASIDE.by : -ASIDE.by);
+}
+
+/** How wide the bands of a facet are where the light comes from the side of the blade, as a share of the usual width. */
+function breadthOf(lit: number, tilt: number, across: number): number {
+  const sideways = (1 - smoothstep(0.2, 0.8, Math.abs(tilt))) * smoothstep(0, 0.35, across);
+  return mixNumbers(1, mixNumbers(1, SIDEWAYS, lit), sideways);
 }

@@ -8,6 +8,7 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
+import type { ApproachValue } from '../piece/index.js';
 import { clamp, lastMemo, mixNumbers, smoothstep, weakMemo2, type Vec3 } from '../units/index.js';
 import type { MetalSurface, PartLight, PolishModel } from '../rig/index.js';
 import type { Composition } from './band.js';
@@ -45,14 +46,16 @@ export const canonicalSurface = (model: SurfaceModel): Surface => surfaceOf(mode
 /** How a part's bands are made. */
 export interface BodyInput {
   readonly seed: number;
-  /** Lights lie where the seed puts them, whatever the tilt. */
-  readonly free: boolean;
+  /** Where the lights of a blade lie. */
+  readonly layout: ApproachValue<'blade'>;
   readonly overrides: Overrides;
   /** What stands in front and covers some of it. */
   readonly occluders: readonly Occluder[];
   readonly trim: TrimSide | null;
   /** Whether light comes back from below. */
   readonly bounce: boolean;
+  /** Share of their value that faces keep where the edges carry the light; 1 otherwise. */
+  readonly kept: number;
 }
 
 /** The flat faces of a model with the bands they bear, composed and then changed by hand. Needs no points. */
@@ -60,7 +63,7 @@ export function composed(
   model: SurfaceModel,
   light: PartLight,
   polish: PolishModel,
-  { seed, free, overrides: overrides }: Pick<BodyInput, 'seed' | 'free' | 'overrides'>,
+  { seed, layout, overrides: overrides }: Pick<BodyInput, 'seed' | 'layout' | 'overrides'>,
 ): { facets: readonly FacetSeen[]; composition: Composition; unresolved: UnresolvedOverride[] } {
   const out = new Float64Array(SAMPLE.size);
   const facets = model.patches.flatMap((patch, p): FacetSeen[] => {
@@ -69,7 +72,7 @@ export function composed(
     patch.at(0, 0, out);
     return [{ p, facet: patch.facet, normal: [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]] }];
   });
-  const first = composeBands(facets, light, polish, seed, free);
+  const first = composeBands(facets, light, polish, seed, layout);
   return {
     facets,
     ...overrideBands(
@@ -94,16 +97,22 @@ export function fitBody(
   light: PartLight,
   polish: MetalSurface,
   aimed: readonly number[],
-  { seed, free, overrides: overrides, occluders: occluders, trim, bounce }: BodyInput,
+  { seed, layout, overrides: overrides, occluders: occluders, trim, bounce, kept }: BodyInput,
 ): Body {
-  const { facets, composition, unresolved } = composed(model, light, polish, {
+  const {
+    facets,
+    composition: full,
+    unresolved,
+  } = composed(model, light, polish, {
     seed,
-    free,
+    layout,
     overrides: overrides,
   });
+  const composition = kept === 1 ? full : dimmed(full, kept);
   const { lists: points, curved } = innerPoints(canonical, model)(occluders);
   // All curved patches of a part share one tone: the shaded side of a keel stays the shaded side.
-  const shared = sharedTone(curved, { patches: model.patches, light, polish, aimed, bounce });
+  const ownTone = sharedTone(curved, { patches: model.patches, light, polish, aimed, bounce });
+  const shared = ownTone && tonedBy(ownTone, (v) => kept * v);
   const flat = model.patches.map((patch) => patch.kind === 'smooth' && shared === null);
   const isGraded = model.patches.some((patch) => patch.kind === 'graded' || patch.kind === 'turned');
   const r = isGraded ? radiance(canonical, model.patches, light, polish) : null;
@@ -115,7 +124,7 @@ export function fitBody(
     const level = patch.sideBySide
       ? mixNumbers(BESIDE_A_LIT_FACE, 1, faceFull(normal, light))
       : mixNumbers(TURNED_FACE_KEEPS, 1, faceLit(normal, light));
-    return tonedBy(fitTone(graded, aimed, polish.planWeight), (v) => level * faceValue(polish, v));
+    return tonedBy(fitTone(graded, aimed, polish.planWeight), (v) => kept * level * faceValue(polish, v));
   });
   const facetOf = model.patches.map((_, p) => {
     const index = facets.findIndex((f) => f.p === p);
@@ -127,6 +136,16 @@ export function fitBody(
   );
   return { tones, facetOf, composition, flat, top, trim, unresolved: unresolved };
 }
+
+/** Bands of faces that keep a share of their value alone. */
+const dimmed = (whole: Composition, kept: number): Composition => ({
+  ...whole,
+  facets: whole.facets.map((f) => ({
+    ...f,
+    lit: f.lit * kept,
+    bands: f.bands.map((b) => ({ ...b, peak: b.peak * kept })),
+  })),
+});
 
 /** The tone of the curved patches; null where they all reflect one value. */
 function sharedTone(points: Surface, how: Omit<Fitting, 'points' | 'radiances' | 'sorted'>): Tone | null {

@@ -88,8 +88,7 @@ function barOf({ rings }: Patch): number {
 
 /** Where a smooth patch turns midway between light and eye: by its own formula, or by search. */
 function brightest(patch: Patch, half: Vec3, key: Vec3): Point[] {
-  if (patch.kind !== 'smooth') return [];
-  if (!patch.glintAt) return findPeaks(patch, half);
+  if (!patch.glintAt) return patch.kind === 'smooth' ? findPeaks(patch, half) : [];
   const at = patch.glintAt(half, key);
   return at ? [at] : [];
 }

@@ -203,10 +203,13 @@ function aimedAfter(aimed: readonly number[], k: number, lost: number, tone: Ton
   return planned > 1 ? 0 : plannedCover(aimed, planned);
 }
 
-/** What settles the bands of a part besides its light: the seed of its composition, and whether they lie freely. */
+/** Where edges alone carry the light, faces keep this share of their value. */
+const FACES_BEHIND_EDGES = 0.35;
+
+/** What settles the bands of a part besides its light: the seed of its composition, and where they lie. */
 const bodyInputOf = (id: string, { composition }: MetalFinish, { blade }: Approach) => ({
   seed: seedOf(id) + composition * 7919,
-  free: blade === 'free',
+  layout: blade,
 });
 
 /** A part's flat faces with their bands as they are now, at once: for handles under a moving hand. Null where it has none. */
@@ -269,6 +272,7 @@ export function preparePart(
     occluders,
     trim: trimSide(part, piece.parts),
     bounce: approach.bounce !== 'none',
+    kept: approach.edges === 'only' ? FACES_BEHIND_EDGES : 1,
   });
   const { glints, unresolved } = findGlints(shape.model, light, body, shape.overrides.all);
   return {

@@ -38,7 +38,7 @@ export function radiance(
   const out = new Float32Array(surface.patch.length);
   patches.forEach((patch, p) => {
     if (patch.kind === 'smooth') smooth(surface, p, patch, light, polish, out);
-    else if (patch.kind === 'graded') graded(surface, p, light, out);
+    else if (patch.kind === 'graded') graded(surface, p, patch.reversed ? opposed(light) : light, out);
     else if (patch.kind === 'turned') turned(surface, p, light, out);
   });
   if (surface.open) shut(out, surface.open);
@@ -106,6 +106,12 @@ function addSurroundings(
     out[i] = value;
   }
 }
+
+/** The light as it would grade a face from the other side. */
+const opposed = (light: PartLight): PartLight => ({
+  ...light,
+  key: [-light.key[0], -light.key[1], light.key[2]],
+});
 
 /** A flat cast face: graded from dark to light toward the key, as painters do where nothing would reflect. */
 function graded(surface: Surface, p: number, light: PartLight, out: Float32Array): void {

@@ -5,9 +5,9 @@ import { FINDINGS } from './findings.js';
 /** The questions on which painters disagree, and the answers this program knows. */
 export const APPROACHES = {
   light: ['overhead', 'three-quarter', 'side'],
-  edges: ['all', 'hard', 'worn', 'both-lips'],
+  edges: ['all', 'hard', 'worn', 'both-lips', 'only'],
   bounce: ['gap', 'none'],
-  blade: ['tilt', 'free'],
+  blade: ['tilt', 'free', 'black-flat', 'away'],
   glints: ['white', 'pale'],
   surroundings: ['coloured', 'neutral'],
 } as const;
@@ -19,7 +19,7 @@ const SAYS = {
   light: 'where this part alone takes its light from',
   edges: 'which edges get a light line',
   bounce: 'weak light from below with its dark gap, or none',
-  blade: 'whether the tilt of a blade places its lights',
+  blade: 'where the lights of a blade lie',
   glints: 'colour of the last dots',
   surroundings: 'whether sky, ground and neighbours colour the metal',
 } as const;

@@ -77,6 +77,11 @@ export const formSchema = z.discriminatedUnion(
       taper: ratio(-0.9, 0.9, 'how much wider the upper edge is than the lower, as a share'),
       cornerMm: mm(0, 100, 'how far the corners are rounded'),
       bowDeg: degrees(0, 80, 'how far it turns away at its left and right edge, 0 for flat'),
+      outline: list(
+        shares('of its outline'),
+        200,
+        'closed outline in order, 3 points or more; none for four sides by taper and corners',
+      ),
     }),
     z.strictObject({
       kind: z.literal('ring'),
@@ -153,6 +158,17 @@ export const formSchema = z.discriminatedUnion(
       fullness: ratio(0.2, 1, '1 for half spheres, less for flat heads'),
     }),
     z.strictObject({
+      kind: z.literal('row'),
+      of: oneOf(['links', 'lames', 'scales', 'feathers', 'heads', 'coins'], 'what it is made of'),
+      widthMm: size('of the line it follows, left to right'),
+      heightMm: size('of the line it follows, bottom to top'),
+      path: list(shares('of the line'), 60, 'line they follow, from the first to the last').min(2, {
+        error: () => 'a list of 2 to 60 points',
+      }),
+      count: whole(1, 80, 'how many there are'),
+      oneMm: size('across one of them'),
+    }),
+    z.strictObject({
       kind: z.literal('mail'),
       widthMm: size('at its middle, left to right'),
       heightMm: size('bottom to top, at its sides'),
@@ -182,13 +198,16 @@ export const formSchema = z.discriminatedUnion(
       kind: z.literal('disc'),
       widthMm: size('left to right'),
       heightMm: size('bottom to top'),
-      surface: oneOf(['cast', 'turned'], 'cast: graded across; turned: two opposed wedges'),
+      surface: oneOf(
+        ['cast', 'turned', 'lens'],
+        'cast: graded across; turned: two opposed wedges; lens: glass, lit in thirds with a dot',
+      ),
       rimMm: mm(0, 100, 'width of a raised rim, 0 for none'),
     }),
   ],
   {
     error: () =>
-      'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, sculpt, rivets, mail, gem, box, disc',
+      'a form whose kind is one of tube, band, dome, blade, plate, ring, relief, sculpt, rivets, row, mail, gem, box, disc',
   },
 );
 
@@ -206,6 +225,7 @@ export const FORM_KINDS = [
   'disc',
   'relief',
   'rivets',
+  'row',
   'mail',
   'gem',
   'box',

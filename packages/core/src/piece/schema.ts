@@ -7,7 +7,7 @@ import { sculptsSchema, underlaySchema } from './pictures.js';
 import { SCHOOLS } from './schools.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 8;
+export const VERSION = 9;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;

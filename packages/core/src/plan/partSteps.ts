@@ -76,6 +76,9 @@ const LEAST_BOUNCE_MM2 = 3;
 /** A bounce takes this much of its part. */
 const BOUNCE_SHARE = 0.06;
 
+/** Small forms of a row narrower than this are not painted one by one. */
+const STROKE_MM = 1.2;
+
 const borderText = (b: Border | undefined): string => {
   if (!b) return '';
   const phrases: string[] = [];
@@ -135,7 +138,7 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   const first = covered[0];
   const upward = covered[covered.length - 1] === zones.length - 1;
   // Between links the base stays: a light that is brushed over it lies on their tops alone. Glazes and sprays run in.
-  const { fine } = modelOf(m.part.form);
+  const { fine, repeats, narrowestMm } = modelOf(m.part.form);
   const brushed = pass.role === 'value' && pass.tool.kind !== 'airbrush';
   const touched = fine && brushed && first > 0 ? fine.tops : 1;
   const share = upward ? zones[first].coverShare : covered.reduce((sum, k) => sum + zones[k].ownShare, 0);
@@ -161,6 +164,9 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
         : activeMinutes.layer(mm2, coats),
     where:
       (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
+      (repeats && repeats.count > 2 && narrowestMm < STROKE_MM && brushed && first > 0
+        ? 'along all of them in one stroke, with the side of a nearly dry brush: '
+        : '') +
       (upward
         ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
         : `${names} of the map`),

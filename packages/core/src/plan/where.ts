@@ -1,7 +1,6 @@
-import { boundsOf, signedArea, type Point, type SurfaceModel } from '../form/index.js';
+import { boundsOf, signedArea, type Point, type Region, type SurfaceModel } from '../form/index.js';
 import type { Form } from '../piece/index.js';
 import { clockOf, listOf } from '../units/index.js';
-import type { Region } from '../zone/index.js';
 
 /** Middle of a ring's area. */
 function middleOf(ring: readonly Point[]): Point {
@@ -27,6 +26,10 @@ export function whereText(form: Form, model: SurfaceModel, region: Region, share
   const largest = pieces[0] ? signedArea(pieces[0]) : 0;
   const main = pieces.filter((r) => signedArea(r) > largest * 0.3).slice(0, 3);
   if (main.length === 0) return 'nothing at this size';
+  if (model.repeats) {
+    const each = model.repeats.count > 1 ? `on each ${model.repeats.one}: ` : '';
+    return `${each}${share > 0.62 ? 'all but the darkest places' : 'its side toward the light'}`;
+  }
   if (share > 0.62) return 'all but the darkest places';
   const b = boundsOf(model.rings);
   const places = main.map((ring) => {

@@ -1,4 +1,3 @@
-export * from './clip.js';
 export * from './contour.js';
 export * from './figures.js';
 export * from './opening.js';

@@ -1,5 +1,4 @@
-import { boundsOf, inside, type Point } from '../form/index.js';
-import type { Region } from './clip.js';
+import { boundsOf, inside, type Point, type Region } from '../form/index.js';
 
 const TRIES = 20;
 

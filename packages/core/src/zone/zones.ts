@@ -2,16 +2,18 @@ import {
   areaOf,
   fillRings,
   gridAround,
+  intersect,
   lineBetween,
+  regionArea,
   surfaceOfPatch,
   type Grid,
   type Patch,
   type Point,
+  type Region,
 } from '../form/index.js';
 import { valuesOn, type PreparedPart } from '../glint/index.js';
 import { thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
-import { intersect, regionArea, type Region } from './clip.js';
 import { linesAt, regionAbove } from './contour.js';
 import { openingWidth, type Opening } from './opening.js';
 

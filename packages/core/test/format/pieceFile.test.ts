@@ -91,7 +91,7 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     kind: fc.constant('disc' as const),
     widthMm: size,
     heightMm: size,
-    surface: fc.constantFrom('cast' as const, 'turned' as const),
+    surface: fc.constantFrom('cast' as const, 'turned' as const, 'lens' as const),
     rimMm: number(0, 100),
   }),
   fc.record({
@@ -123,6 +123,16 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     taper: number(-0.9, 0.9),
     cornerMm: number(0, 100),
     bowDeg: number(0, 80),
+    outline: fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), { maxLength: 6 }),
+  }),
+  fc.record({
+    kind: fc.constant('row' as const),
+    of: fc.constantFrom('links' as const, 'feathers' as const, 'coins' as const),
+    widthMm: size,
+    heightMm: size,
+    path: fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), { minLength: 2, maxLength: 6 }),
+    count: fc.integer({ min: 1, max: 80 }),
+    oneMm: size,
   }),
   fc.record({
     kind: fc.constant('band' as const),

@@ -137,7 +137,8 @@ test('along a drag of the light all round, in steps of one degree, no band that 
           const was = before[i].bands.find((o) => o.number === b.number)!;
           if (b.peak === 0 && was.peak === 0) continue;
           expect(Math.abs(b.centre - was.centre)).toBeLessThanOrEqual(0.05);
-          expect(b.halfWidth).toBeCloseTo(was.halfWidth, 9);
+          // It widens slowly as the light comes round to the side of the blade.
+          expect(Math.abs(b.halfWidth / was.halfWidth - 1)).toBeLessThan(0.02);
         }
       });
       before = now;

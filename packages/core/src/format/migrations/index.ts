@@ -7,6 +7,7 @@ import { toVersion5 } from './toVersion5.js';
 import { toVersion6 } from './toVersion6.js';
 import { toVersion7 } from './toVersion7.js';
 import { toVersion8 } from './toVersion8.js';
+import { toVersion9 } from './toVersion9.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -20,6 +21,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [5, toVersion6],
   [6, toVersion7],
   [7, toVersion8],
+  [8, toVersion9],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

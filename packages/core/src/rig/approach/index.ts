@@ -15,10 +15,13 @@ import { edgesAll } from './edgesAll.js';
 import { edgesHard } from './edgesHard.js';
 import { edgesWorn } from './edgesWorn.js';
 import { edgesBothLips } from './edgesBothLips.js';
+import { edgesAlone } from './edgesAlone.js';
 import { bounceGap } from './bounceGap.js';
 import { bounceNone } from './bounceNone.js';
 import { bladeTilt } from './bladeTilt.js';
 import { bladeFree } from './bladeFree.js';
+import { bladeBlackFlat } from './bladeBlackFlat.js';
+import { bladeAway } from './bladeAway.js';
 import { glintsWhite } from './glintsWhite.js';
 import { glintsPale } from './glintsPale.js';
 import { surroundingsColoured } from './surroundingsColoured.js';
@@ -32,9 +35,9 @@ export const lightApproaches: readonly LightSchemeOption[] = [lightOverhead, lig
 /** Every approach, by the question it answers. */
 export const approaches: { readonly [K in ApproachKind]: readonly LightOption<K>[] } = {
   light: lightApproaches,
-  edges: [edgesAll, edgesHard, edgesWorn, edgesBothLips],
+  edges: [edgesAll, edgesHard, edgesWorn, edgesBothLips, edgesAlone],
   bounce: [bounceGap, bounceNone],
-  blade: [bladeTilt, bladeFree],
+  blade: [bladeTilt, bladeFree, bladeBlackFlat, bladeAway],
   glints: [glintsWhite, glintsPale],
   surroundings: [surroundingsColoured, surroundingsNeutral],
 };
