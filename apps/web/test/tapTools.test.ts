@@ -130,6 +130,16 @@ describe('errands by tapping', () => {
         [7, 9],
         [1, 8],
       ],
+      flat: [
+        [0, 0],
+        [9, 1],
+        [4, 7],
+      ],
+      row: [
+        [0, 0],
+        [4, -3],
+        [9, 0],
+      ],
     } as const;
     for (const [id, at] of Object.entries(taps)) {
       const chosen = await partTool(store, tool(id)).done(at, null);
@@ -140,9 +150,17 @@ describe('errands by tapping', () => {
       });
     }
     const { parts } = store.get().piece;
-    expect(parts.map((p) => p.name)).toEqual(['Dome', 'Tube', 'Wrapped band', 'Blade', 'Free outline']);
+    expect(parts.map((p) => p.name)).toEqual([
+      'Dome',
+      'Tube',
+      'Wrapped band',
+      'Blade',
+      'Rounded plate',
+      'Flat plate',
+      'Chain',
+    ]);
     expect(parts.slice(1).every((p) => p.finish.kind === 'metal' && p.finish.polish === 'satin')).toBe(true);
-    expect(new Set(parts.map((p) => p.id)).size).toBe(5);
+    expect(new Set(parts.map((p) => p.id)).size).toBe(7);
   });
 
   test('useless taps make nothing and say why', async () => {

@@ -2,7 +2,9 @@ import {
   library,
   problemsOf,
   RefusedInput,
+  partsFor,
   reordered,
+  resized,
   withDuplicate,
   withNextComposition,
   withOverride,
@@ -39,7 +41,7 @@ function add(path: string, id: string, { at }: { at?: string }): void {
   const piece = pieceFrom(path);
   const item = itemOf(id);
   const [xMm, yMm] = at === undefined ? [0, 0] : numbers('--at', at, 2, 2);
-  const edited = withPartsAdded(piece, item.parts, { xMm, yMm }, item.set ? item.label : null);
+  const edited = withPartsAdded(piece, partsFor(item, piece), { xMm, yMm }, item.set ? item.label : null);
   if (!edited.chosen)
     refuse('PIECE', `${piece.parts.length} parts`, `a piece with room for ${item.parts.length} more`);
   write(edited.piece);
@@ -52,12 +54,21 @@ const edits: Readonly<Record<string, (piece: Piece, chosen: Chosen) => Piece>> =
   remove: withoutParts,
   nearer: (piece, chosen) => reordered(piece, chosen, 1),
   farther: (piece, chosen) => reordered(piece, chosen, -1),
+  front: (piece, chosen) => reordered(piece, chosen, 'front'),
+  back: (piece, chosen) => reordered(piece, chosen, 'back'),
 };
 
 function part(path: string, edit: string, id: string): void {
   if (!Object.hasOwn(edits, edit)) refuse('EDIT', `"${edit}"`, `one of ${Object.keys(edits).join(', ')}`);
   const piece = pieceFrom(path);
   write(edits[edit](piece, chosenIn(piece, id)));
+}
+
+function size(path: string, id: string, text: string): void {
+  const [factor] = numbers('TIMES', text, 1, 1);
+  if (!(factor >= 0.05 && factor <= 20)) refuse('TIMES', text, 'a number from 0.05 to 20');
+  const piece = pieceFrom(path);
+  write(resized(piece, chosenIn(piece, id), factor));
 }
 
 function override(path: string, id: string, text: string): void {
@@ -106,6 +117,13 @@ export function editCommands(program: Command): void {
     .argument('<EDIT>', Object.keys(edits).join(', '))
     .argument('<PART>', 'id of a part or a group')
     .action(part);
+  program
+    .command('size')
+    .description('the piece with a part or a group made larger or smaller as one')
+    .argument('<PIECE>')
+    .argument('<PART>', 'id of a part or a group')
+    .argument('<TIMES>', 'how many times as large, 0.05 to 20')
+    .action(size);
   program
     .command('override')
     .description('the piece with a change by hand on a part, put in place of the one about the same')

@@ -1,6 +1,6 @@
 import { forms } from '../form/index.js';
-import { newPart } from '../edit/index.js';
-import { FORM_KINDS, type FormKind, type Part } from '../piece/index.js';
+import { newPart, partsSized } from '../edit/index.js';
+import { FORM_KINDS, type FormKind, type Part, type Piece } from '../piece/index.js';
 import { starterSets } from './starters.js';
 
 /** Something that can be added to a piece: one form, or a set of parts. */
@@ -9,6 +9,8 @@ export interface LibraryItem {
   readonly label: string;
   readonly serves: string;
   readonly set: boolean;
+  /** Height of a miniature that it fits as it is, in mm. */
+  readonly madeForMm: number;
   /** All words it is found by, in lower case. */
   readonly words: readonly string[];
   readonly parts: readonly Part[];
@@ -19,6 +21,9 @@ const wordsOf = (...texts: readonly string[]): string[] => [
   ...new Set(texts.flatMap((t) => t.toLowerCase().match(/[a-z]+/g) ?? [])),
 ];
 
+/** Height of the miniature that single forms fit as they are, in mm. */
+const FORMS_FIT_MM = 54;
+
 /** A form and its variants, by `kind` and `kind-variant`. */
 function formItems(kind: FormKind): LibraryItem[] {
   const { label, serves, words, defaults, variants = [] } = forms[kind];
@@ -28,6 +33,7 @@ function formItems(kind: FormKind): LibraryItem[] {
       label,
       serves,
       set: false,
+      madeForMm: FORMS_FIT_MM,
       words: wordsOf(label, serves, ...words),
       parts: [newPart(kind, defaults)],
     },
@@ -36,6 +42,7 @@ function formItems(kind: FormKind): LibraryItem[] {
       label: v.label,
       serves: v.serves,
       set: false,
+      madeForMm: FORMS_FIT_MM,
       words: wordsOf(v.label, v.serves, ...(v.words ?? words)),
       parts: [newPart(`${kind}-${v.id}`, v.form, v.label)],
     })),
@@ -52,6 +59,10 @@ export const library: readonly LibraryItem[] = [
     ...s,
   })),
 ];
+
+/** Its parts as large as they are on a piece of this height. */
+export const partsFor = (item: LibraryItem, piece: Pick<Piece, 'heightMm'>): Part[] =>
+  partsSized(item.parts, piece.heightMm / item.madeForMm);
 
 /** Words for shapes, for who finds nothing by what a thing is called: each finds something. */
 export const SHAPE_WORDS = ['round', 'flat', 'ridge', 'tube', 'ring'] as const;

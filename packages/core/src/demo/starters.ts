@@ -1,5 +1,7 @@
 import type { Part } from '../piece/index.js';
 import { metalOf, place, shape } from './build.js';
+import { hullParts } from './hull.js';
+import { soldier } from './soldier.js';
 import { sluiceWarden } from './warden.js';
 
 /** A set of parts that belong together, to begin a piece with. */
@@ -7,13 +9,17 @@ export interface StarterSet {
   readonly id: string;
   readonly label: string;
   readonly serves: string;
+  /** Height of a miniature that it fits as it is, in mm. */
+  readonly madeForMm: number;
   /** Round a middle of 0, 0; back to front. */
   readonly parts: readonly Part[];
 }
 
-/** Parts of the warden by id, moved so that they stand round 0, 0 and belong to no group yet. */
-function fromWarden(ids: readonly string[]): Part[] {
-  const taken = sluiceWarden.parts.filter((p) => ids.includes(p.id));
+const fromWarden = (ids: readonly string[]): Part[] =>
+  centred(sluiceWarden.parts.filter((p) => ids.includes(p.id)));
+
+/** Parts moved so that they stand round 0, 0 and belong to no group yet. */
+function centred(taken: readonly Part[]): Part[] {
   const xs = taken.map((p) => p.place.xMm);
   const ys = taken.map((p) => p.place.yMm);
   const middle = (all: readonly number[]) => (Math.min(...all) + Math.max(...all)) / 2;
@@ -55,47 +61,69 @@ const shield: Part[] = [
   ),
 ];
 
+const HELM = ['crown', 'sight', 'visor', 'brow'];
+const armOf = (side: string) => [
+  `lame-2-${side}`,
+  `lame-1-${side}`,
+  `pauldron-${side}`,
+  `pauldron-rim-${side}`,
+  `vambrace-${side}`,
+  `couter-${side}`,
+];
+const legOf = (side: string) => [
+  `sabaton-${side}`,
+  `greave-${side}`,
+  `cuisse-${side}`,
+  `knee-${side}`,
+  `knee-rim-${side}`,
+];
+const HARNESS = ['breastplate', 'gorget', 'fauld-3', 'fauld-2', 'fauld-1', 'fauld-rivets', 'belt-disc'];
+const BUST = [
+  ...HELM,
+  'breastplate',
+  'gorget',
+  ...['left', 'right'].flatMap((side) => [`pauldron-${side}`, `pauldron-rim-${side}`]),
+];
+/** Height of the warden, of what of it makes a bust, of the soldier, and of the hull. */
+const [WARDEN_MM, BUST_MM, SOLDIER_MM, HULL_MM] = [54, 24, 32, 30];
+
+/** Sets are named, described, and sized for the warden unless said otherwise. */
+const set = (
+  id: string,
+  [label, serves]: readonly [string, string],
+  parts: readonly Part[],
+  madeForMm = WARDEN_MM,
+): StarterSet => ({ id, label, serves, madeForMm, parts });
+
 /** What a painter most often begins with. */
 export const starterSets: readonly StarterSet[] = [
-  { id: 'blade', label: 'Blade', serves: 'blade and ring', parts: fromWarden(['blade', 'haft-ring']) },
-  { id: 'shield', label: 'Shield', serves: 'dome, rim, boss, rivets', parts: shield },
-  {
-    id: 'helm',
-    label: 'Helm',
-    serves: 'crown, face plate, brow band',
-    parts: fromWarden(['crown', 'sight', 'visor', 'brow']),
-  },
-  {
-    id: 'arm',
-    label: 'Arm',
-    serves: 'shoulder, lames, elbow, forearm',
-    parts: fromWarden([
-      'lame-2-left',
-      'lame-1-left',
-      'pauldron-left',
-      'pauldron-rim-left',
-      'vambrace-left',
-      'couter-left',
+  set(
+    'figure',
+    ['Figure in plate', 'all of a figure in plate armour'],
+    fromWarden([
+      ...HARNESS,
+      ...HELM,
+      'coat',
+      ...['left', 'right'].flatMap((side) => [
+        ...legOf(side),
+        ...armOf(side),
+        `sleeve-${side}`,
+        `glove-${side}`,
+      ]),
     ]),
-  },
-  {
-    id: 'leg',
-    label: 'Leg',
-    serves: 'thigh, knee, shin, foot',
-    parts: fromWarden(['sabaton-left', 'greave-left', 'cuisse-left', 'knee-left', 'knee-rim-left']),
-  },
-  {
-    id: 'harness',
-    label: 'Harness',
-    serves: 'breastplate, neck band, lames',
-    parts: fromWarden([
-      'breastplate',
-      'gorget',
-      'fauld-3',
-      'fauld-2',
-      'fauld-1',
-      'fauld-rivets',
-      'belt-disc',
-    ]),
-  },
+  ),
+  set(
+    'soldier',
+    ['Foot soldier', 'helmet, mail shirt, shoulders, shield, chain, belt, dagger, infantry for the table'],
+    centred(soldier({ plate: {}, mail: { polish: 'satin' }, trim: { ladder: 'bronze' }, blade: {} })),
+    SOLDIER_MM,
+  ),
+  set('bust', ['Bust', 'head, neck, chest, shoulders'], fromWarden(BUST), BUST_MM),
+  set('hull', ['Hull with lights', 'vehicle, boat, tank, casing, exhaust, lamps, rail'], hullParts, HULL_MM),
+  set('blade', ['Blade', 'weapon, sword, blade and ring'], fromWarden(['blade', 'haft-ring'])),
+  set('shield', ['Shield', 'dome, rim, boss, rivets'], shield),
+  set('helm', ['Helm', 'crown, face plate, brow band'], fromWarden(HELM)),
+  set('arm', ['Arm', 'shoulder, lames, elbow, forearm'], fromWarden(armOf('left'))),
+  set('leg', ['Leg', 'thigh, knee, shin, foot'], fromWarden(legOf('left'))),
+  set('harness', ['Harness', 'breastplate, neck band, lames'], fromWarden(HARNESS)),
 ];

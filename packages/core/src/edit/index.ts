@@ -1,3 +1,4 @@
 export * from './newPart.js';
 export * from './parts.js';
 export * from './overrides.js';
+export * from './size.js';

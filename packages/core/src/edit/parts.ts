@@ -135,9 +135,16 @@ export function withoutParts(piece: Piece, chosen: Chosen): Piece {
   };
 }
 
-/** What is chosen, one place nearer to the eye (1) or farther (-1); a group goes as one. */
-export function reordered(piece: Piece, chosen: Chosen, by: 1 | -1): Piece {
+/** One place nearer to the eye (1) or farther (-1), before all others (front) or behind them (back). */
+export type DepthStep = 1 | -1 | 'front' | 'back';
+
+/** What is chosen, moved in depth; a group goes as one, and stays in its own order. */
+export function reordered(piece: Piece, chosen: Chosen, by: DepthStep): Piece {
   const mine = new Set(chosenParts(piece, chosen).map((p) => p.id));
+  if (by === 'front' || by === 'back') {
+    const [own, others] = [true, false].map((is) => piece.parts.filter((p) => mine.has(p.id) === is));
+    return { ...piece, parts: by === 'front' ? [...others, ...own] : [...own, ...others] };
+  }
   const at = piece.parts.flatMap((p, i) => (mine.has(p.id) ? [i] : []));
   const next = by === 1 ? at[at.length - 1] + 1 : at[0] - 1;
   if (at.length === 0 || next < 0 || next >= piece.parts.length) return piece;

@@ -190,29 +190,70 @@ export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
   };
 }
 
+/** Where taps lie: their middle, how far they reach, and each as shares of that. */
+function spread(taps: readonly Point[]) {
+  const [xs, ys] = [taps.map((p) => p[0]), taps.map((p) => p[1])];
+  const [l, r, b, t] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const at: Point = [(l + r) / 2, (b + t) / 2];
+  const share = (v: number, middle: number, size: number) =>
+    size > 1e-6 ? round((v - middle) / (size / 2), 1e-4) : 0;
+  return {
+    at,
+    widthMm: r - l,
+    heightMm: t - b,
+    shares: taps.map(([x, y]) => ({ x: share(x, at[0], r - l), y: share(y, at[1], t - b) })),
+  };
+}
+
+function outlineOf(taps: readonly Point[]) {
+  if (taps.length < 3 || taps.length > 200)
+    throw refused('taps', `${taps.length}`, '3 to 200 round the outline');
+  const found = spread(taps);
+  if (found.widthMm < LEAST_MM || found.heightMm < LEAST_MM)
+    throw refused('taps', 'on one line', 'an outline with an area');
+  const { at, widthMm, heightMm, shares } = found;
+  return { at, widthMm: sized(widthMm), heightMm: sized(heightMm), outline: shares };
+}
+
 /**
- * A plate of any outline by points round it, in order; corners are smoothed.
+ * A sculpted plate of any outline by points round it, in order; corners are smoothed.
  * @throws RefusedInput for fewer than three taps or an outline without area
  */
 export function tappedOutline(taps: readonly Point[]): Tapped<FormOf<'relief'>> {
-  if (taps.length < 3 || taps.length > 200)
-    throw refused('taps', `${taps.length}`, '3 to 200 round the outline');
-  const xs = taps.map((p) => p[0]);
-  const ys = taps.map((p) => p[1]);
-  const [l, r, b, t] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  if (r - l < LEAST_MM || t - b < LEAST_MM) throw refused('taps', 'on one line', 'an outline with an area');
-  const at: Point = [(l + r) / 2, (b + t) / 2];
+  const { at, ...form } = outlineOf(taps);
+  return { form: { ...forms.relief.defaults, ...form, holes: [], bumps: [] }, place: placed(at, 0) };
+}
+
+/**
+ * A flat plate of any outline by its corners, in order; they stay corners.
+ * @throws RefusedInput for fewer than three taps or an outline without area
+ */
+export function tappedFlat(taps: readonly Point[]): Tapped<FormOf<'plate'>> {
+  const { at, ...form } = outlineOf(taps);
+  return { form: { ...forms.plate.defaults, ...form, cornerMm: 0 }, place: placed(at, 0) };
+}
+
+/** Links are tapped along their line; so wide they are, as a share of its length, and so long, as a share of their width. */
+const LINK = { wide: 0.075, least: 0.4, most: 3, long: 0.72 } as const;
+
+/**
+ * A chain by places along it, from one end to the other.
+ * @throws RefusedInput for fewer than two taps or all in one place
+ */
+export function tappedRow(taps: readonly Point[]): Tapped<FormOf<'row'>> {
+  if (taps.length < 2 || taps.length > 60) throw refused('taps', `${taps.length}`, '2 to 60 along the chain');
+  const { at, widthMm, heightMm, shares } = spread(taps);
+  const long = taps.slice(1).reduce((sum, p, i) => sum + apart(taps[i], p), 0);
+  if (long < LEAST_MM) throw refused('taps', 'all in one place', 'two ends apart');
+  const oneMm = sized(clamp(LINK.wide * long, LINK.least, LINK.most));
   return {
     form: {
-      ...forms.relief.defaults,
-      widthMm: sized(r - l),
-      heightMm: sized(t - b),
-      holes: [],
-      bumps: [],
-      outline: taps.map(([x, y]) => ({
-        x: round((x - at[0]) / ((r - l) / 2), 1e-4),
-        y: round((y - at[1]) / ((t - b) / 2), 1e-4),
-      })),
+      ...forms.row.defaults,
+      widthMm: sized(widthMm),
+      heightMm: sized(heightMm),
+      path: shares,
+      oneMm,
+      count: clamp(Math.round(long / (LINK.long * oneMm)), 1, 80),
     },
     place: placed(at, 0),
   };

@@ -69,6 +69,8 @@ export const catalogue = [
       c('twin', 'w', 'Mirrored twin on the other side'),
       c('nearer', 'PageUp', 'Nearer to the eye'),
       c('farther', 'PageDown', 'Farther from the eye'),
+      c('front', 'Shift+PageUp', 'In front of all'),
+      c('back', 'Shift+PageDown', 'Behind all'),
       c('group', 'g', 'To the group it belongs to'),
       c('remove', 'Delete', 'Remove'),
     ],

@@ -11,7 +11,7 @@ export function keyOf(e: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'sh
   const letter = e.key.length === 1 && /[a-z]/i.test(e.key);
   const held = e.ctrlKey || e.metaKey;
   const key = letter ? (held || e.shiftKey ? e.key.toUpperCase() : e.key.toLowerCase()) : e.key;
-  return `${held ? 'Ctrl+' : ''}${letter && e.shiftKey ? 'Shift+' : ''}${e.altKey ? 'Alt+' : ''}${key}`;
+  return `${held ? 'Ctrl+' : ''}${e.shiftKey && (letter || e.key.startsWith('Page')) ? 'Shift+' : ''}${e.altKey ? 'Alt+' : ''}${key}`;
 }
 
 /** Whether typing goes somewhere, so that letters are letters. */

@@ -2,7 +2,9 @@ import {
   tappedBand,
   tappedBlade,
   tappedDome,
+  tappedFlat,
   tappedOutline,
+  tappedRow,
   tappedTube,
   type Form,
   type Place,
@@ -87,11 +89,27 @@ export const tapTools: readonly PartTapTool[] = [
   },
   {
     id: 'outline',
-    label: 'Free outline',
+    label: 'Rounded plate',
     asks: ['Tap round its outline, in order', 'The next place', 'The next place', 'The next, or Done'],
     least: 3,
     most: 60,
     make: (taps) => tappedOutline(taps),
+  },
+  {
+    id: 'flat',
+    label: 'Flat plate',
+    asks: ['Tap its corners, in order', 'The next corner', 'The next corner', 'The next, or Done'],
+    least: 3,
+    most: 60,
+    make: (taps) => tappedFlat(taps),
+  },
+  {
+    id: 'row',
+    label: 'Chain',
+    asks: ['Tap one end of the chain', 'The next place along it', 'The next, or Done at its end'],
+    least: 2,
+    most: 60,
+    make: (taps) => tappedRow(taps),
   },
 ];
 

@@ -19,8 +19,15 @@ function Tile({ item, first, onAdd }: { item: LibraryEntry; first: boolean; onAd
   );
 }
 
+interface LibraryProps {
+  readonly onAdd: (item: LibraryEntry) => void;
+  readonly full: string | null;
+  /** What was added last and what it took over, in words. */
+  readonly added: string | null;
+}
+
 /** What can be added, as computed pictures: single forms, then sets to begin with. Found by the painter's own words. */
-export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; full: string | null }) {
+export function Library({ onAdd, full, added }: LibraryProps) {
   const [text, setText] = useState('');
   const ids = new Set(foundInLibrary(text).map((i) => i.id));
   const of = (set: boolean) => libraryEntries.filter((i) => i.set === set && ids.has(i.id));
@@ -37,7 +44,7 @@ export function Library({ onAdd, full }: { onAdd: (item: LibraryEntry) => void; 
           onChange={(e) => setText(e.target.value)}
         />
         <p className="text-label text-g28" role="status">
-          {text.trim() === '' ? 'What it is, or what it looks like.' : `${ids.size} like that`}
+          {text.trim() === '' ? (added ?? 'What it is, or what it looks like.') : `${ids.size} like that`}
         </p>
       </div>
       <div className="flex min-w-0 flex-1 items-start gap-6 overflow-x-auto px-4 py-2">

@@ -1,15 +1,19 @@
-import { forms, type Part, type Piece } from '@pale-glint/core';
+import { boundsOfParts, forms, type Part, type Piece } from '@pale-glint/core';
 import {
   ArrowDownFromLine,
   ArrowUpFromLine,
+  BringToFront,
   Copy,
   FlipHorizontal2,
+  SendToBack,
   Trash2,
   type LucideIcon,
 } from 'lucide-react';
+import { useState } from 'react';
 import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/NumberField.js';
 import { edits } from './edits.js';
 import type { Chosen } from '@pale-glint/core';
 
@@ -20,6 +24,8 @@ export interface Deeds {
   readonly twin: () => void;
   readonly nearer: () => void;
   readonly farther: () => void;
+  readonly front: () => void;
+  readonly back: () => void;
   readonly remove: () => void;
 }
 
@@ -28,6 +34,8 @@ const DEEDS: readonly { key: keyof Deeds; label: string; hint: string; icon: Luc
   { key: 'twin', label: 'Mirrored twin', hint: 'W', icon: FlipHorizontal2 },
   { key: 'nearer', label: 'Nearer to the eye', hint: 'Page up', icon: ArrowUpFromLine },
   { key: 'farther', label: 'Farther from the eye', hint: 'Page down', icon: ArrowDownFromLine },
+  { key: 'front', label: 'In front of all', hint: 'Shift and Page up', icon: BringToFront },
+  { key: 'back', label: 'Behind all', hint: 'Shift and Page down', icon: SendToBack },
   { key: 'remove', label: 'Remove', hint: 'Delete', icon: Trash2 },
 ];
 
@@ -109,6 +117,39 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
   );
 }
 
+/** How large a group stands, changed for all of it at once. */
+function GroupSize({ piece, id }: { piece: Piece; id: string }) {
+  const store = usePieceStore();
+  // What it was when the typing began: each further digit starts from there.
+  const [from, setFrom] = useState<Piece | null>(null);
+  const heightIn = (p: Piece) => {
+    const { top, bottom } = boundsOfParts(p.parts.filter((q) => q.group === id));
+    return top - bottom;
+  };
+  return (
+    <div>
+      <NumberField
+        label="Height of all"
+        why="All parts of the group grow or shrink together, with the way between them. A part cut from a scan keeps its size."
+        unit="mm"
+        value={heightIn(piece)}
+        min={0.5}
+        max={400}
+        step={0.1}
+        onChange={(mm) => {
+          const begun = from ?? piece;
+          setFrom(begun);
+          edits.resizeGroup(store, begun, id, mm / heightIn(begun));
+        }}
+        onEnd={() => {
+          setFrom(null);
+          store.endGesture();
+        }}
+      />
+    </div>
+  );
+}
+
 /** A group: its name, and what is done to all of it at once. */
 export function GroupSide({
   piece,
@@ -146,6 +187,7 @@ export function GroupSide({
         {parts.length} {parts.length === 1 ? 'part' : 'parts'}, moved, mirrored and ordered as one. Drag any
         of them on the picture.
       </p>
+      <GroupSize piece={piece} id={id} />
       <button
         type="button"
         className="text-label font-semibold underline"

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState, type ComponentProps } from 'react';
 import { useCommands } from '../commands/useCommands.js';
 import { moveLight } from '../../map/moveLight.js';
 import { MapStage } from '../../map/MapStage.js';
@@ -10,7 +10,8 @@ import { TapBar, TapLayer } from '../miniature/TapLayer.js';
 import { useTapTool } from '../miniature/useTapTool.js';
 import { useStation } from '../stationState.js';
 import { edits, FULL } from './edits.js';
-import { chosenParts, type Chosen } from '@pale-glint/core';
+import { chosenParts, partsFor, type Chosen } from '@pale-glint/core';
+import { addedText } from './added.js';
 import { Library } from './Library.js';
 import type { LibraryEntry } from './library.js';
 import { PartHandles } from './PartHandles.js';
@@ -52,6 +53,8 @@ function useDeeds(chosen: Chosen, choose: (next: Chosen) => void): Deeds {
     twin: () => choose(edits.twin(store, chosen)),
     nearer: () => edits.reorder(store, chosen, 1),
     farther: () => edits.reorder(store, chosen, -1),
+    front: () => edits.reorder(store, chosen, 'front'),
+    back: () => edits.reorder(store, chosen, 'back'),
     remove: () => {
       edits.remove(store, chosen);
       choose(null);
@@ -65,6 +68,12 @@ function useDeeds(chosen: Chosen, choose: (next: Chosen) => void): Deeds {
   });
   return deeds;
 }
+
+const Views = (props: ComponentProps<typeof ViewSwitch>) => (
+  <div className="absolute top-3 left-4">
+    <ViewSwitch {...props} />
+  </div>
+);
 
 function EmptyHint() {
   return (
@@ -88,14 +97,17 @@ export function PartsStation() {
   const deeds = useDeeds(chosen, choose);
   const { tapping, begin } = useTapTool(choose);
   const drag = useDragParts(chosen, choose);
+  const [added, setAdded] = useState<string | null>(null);
   const add = (item: LibraryEntry) => {
     const b = boundsOfPiece(piece, null);
     const empty = piece.parts.length === 0;
     const at = empty
       ? { xMm: 0, yMm: piece.heightMm / 2 }
       : { xMm: (b.left + b.right) / 2, yMm: (b.bottom + b.top) / 2 };
-    const next = edits.add(store, item.parts, at, item.set ? item.label : null);
+    const parts = partsFor(item, piece);
+    const next = edits.add(store, parts, at, item.set ? item.label : null);
     if (next) choose(next);
+    setAdded(next && addedText(store.get().piece, item));
     setClose(false);
   };
   const full = piece.parts.length >= MOST_PARTS ? FULL : null;
@@ -144,11 +156,7 @@ export function PartsStation() {
             )
           }
         >
-          {!tapping && (
-            <div className="absolute top-3 left-4">
-              <ViewSwitch value={view} onChange={setView} />
-            </div>
-          )}
+          {!tapping && <Views value={view} onChange={setView} />}
           {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && <EmptyHint />}
         </MapStage>
         {part ? (
@@ -172,7 +180,7 @@ export function PartsStation() {
           onStop={tapping.stop}
         />
       ) : (
-        <Library onAdd={add} full={full} />
+        <Library onAdd={add} full={full} added={added} />
       )}
     </div>
   );

@@ -2,6 +2,7 @@ import {
   MOST_PARTS,
   moved,
   reordered,
+  resized,
   ungrouped,
   withDuplicate,
   withoutParts,
@@ -11,6 +12,7 @@ import {
   withPartsAdded,
   withTwin,
   type Chosen,
+  type DepthStep,
   type Edited,
   type Form,
   type Part,
@@ -36,10 +38,13 @@ export const edits = {
   duplicate: (store: PieceStore, chosen: Chosen) => put(store, (piece) => withDuplicate(piece, chosen)),
   twin: (store: PieceStore, chosen: Chosen) => put(store, (piece) => withTwin(piece, chosen)),
   remove: (store: PieceStore, chosen: Chosen) => store.edit((piece) => withoutParts(piece, chosen)),
-  reorder: (store: PieceStore, chosen: Chosen, by: 1 | -1) =>
+  reorder: (store: PieceStore, chosen: Chosen, by: DepthStep) =>
     store.edit((piece) => reordered(piece, chosen, by)),
   move: (store: PieceStore, chosen: Chosen, by: Pick<Place, 'xMm' | 'yMm'>, gesture: string) =>
     store.edit((piece) => moved(piece, chosen, by), gesture),
+  /** Makes a group larger or smaller than it was in `from`; a run of it is one step of undo. */
+  resizeGroup: (store: PieceStore, from: Piece, id: string, factor: number) =>
+    store.edit(() => resized(from, { kind: 'group', id }, factor), `${id}/size`),
   /** Puts a part into a group: one there is, a new one (''), or none (null). */
   intoGroup: (store: PieceStore, part: string, group: string | null) =>
     store.edit((piece) =>
