@@ -54,12 +54,13 @@ function ideal(metal) {
   return { paints, ladder };
 }
 
-function picture({ form, metal, polish = 'polished', place = {}, rig = {} }) {
+function picture({ form, metal, polish = 'polished', place = {}, rig = {}, approach = {} }) {
   const base = newPart('it', form);
   const { paints, ladder } = ideal(metal);
   const part = {
     ...base,
     place: { ...base.place, ...place },
+    approach: { ...base.approach, ...approach },
     finish: { kind: 'metal', ladder: ladder.id, polish, steps: STEPS, composition: 0 },
   };
   const piece = newPiece('sheet', 'Sheet', [part]);
@@ -81,6 +82,16 @@ const variants = FORM_KINDS.flatMap((kind) => (forms[kind].variants ?? []).map((
 const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'];
 const blade = shaped('blade', { lengthMm: 30, widthMm: 6, shoulderWidthMm: 6.4 });
 
+const curved = shaped('blade', {
+  lengthMm: 34,
+  widthMm: 5,
+  shoulderWidthMm: 6,
+  pointMm: 9,
+  edges: 'right',
+  curveMm: 5,
+});
+const feathers = forms.row.variants.find((v) => v.id === 'feathers').form;
+
 /** Every form by itself, then by polish, lamp and pose. */
 const allForms = [
   ...FORM_KINDS.map((kind) => ({ form: forms[kind].defaults })),
@@ -93,6 +104,12 @@ const allForms = [
   { form: shaped('tube', { section: 'half-round' }) },
   { form: shaped('plate', { bowDeg: 50 }) },
   { form: shaped('blade', { fullerMm: 1.2 }) },
+  { form: curved },
+  { form: { ...curved, curveMm: -4, edges: 'two' } },
+  { form: curved, approach: { blade: 'black-flat' } },
+  { form: blade, approach: { blade: 'away' } },
+  { form: feathers, approach: { edges: 'only' } },
+  { form: blade, place: { rollDeg: 90 }, rig: { keyClockHours: 12 } },
   ...POLISHES.map((polish) => ({ form: forms.dome.defaults, polish })),
   ...POLISHES.map((polish) => ({ form: forms.tube.defaults, polish })),
   ...POLISHES.map((polish) => ({ form: blade, polish })),

@@ -86,7 +86,10 @@ function ZoneNumbers({ news, px, roll }: { news: SheetMessage; px: number; roll:
   );
 }
 
-/** The path of the brightest dots over the piece: shown, not enforced. */
+/** Stops of the light path closer than this many screen points are counted without a number of their own. */
+const STOP_GAP = 22;
+
+/** The path of the brightest dots over the piece, numbered from the top: shown, not enforced. */
 function LightPath({
   piece,
   byPart,
@@ -106,15 +109,32 @@ function LightPath({
     ];
   });
   const path = [...dots].sort((p, q) => q[1] - p[1]);
+  const stops = path.reduce<{ n: number; at: readonly [number, number] }[]>(
+    (all, at, i) =>
+      all.every((s) => Math.hypot(s.at[0] - at[0], s.at[1] - at[1]) * px > STOP_GAP)
+        ? [...all, { n: i + 1, at }]
+        : all,
+    [],
+  );
   return path.length > 1 ? (
-    <path
-      d={linePath(path)}
-      fill="none"
-      className="stroke-g98"
-      strokeWidth={1.4 / px}
-      strokeDasharray={`${1.5 / px} ${5 / px}`}
-      strokeLinecap="round"
-    />
+    <>
+      <path
+        d={linePath(path)}
+        fill="none"
+        className="stroke-g98"
+        strokeWidth={1.4 / px}
+        strokeDasharray={`${1.5 / px} ${5 / px}`}
+        strokeLinecap="round"
+      />
+      {stops.map(({ n, at }) => (
+        <g key={n} transform={`translate(${at[0]} ${-at[1]}) scale(${1 / px})`} data-testid="light-stop">
+          <circle cx="13" cy="-11" r="8.5" className="fill-g05" />
+          <text x="13" y="-6.8" textAnchor="middle" fontSize="12" fontWeight="700" className="fill-g98">
+            {n}
+          </text>
+        </g>
+      ))}
+    </>
   ) : null;
 }
 

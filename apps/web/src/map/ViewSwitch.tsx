@@ -16,26 +16,37 @@ export const VIEWS: readonly { value: ShownView; label: string; description: str
   { value: 'squint', label: 'Squint', description: 'small and blurred, as from two metres' },
 ];
 
+/** What a view shows that does not explain itself. */
+const LEGEND: Partial<Readonly<Record<ShownView, string>>> = {
+  lines:
+    'The numbers follow the brightest dot of each part from the top down: the path the eye takes. One that stands aside from it is worth a second look.',
+};
+
 /** How the map is shown. */
 export function ViewSwitch({ value, onChange }: { value: ShownView; onChange: (view: ShownView) => void }) {
   return (
-    <ToggleGroup.Root
-      type="single"
-      value={value}
-      onValueChange={(v) => v && onChange(v as ShownView)}
-      aria-label="Show the map as"
-      className="flex rounded-sm bg-g10 p-1"
-    >
-      {VIEWS.map((v) => (
-        <ToggleGroup.Item
-          key={v.value}
-          value={v.value}
-          title={v.description}
-          className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
-        >
-          {v.label}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
+    <>
+      <ToggleGroup.Root
+        type="single"
+        value={value}
+        onValueChange={(v) => v && onChange(v as ShownView)}
+        aria-label="Show the map as"
+        className="flex rounded-sm bg-g10 p-1"
+      >
+        {VIEWS.map((v) => (
+          <ToggleGroup.Item
+            key={v.value}
+            value={v.value}
+            title={v.description}
+            className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
+          >
+            {v.label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      {LEGEND[value] && (
+        <p className="mt-1 max-w-80 rounded-sm bg-g10 px-2.5 py-1.5 text-label text-g88">{LEGEND[value]}</p>
+      )}
+    </>
   );
 }

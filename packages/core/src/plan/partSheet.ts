@@ -22,6 +22,7 @@ import {
   type ZoneMap,
 } from '../zone/index.js';
 import { stepOf } from '../ladder/index.js';
+import { bounceWhere } from './bounceWhere.js';
 
 /** All that the stations say about one part, computed from its map. */
 export interface PartSheet {
@@ -37,8 +38,8 @@ export interface PartSheet {
   readonly glintShare: number;
   /** Whether its dots are painted one step below the lightest. */
   readonly paleGlints: boolean;
-  /** Whether it gets a light from below. */
-  readonly bounce: boolean;
+  /** Where its light from below lies, in words; null where it gets none. */
+  readonly bounce: string | null;
   /** Projected area that each source of colour glazes, in mm2. */
   readonly tints: readonly { readonly id: string; readonly mm2: number }[];
   /** The first of its passes over zones (from 1) after which it has its polish's contrast; null where it never does. */
@@ -121,7 +122,7 @@ export function partSheet(
 ): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
-  const { value } = valuesOn(shape.canonical, prepared);
+  const { body, value } = valuesOn(shape.canonical, prepared);
   const edges = lineLengths(prepared, value);
   return {
     part: part.id,
@@ -134,7 +135,7 @@ export function partSheet(
     recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
     paleGlints: prepared.approach.glints === 'pale',
-    bounce: bearsBounce(prepared),
+    bounce: bearsBounce(prepared) ? bounceWhere(prepared, body, value) : null,
     tints: tintsOf(prepared, value),
     readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,

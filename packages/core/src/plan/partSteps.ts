@@ -140,6 +140,8 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
   // Between links the base stays: a light that is brushed over it lies on their tops alone. Glazes and sprays run in.
   const { fine, repeats, narrowestMm } = modelOf(m.part.form);
   const brushed = pass.role === 'value' && pass.tool.kind !== 'airbrush';
+  const inOneStroke =
+    repeats !== undefined && repeats.count > 2 && narrowestMm < STROKE_MM && brushed && first > 0;
   const touched = fine && brushed && first > 0 ? fine.tops : 1;
   const share = upward ? zones[first].coverShare : covered.reduce((sum, k) => sum + zones[k].ownShare, 0);
   const mm2 =
@@ -162,14 +164,12 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
       pass.share === GLAZED
         ? activeMinutes.glaze(Math.sqrt(mm2) * 2, coats)
         : activeMinutes.layer(mm2, coats),
-    where:
-      (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
-      (repeats && repeats.count > 2 && narrowestMm < STROKE_MM && brushed && first > 0
-        ? 'along all of them in one stroke, with the side of a nearly dry brush: '
-        : '') +
-      (upward
-        ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
-        : `${names} of the map`),
+    where: inOneStroke
+      ? `along all of them in one stroke, with the side of a nearly dry brush`
+      : (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
+        (upward
+          ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
+          : `${names} of the map`),
     border: upward ? borderText(borders[first - 1]) : '',
   });
 }
@@ -202,7 +202,7 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
     }
     case 'bounce':
       return sheet.bounce && whole(m) > LEAST_BOUNCE_MM2
-        ? stepOn(m, pass, whole(m) * BOUNCE_SHARE, { where: 'along the rim away from the main light' })
+        ? stepOn(m, pass, whole(m) * BOUNCE_SHARE, { where: sheet.bounce })
         : null;
     case 'surroundings': {
       const mm2 = sheet.tints.find((t) => t.id === source)?.mm2 ?? 0;

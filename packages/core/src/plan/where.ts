@@ -14,7 +14,8 @@ function middleOf(ring: readonly Point[]): Point {
   return [x / (6 * a), y / (6 * a)];
 }
 
-const hour = (x: number, y: number) => `${Math.round(clockOf(x, y)) || 12} o'clock`;
+/** A direction as the hour it has on a clock face. */
+export const hour = (x: number, y: number) => `${Math.round(clockOf(x, y)) || 12} o'clock`;
 
 /**
  * Where a region lies on a part, as one would say it at the table: by the clock on round forms, in per cent from the

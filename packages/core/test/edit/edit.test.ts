@@ -8,7 +8,11 @@ import {
   moved,
   newPart,
   newPiece,
+  partsFor,
   reordered,
+  resized,
+  boundsOfParts,
+  formSized,
   ungrouped,
   sluiceWarden,
   withDuplicate,
@@ -178,5 +182,74 @@ describe('changes by hand', () => {
     const [a, b, c] = three.parts;
     expect([parts[0], parts[2]]).toEqual([a, c]);
     expect(parts[1]).toEqual({ ...b, finish: { ...b.finish, composition: 1 } });
+  });
+});
+
+describe('sizes', () => {
+  test('a set fits the piece: 28 to 90 mm, and any other height', () => {
+    for (const item of library.filter((i) => i.set)) {
+      const asMade = boundsOfParts(item.parts);
+      for (const heightMm of [28, 32, 54, 75, 90, 150]) {
+        const now = boundsOfParts(partsFor(item, { heightMm }));
+        const by = (now.top - now.bottom) / (asMade.top - asMade.bottom);
+        expect(Math.abs(by / (heightMm / item.madeForMm) - 1)).toBeLessThan(0.05);
+      }
+    }
+  });
+
+  test('a figure of any height reaches from foot to crown of its piece, a soldier too', () => {
+    for (const id of ['set-figure', 'set-soldier'])
+      for (const heightMm of [28, 75]) {
+        const { top, bottom } = boundsOfParts(
+          partsFor(
+            library.find((i) => i.id === id)!,
+            { heightMm },
+          ),
+        );
+        expect((top - bottom) / heightMm).toBeGreaterThan(0.85);
+        expect((top - bottom) / heightMm).toBeLessThan(1.1);
+      }
+  });
+
+  test('what is chosen grows as one about its middle, and comes back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 2, noNaN: true }), (factor) => {
+        const group = { kind: 'group', id: 'head' } as const;
+        const before = boundsOfParts(chosenParts(sluiceWarden, group));
+        const after = resized(sluiceWarden, group, factor);
+        const now = boundsOfParts(chosenParts(after, group));
+        expect((now.top - now.bottom) / (before.top - before.bottom)).toBeCloseTo(factor, 1);
+        expect(now.top + now.bottom).toBeCloseTo(before.top + before.bottom, 0);
+        // Nothing else moves, and the piece can be saved.
+        const others = (p: Piece) => p.parts.filter((q) => q.group !== 'head');
+        expect(others(after)).toEqual(others(sluiceWarden));
+        expect(() => writePiece(after)).not.toThrow();
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  test('of every form stay within what its fields take, however small or large', () => {
+    for (const item of library)
+      for (const factor of [0.02, 50])
+        for (const p of item.parts) {
+          const piece = {
+            ...three,
+            parts: [{ ...p, id: 'one', form: formSized(p.form, factor), group: null }],
+          };
+          expect(() => writePiece(piece)).not.toThrow();
+        }
+  });
+
+  test('parts go before all others or behind them in one act, in their own order', () => {
+    const two: Piece = {
+      ...three,
+      groups: [{ id: 'g', name: 'G' }],
+      parts: three.parts.map((p) => ({ ...p, group: p.id === 'b' ? null : 'g' })),
+    };
+    const group: Chosen = { kind: 'group', id: 'g' };
+    expect(order(reordered(two, group, 'front'))).toBe('bac');
+    expect(order(reordered(two, group, 'back'))).toBe('acb');
+    expect(order(reordered(two, part('a'), 'front'))).toBe('bca');
   });
 });

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   brushFor,
+  forms,
+  newPart,
+  newPiece,
   activeMinutes,
   amountText,
   mixedMl,
@@ -81,4 +84,18 @@ test('the largest brush whose tip fits is named; of the painter’s own where th
     { id: 'b', name: 'Mop', tipMm: 3 },
   ];
   expect([5, 2.9, 0.1].map((w) => brushFor(w, own)?.name ?? null)).toEqual(['Mop', 'Liner', null]);
+});
+
+describe('where the light from below is told to lie', () => {
+  const bounceOf = (side: 'convex' | 'scoop', keyClockHours: number) => {
+    const own = newPart('p', { ...forms.dome.defaults, widthMm: 12, heightMm: 12, side });
+    const piece = newPiece('x', 'X', [own]);
+    return partSheet(own, { ...piece, rig: { ...piece.rig, keyClockHours } }).bounce;
+  };
+
+  test('on a dome along the rim away from the light, in a hollow on the lamp’s own side', () => {
+    expect(bounceOf('convex', 10)).toBe("along the rim toward 4 o'clock, away from the main light");
+    expect(bounceOf('convex', 1)).toBe("along the rim toward 7 o'clock, away from the main light");
+    expect(bounceOf('scoop', 10)).toBe("inside the hollow toward 10 o'clock, on the lamp's own side");
+  });
 });
