@@ -1,4 +1,6 @@
 import { newPiece, writePiece } from '@pale-glint/core';
+import { useShelf } from '../store/useShelf.js';
+import { mixedFromShelf } from './mixedFromShelf.js';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -19,14 +21,20 @@ export function NewPiece() {
   const [heightMm, setHeight] = useState(54);
   const [copies, setCopies] = useState(1);
   const [failed, setFailed] = useState<string | null>(null);
+  const [mixing, setMixing] = useState(false);
+  const { shelf } = useShelf();
   const begin = async () => {
     try {
+      setMixing(true);
       const fresh = newPiece(`piece-${Date.now().toString(36)}`, name.trim() || 'New piece', []);
-      const saved = await api.add(writePiece({ ...fresh, heightMm, copies }), 'copy');
+      const mixed = await mixedFromShelf(fresh, shelf);
+      const saved = await api.add(writePiece({ ...mixed, heightMm, copies }), 'copy');
       await client.invalidateQueries({ queryKey: keys.pieces });
       await navigate(`/pieces/${saved.id}/parts`);
     } catch (error) {
       setFailed(error instanceof Error ? error.message : String(error));
+    } finally {
+      setMixing(false);
     }
   };
   return (
@@ -85,7 +93,9 @@ export function NewPiece() {
             <Button look="plain" onClick={() => setOpen(false)}>
               Not now
             </Button>
-            <Button type="submit">Begin</Button>
+            <Button type="submit" disabled={mixing}>
+              {mixing ? 'Mixing its metals from your shelf' : 'Begin'}
+            </Button>
           </div>
         </form>
       </Dialog>

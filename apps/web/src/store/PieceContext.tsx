@@ -1,10 +1,19 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
-import { writePiece, type Piece } from '@pale-glint/core';
+import {
+  createContext,
+  use,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
+import { pieceOnShelf, writePiece, type Piece } from '@pale-glint/core';
 import { api, keys, type StoredPiece } from '../api/pieces.js';
 import { Failing, Loading } from '../ui/states.js';
 import { drafts } from './drafts.js';
 import { PieceStore, type PieceState } from './pieceStore.js';
+import { useShelf } from './useShelf.js';
 
 const StoreContext = createContext<PieceStore | null>(null);
 
@@ -15,9 +24,14 @@ export function usePieceStore(): PieceStore {
   return store;
 }
 
+/** The open piece as it is planned with the shelf: what is not on it is marked. Edits go to the store, which holds it as it is saved. */
 export function usePieceState(): PieceState {
   const store = usePieceStore();
-  return useSyncExternalStore(store.subscribe, store.get);
+  const state = useSyncExternalStore(store.subscribe, store.get);
+  const { shelf } = useShelf();
+  const { ladders, paints } = state.piece;
+  const planned = useMemo(() => pieceOnShelf({ ladders, paints }, shelf), [ladders, paints, shelf]);
+  return useMemo(() => ({ ...state, piece: { ...state.piece, ...planned } }), [state, planned]);
 }
 
 export const usePiece = (): Piece => usePieceState().piece;

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { MixJobs } from './mix.worker.js';
-import { workerClient } from './workerClient.js';
+import { workerClient, type WorkerClient } from './workerClient.js';
 
 export type SearchState =
   | { readonly kind: 'idle' }
@@ -10,9 +10,12 @@ export type SearchState =
 const startMixing = () =>
   new Worker(new URL('./mix.worker.ts', import.meta.url), { type: 'module', name: 'mix' });
 
+/** A worker that looks for mixes, for one search or a few. */
+export const mixClient = (): WorkerClient<MixJobs> => workerClient<MixJobs>(startMixing);
+
 /** Looks for mixes in a worker of its own, one search at a time; a newer one ends the one under way. */
 export function useMixSearch() {
-  const client = useMemo(() => workerClient<MixJobs>(startMixing), []);
+  const client = useMemo(() => mixClient(), []);
   const [state, setState] = useState<SearchState>({ kind: 'idle' });
   useEffect(() => client.end, [client]);
   const stop = useCallback(() => {

@@ -119,7 +119,12 @@ export const starterSets: readonly StarterSet[] = [
     SOLDIER_MM,
   ),
   set('bust', ['Bust', 'head, neck, chest, shoulders'], fromWarden(BUST), BUST_MM),
-  set('hull', ['Hull with lights', 'vehicle, boat, tank, casing, exhaust, lamps, rail'], centred(hullParts), HULL_MM),
+  set(
+    'hull',
+    ['Hull with lights', 'vehicle, boat, tank, casing, exhaust, lamps, rail'],
+    centred(hullParts),
+    HULL_MM,
+  ),
   set('blade', ['Blade', 'weapon, sword, blade and ring'], fromWarden(['blade', 'haft-ring'])),
   set('shield', ['Shield', 'dome, rim, boss, rivets'], shield),
   set('helm', ['Helm', 'crown, face plate, brow band'], fromWarden(HELM)),

@@ -1,4 +1,4 @@
-import { pieceSchema, type Piece } from '../piece/index.js';
+import { pieceSchema, savedLadder, savedPaint, type Piece } from '../piece/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 
 /** Numbers are kept to this; a ten-thousandth of a mm is below any brush. */
@@ -23,7 +23,10 @@ export function writePiece(piece: PieceAtHand): string {
   return `${JSON.stringify(canonicalPiece(piece), null, 2)}\n`;
 }
 
-/** The piece as its file will hold it: without the surfaces at hand. */
+/** The piece as its file will hold it: without the surfaces at hand and what only a plan knows. */
 export function canonicalPiece({ surfaces: _surfaces, ...piece }: PieceAtHand): Piece {
-  return pieceSchema.parse(rounded(piece));
+  const { paints, ladders } = piece;
+  return pieceSchema.parse(
+    rounded({ ...piece, paints: paints.map(savedPaint), ladders: ladders.map(savedLadder) }),
+  );
 }

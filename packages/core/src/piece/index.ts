@@ -7,3 +7,4 @@ export * from './schema.js';
 export * from './stepId.js';
 export * from './shelf.js';
 export * from './schools.js';
+export * from './atHand.js';

@@ -11,8 +11,8 @@ import {
   type Purpose,
   type Role,
 } from '../piece/index.js';
-import { DRY_MIN, schools, toolText, type Film, type Pass } from '../school/index.js';
-import { listOf, thinning } from '../units/index.js';
+import { DRY_MIN, missingAmong, schools, toolText, type Film, type Pass } from '../school/index.js';
+import { listOf, plain, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
@@ -47,6 +47,8 @@ export interface OrderLayer {
   /** What it adds to the eye at arm's length; empty where the map cannot tell. */
   readonly adds: string;
   readonly caution: string | null;
+  /** What of its mix is not on the painter's shelf, and what comes nearest, in words; empty where all is there. */
+  readonly missing: string;
   readonly parts: readonly PartStep[];
 }
 
@@ -73,6 +75,18 @@ function addsText(parts: readonly PartStep[]): string {
   if (most >= 10) return "plain to see at arm's length";
   if (most >= 3) return "seen at arm's length";
   return most >= 1 ? 'seen from close only' : 'hardly seen';
+}
+
+/** Paints of a mix that the painter has none of, each with the pot that comes nearest and how far off it is. */
+export function missingText(mix: Mix, paints: readonly Paint[]): string {
+  const ids = mix.map((m) => m.paint);
+  return missingAmong(ids, paints)
+    .map(({ paint, nearest, off }) =>
+      nearest
+        ? `${paint.name} is not on your shelf; nearest is ${nearest.name}, ${plain(off, 0)} off`
+        : `${paint.name} is not on your shelf, nor anything like it`,
+    )
+    .join('. ');
 }
 
 /** Metal parts of a piece that have a sheet, back to front. */
@@ -133,6 +147,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       beyond: beyond(pass.level, piece.rig.purpose),
       adds: addsText(parts),
       caution: CAUTIONS[role] ?? (airbrush ? SPRAY : null),
+      missing: missingText(mix, piece.paints),
     },
   ];
 }
@@ -248,6 +263,7 @@ function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartShee
     thinning: 'as you like',
     amount: '',
     caution: null,
+    missing: '',
     how: 'Base, shade and light in your own way; keep it matt beside the metal.',
     parts: parts.map((part) => {
       const area = sheets.get(part.id)!.zones.areaMm2;

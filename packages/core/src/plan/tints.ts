@@ -1,5 +1,5 @@
 import { hexToLab } from '../colour/index.js';
-import type { Paint, Piece } from '../piece/index.js';
+import { isMissing, type Paint, type Piece } from '../piece/index.js';
 
 /** Farther round the hue circle than this a paint gives another tint. */
 const MOST_HUE_DEG = 40;
@@ -16,6 +16,7 @@ export function tintPaint(hex: string, paints: readonly Paint[]): Paint | null {
   let best: Paint | null = null;
   let least = MOST_HUE_DEG;
   for (const paint of paints) {
+    if (isMissing(paint)) continue;
     if (paint.kind !== 'paint' && paint.kind !== 'ink' && paint.kind !== 'wash') continue;
     const { hue, chroma } = hueOf(paint.hex);
     if (chroma < LEAST_CHROMA) continue;

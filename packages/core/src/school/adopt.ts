@@ -2,6 +2,7 @@ import { deltaE, hexToLab, type Lab } from '../colour/index.js';
 import { FREE, stepShares } from '../ladder/index.js';
 import { metalAt, type Metal } from '../metal/index.js';
 import type { Ladder, LadderStep, Mix, Paint, SchoolId } from '../piece/index.js';
+import { deg } from '../units/index.js';
 import { pickPaint } from './parts.js';
 import { schools } from './registry.js';
 
@@ -13,6 +14,19 @@ export function withSchool(ladder: Ladder, school: SchoolId, paints: readonly Pa
 
 /** A flake this far from the metal at its own value is another metal. */
 const OTHER_METAL = 24;
+/** A metal of less chroma has no hue of its own: its flakes have less than the second of these. */
+const NEUTRAL = { metal: 10, flake: 12 } as const;
+/** How far a flake's hue may be from that of a metal that has one, in degrees, and the share of its chroma it needs. */
+const HUE = { offDeg: 26, chroma: 0.4 } as const;
+
+/** Whether a flake has the metal's hue: silver is never made of gilt, nor gold of silver. */
+function sameHue(metal: Metal, lab: Lab): boolean {
+  const wanted = metalAt(metal, lab.l);
+  const chroma = (c: Lab) => Math.hypot(c.a, c.b);
+  if (chroma(wanted) < NEUTRAL.metal) return chroma(lab) < NEUTRAL.flake;
+  const off = Math.abs(Math.atan2(lab.b, lab.a) - Math.atan2(wanted.b, wanted.a));
+  return deg(Math.min(off, 2 * Math.PI - off)) <= HUE.offDeg && chroma(lab) >= HUE.chroma * chroma(wanted);
+}
 const WATER = 0.25;
 
 /**
@@ -29,7 +43,7 @@ export function flakeLadder(
   const near = paints
     .filter((p) => p.kind === 'metallic')
     .map((p) => ({ p, lab: hexToLab(p.hex) }))
-    .filter(({ lab }) => off(lab) <= OTHER_METAL)
+    .filter(({ lab }) => off(lab) <= OTHER_METAL && sameHue(metal, lab))
     .sort((a, b) => a.lab.l - b.lab.l);
   if (near.length < 2) return null;
   const [dark, bright] = [near[0], near[near.length - 1]];

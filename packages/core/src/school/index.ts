@@ -4,3 +4,4 @@ export { DRY_MIN, toolText } from './parts.js';
 export * from './registry.js';
 export * from './adopt.js';
 export * from './ladderEdits.js';
+export * from './onShelf.js';

@@ -2,6 +2,8 @@ import { ladderFromSpec, MIXED_KINDS } from '../match/index.js';
 import type { Metal } from '../metal/index.js';
 import {
   paintOf,
+  savedLadder,
+  savedPaint,
   type Ladder,
   type Mix,
   type Paint,
@@ -51,6 +53,18 @@ export const withStepMix = (ladder: Ladder, index: number, mix: Mix, water: numb
 export const withStepConfirmed = (ladder: Ladder, index: number, confirmed: boolean): Ladder =>
   withStep(ladder, index, { settled: confirmed ? 'yes' : 'no' });
 
+/** Whether a ladder names a paint in one of its steps that nothing may be mixed from. */
+export const namesAny = (ladder: Ladder, out: readonly string[]): boolean =>
+  ladder.steps.some((s) => s.mix.some((m) => out.includes(m.paint)));
+
+/** A ladder whose steps that name paints not to hand are free for a search, at the values of its metal. */
+export function freedFrom(ladder: Ladder, metal: Metal, out: readonly string[]): Ladder {
+  const steps = ladder.steps.map((s) =>
+    s.mix.some((m) => out.includes(m.paint)) ? { ...s, settled: 'no' as const } : s,
+  );
+  return ladderFromSpec({ ...ladder, steps }, { metal, steps: steps.length, crowd: 0 });
+}
+
 /**
  * Ladders and paints of a piece with a ladder in place of the one of its id. Every paint that its approach takes in hand
  * is kept with the piece, as it is given here.
@@ -61,11 +75,11 @@ export function withLadder(
   paints: readonly Paint[],
 ): Pick<Piece, 'ladders' | 'paints'> {
   const used = paintSnapshot(ladder, paints);
-  const taken = paints.filter((p) => used.has(p.id));
+  const taken = paints.filter((p) => used.has(p.id)).map(savedPaint);
   const byId = new Map(taken.map((p) => [p.id, p]));
   const known = new Set(piece.paints.map((p) => p.id));
   return {
-    ladders: piece.ladders.map((l) => (l.id === ladder.id ? ladder : l)),
+    ladders: piece.ladders.map((l) => (l.id === ladder.id ? savedLadder(ladder) : l)),
     paints: [...piece.paints.map((p) => byId.get(p.id) ?? p), ...taken.filter((p) => !known.has(p.id))],
   };
 }

@@ -1,7 +1,7 @@
 import { deltaE, hexToLab } from '../colour/index.js';
 import { midStep } from '../ladder/index.js';
 import { BRUSHED, GLAZED } from '../paint/index.js';
-import type { LadderStep, Mix, Paint } from '../piece/index.js';
+import { isMissing, type LadderAtHand, type LadderStep, type Mix, type Paint } from '../piece/index.js';
 import type { SchoolInput, Pass, Tool } from './definition.js';
 
 /** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
@@ -118,6 +118,10 @@ export function valueStep(input: SchoolInput, k: number, more: Partial<Pass> = {
   });
 }
 
+/** Said where another undercoat takes the place of the one that is asked for. */
+const insteadText = ({ undercoatAsked }: LadderAtHand): string =>
+  undercoatAsked ? ` ${undercoatAsked} is not on your shelf: this comes nearest.` : '';
+
 export const undercoat = ({ ladder, paints }: SchoolInput): Pass =>
   pass({
     role: 'undercoat',
@@ -132,7 +136,7 @@ export const undercoat = ({ ladder, paints }: SchoolInput): Pass =>
     stroke: STROKES.even,
     begin: 'clean, smooth and dry',
     waitMin: paints.find((p) => p.id === ladder.undercoat)?.dryMin ?? DRY_MIN.primer,
-    why: 'Paint holds on it, and it is the first tone of the whole.',
+    why: `Paint holds on it, and it is the first tone of the whole.${insteadText(ladder)}`,
   });
 
 export function smoothing(input: SchoolInput, more: Partial<Pass> = {}): Pass {
@@ -244,7 +248,7 @@ export const dots = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
     ...more,
   });
 
-/** What a pass wants of the paints at hand: the nearest in colour among the kinds, first kind first. */
+/** What a pass wants of the paints to hand: the nearest in colour among the kinds, first kind first. */
 export function pickPaint(
   paints: readonly Paint[],
   hex: string,
@@ -254,7 +258,7 @@ export function pickPaint(
   const wanted = hexToLab(hex);
   for (const kind of kinds) {
     const near = paints
-      .filter((p) => p.kind === kind)
+      .filter((p) => p.kind === kind && !isMissing(p))
       .map((p) => ({ p, off: deltaE(hexToLab(p.hex), wanted) }))
       .sort((a, b) => a.off - b.off)[0];
     if (near && near.off <= within) return near.p;
@@ -262,7 +266,11 @@ export function pickPaint(
   return null;
 }
 
-/** A dark that runs: a wash or ink, else the darkest step thinned, since a stand-in of the same value serves. */
+/** A paint this far from a dark that is wanted still shades as it does, thinned; a darker step than this does, too. */
+const STILL_SHADES = 22;
+const DARK = 38;
+
+/** A dark that runs: a wash or ink, else a paint of the same value thinned, else the darkest step; in words where none is dark. */
 export function shade(
   input: SchoolInput,
   hex: string,
@@ -276,13 +284,17 @@ export function shade(
       thinner: 'medium',
       words: null,
     };
-  const dark = pickPaint(input.paints, hex, ['paint']);
-  return {
-    mix: dark ? [{ paint: dark.id, parts: 1 }] : stepAt(input, 0).mix,
-    water: 6,
-    thinner: 'medium',
-    words: null,
-  };
+  const dark = pickPaint(input.paints, hex, ['paint'], STILL_SHADES);
+  const thinned = { water: 6, thinner: 'medium' } as const;
+  if (dark) return { ...thinned, mix: [{ paint: dark.id, parts: 1 }], words: null };
+  const first = stepAt(input, 0).mix;
+  const usable = first.every(({ paint }) => {
+    const p = input.paints.find((q) => q.id === paint);
+    return p && !isMissing(p) && p.kind !== 'metallic' && hexToLab(p.hex).l < DARK;
+  });
+  return usable
+    ? { ...thinned, mix: first, words: null }
+    : { ...thinned, mix: [], words: `a thin dark near ${hex}: none is on your shelf` };
 }
 
 /** The value steps but the lightest, dark to light. */

@@ -114,6 +114,11 @@ export function OrderList({ order, parts, findings, after, onLook, ticking }: Or
                 <span className="font-semibold">{layer.mixText}</span>, {layer.thinning}
                 {layer.amount && `, ${layer.amount}`}
               </p>
+              {layer.missing && (
+                <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label font-semibold">
+                  {layer.missing}.
+                </p>
+              )}
               <p className="text-label text-g28">
                 {layer.how} {layer.why}
               </p>

@@ -1,8 +1,9 @@
-import { orderFindings, schools, type Ladder, type Metal } from '@pale-glint/core';
+import { missingAmong, orderFindings, schools, type Ladder, type Metal } from '@pale-glint/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
+import { Button } from '../../ui/Button.js';
 import { useStation } from '../stationState.js';
 import { ApproachChoice } from './ApproachChoice.js';
 import { LadderColumns } from './LadderColumns.js';
@@ -57,6 +58,30 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
   );
 }
 
+/** Paints that the steps name and the painter has none of, what comes nearest, and the way out. */
+function NotOnShelf({ ladder, flake, edits }: { ladder: Ladder; flake: boolean; edits: LadderEdits }) {
+  const { piece } = usePieceState();
+  const missing = missingAmong(
+    ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)),
+    piece.paints,
+  );
+  if (missing.length === 0) return null;
+  return (
+    <div role="note" className="mb-3 flex flex-wrap items-center gap-3 bg-g88 px-3 py-2 text-label">
+      <p className="min-w-0 flex-1">
+        Not on your shelf: <strong>{missing.map((m) => m.paint.name).join(', ')}</strong>.{' '}
+        {missing.some((m) => m.nearest) &&
+          `Nearest to ${missing[0].paint.name.toLowerCase()} is ${missing[0].nearest?.name.toLowerCase() ?? 'nothing'}, ${Math.round(missing[0].off)} off.`}
+      </p>
+      {!flake && (
+        <Button look="plain" onClick={edits.mixFromShelf}>
+          Mix it from what I have
+        </Button>
+      )}
+    </div>
+  );
+}
+
 /** One metal of the piece: how it is laid, what it aims at, its steps and mixes, and the search for others. */
 export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
@@ -82,10 +107,13 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         purpose={piece.rig.purpose}
         order={mine}
         findings={findings}
-        primers={paints.filter((p) => p.kind === 'primer' || p.id === ladder.undercoat)}
+        primers={paints.filter(
+          (p) => (p.kind === 'primer' && !out.includes(p.id)) || p.id === ladder.undercoat,
+        )}
         onSchool={edits.chooseSchool}
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
       />
+      <NotOnShelf ladder={ladder} flake={flake} edits={edits} />
       {refused && <Alert className="mb-3 px-3 py-2">{refused}</Alert>}
       <div className="pt-6">
         <LadderColumns

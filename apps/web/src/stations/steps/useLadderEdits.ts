@@ -1,6 +1,7 @@
 import {
   changeSchool,
   foundText,
+  freedFrom,
   knownPaints,
   metalOfLadder,
   metals,
@@ -92,6 +93,13 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
       { ladder: withStepValue(ladder, index, value), paints, out, only: [index] },
       (found) => put(found.ladder),
     );
+  /** Steps that name paints not to hand are mixed from the shelf; the others stay as they are. */
+  const mixFromShelf = () =>
+    void searching.search(
+      'ladder',
+      { ladder: freedFrom(ladder, meant, out), paints, out, only: null },
+      (found) => put(found.ladder),
+    );
   const half = (index: number, then: (half: Half | null) => void) =>
     void halves.search('half', { ladder, paints, out, step: index }, (found) =>
       then(found && { ...found, text: mixText(found.mix, paintsById(paints)) }),
@@ -107,6 +115,7 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     put,
     offerFound,
     chooseSchool,
+    mixFromShelf,
     aim,
     half,
     confirm: (index: number, confirmed: boolean) => put(withStepConfirmed(ladder, index, confirmed)),

@@ -1,0 +1,24 @@
+import type { Ladder, Paint } from './schema.js';
+
+/** A paint as a plan sees it. What only a plan knows is never saved. */
+export interface PaintAtHand extends Paint {
+  /** The painter has none of it to hand. */
+  readonly missing?: true;
+}
+
+/** A ladder as a plan sees it. */
+export interface LadderAtHand extends Ladder {
+  /** Name of the undercoat it asks for, where the painter has none of it and another takes its place. */
+  readonly undercoatAsked?: string;
+}
+
+/** Whether the painter has none of a paint to hand. */
+export const isMissing = (paint: Paint): boolean => (paint as PaintAtHand).missing === true;
+
+/** A paint and a ladder as they are saved. */
+export function savedPaint({ missing: _missing, ...paint }: PaintAtHand): Paint {
+  return paint;
+}
+export function savedLadder({ undercoatAsked: _asked, ...ladder }: LadderAtHand): Ladder {
+  return ladder;
+}

@@ -1,0 +1,168 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  canonicalPiece,
+  changeSchool,
+  coldSteel,
+  flakeLadder,
+  forms,
+  hexToLab,
+  knownPaints,
+  metals,
+  missingAmong,
+  missingText,
+  MIXED_KINDS,
+  newPart,
+  newPiece,
+  paintingOrder,
+  partSheet,
+  pieceOnShelf,
+  schools,
+  shelfOf,
+  towline,
+  withLadder,
+  type Ladder,
+  type Paint,
+  type Piece,
+  type SchoolId,
+  type Shelf,
+} from '../../src/index.js';
+
+const shelfWith = (paints: readonly Paint[]): Shelf => shelfOf(paints, []);
+const steel = newPiece('x', 'X', [newPart('p', forms.dome.defaults)]);
+const IDS = Object.keys(schools) as SchoolId[];
+
+/** A ladder whose every step is one of some paints. */
+const ladderOf = (school: SchoolId, paints: readonly Paint[], draw: number): Ladder => ({
+  ...coldSteel,
+  school,
+  steps: coldSteel.steps.map((s, k) => ({
+    ...s,
+    mix: [{ paint: paints[(draw + 3 * k) % paints.length].id, parts: 1 }],
+  })),
+});
+
+/** Every paint that an order takes in hand, and whether it is on the shelf. */
+function namedIn(piece: Piece): string[] {
+  const [part] = piece.parts;
+  const sheets = new Map([[part.id, partSheet(part, piece)]]);
+  return paintingOrder(piece, sheets).flatMap((l) => l.mix.map((m) => m.paint));
+}
+
+describe('only what is owned', () => {
+  test('whatever the shelf and the approach, no pass names a paint that is not on it', () => {
+    const some = fc.subarray([...towline], { minLength: 2, maxLength: 14 });
+    fc.assert(
+      fc.property(some, fc.constantFrom(...IDS), fc.nat(50), (owned, school, draw) => {
+        const kinds = schools[school].metal === 'flake' ? new Set(['metallic']) : MIXED_KINDS;
+        const mixed = owned.filter((p) => kinds.has(p.kind));
+        fc.pre(mixed.length > 0 && owned.some((p) => p.kind === 'primer' || p.kind === 'paint'));
+        const ladder = ladderOf(school, mixed, draw);
+        const piece = { ...steel, ladders: [ladder], paints: [...towline] };
+        const planned = { ...piece, ...pieceOnShelf(piece, shelfWith(owned)) };
+        const ids = new Set(owned.map((p) => p.id));
+        for (const pass of schools[school].passes({ ladder: planned.ladders[0], paints: planned.paints }))
+          for (const { paint } of pass.mix) expect([pass.role, ids.has(paint)]).toEqual([pass.role, true]);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('the whole order of a piece keeps to ten paints, tints and lines too', () => {
+    const ten = towline.filter((p) => p.kind === 'paint').slice(0, 9);
+    const owned = [...ten, towline.find((p) => p.kind === 'primer')!];
+    const piece: Piece = { ...steel, ladders: [ladderOf('dark-first', ten, 1)], paints: [...towline] };
+    const planned = { ...piece, ...pieceOnShelf(piece, shelfWith(owned)) };
+    const ids = owned.map((p) => p.id);
+    for (const id of namedIn(planned)) expect(ids).toContain(id);
+  });
+
+  test('a paint that steps name and that is not there is told, with what comes nearest and how far off', () => {
+    const chalk = towline.find((p) => p.id === 'chalk')!;
+    const owned = towline.filter((p) => p.id !== 'chalk');
+    const planned = pieceOnShelf({ ladders: [coldSteel], paints: [...towline] }, shelfWith(owned));
+    const [missing, ...more] = missingAmong(['chalk', 'lampsoot'], planned.paints);
+    expect(more).toEqual([]);
+    expect(missing.paint).toEqual(chalk);
+    expect(missing.nearest!.kind).toBe('paint');
+    expect(missing.off).toBeGreaterThan(0);
+    expect(missingText([{ paint: 'chalk', parts: 1 }], planned.paints)).toBe(
+      `Chalk is not on your shelf; nearest is ${missing.nearest!.name}, ${Math.round(missing.off)} off`,
+    );
+    expect(missingText([{ paint: 'lampsoot', parts: 1 }], planned.paints)).toBe('');
+  });
+
+  test('a pot that ran out counts as missing; an empty shelf tells nothing', () => {
+    const shelf = shelfWith(towline);
+    const empty = {
+      ...shelf,
+      paints: shelf.paints.map((p) => (p.id === 'chalk' ? { ...p, left: 'none' as const } : p)),
+    };
+    const piece = { ladders: [coldSteel], paints: [...towline] };
+    expect(missingAmong(['chalk'], pieceOnShelf(piece, empty).paints)).toHaveLength(1);
+    expect(pieceOnShelf(piece, shelfWith([]))).toEqual(piece);
+  });
+
+  test('another undercoat takes the place of one that is not there, and says so', () => {
+    const grey = towline.find((p) => p.id === 'grey-primer')!;
+    const owned = [grey, ...towline.filter((p) => p.kind === 'paint')];
+    const planned = pieceOnShelf({ ladders: [coldSteel], paints: [...towline] }, shelfWith(owned));
+    const [under] = schools['dark-first'].passes({ ladder: planned.ladders[0], paints: planned.paints });
+    expect(under.mix).toEqual([{ paint: 'grey-primer', parts: 1 }]);
+    expect(under.why).toMatch(/Towline black primer is not on your shelf: this comes nearest/);
+  });
+
+  test('what only a plan knows is never saved, nor put into the piece by an edit', () => {
+    const owned = towline.filter((p) => p.kind !== 'primer' && p.id !== 'chalk');
+    const planned = { ...steel, ...pieceOnShelf(steel, shelfWith(owned)) };
+    const saved = canonicalPiece(planned);
+    expect(JSON.stringify(saved)).not.toMatch(/missing|undercoatAsked/);
+    const put = withLadder(steel, planned.ladders[0], planned.paints);
+    expect(JSON.stringify(put)).not.toMatch(/"missing"|undercoatAsked/);
+  });
+
+  test('a shelf of one paint, of inks, of flakes alone still gives an order, and words for what it lacks', () => {
+    for (const kinds of [['paint'], ['ink'], ['metallic']] as const) {
+      const owned = towline.filter((p) => kinds.includes(p.kind as never)).slice(0, 3);
+      const planned = { ...steel, ...pieceOnShelf(steel, shelfWith(owned)) };
+      const [part] = planned.parts;
+      const order = paintingOrder(planned, new Map([[part.id, partSheet(part, planned)]]));
+      expect(order.length).toBeGreaterThan(5);
+      expect(order.some((l) => l.missing !== '')).toBe(true);
+    }
+  });
+});
+
+describe('flakes by hue', () => {
+  const near = (id: string, paints: readonly Paint[] = towline) => {
+    const metal = metals.find((m) => m.id === id)!;
+    return flakeLadder(coldSteel, 'layered-flake', metal, paints);
+  };
+  const chromas = (ladder: Ladder) =>
+    ladder.steps.flatMap((s) =>
+      s.mix.map(({ paint }) => {
+        const { a, b } = hexToLab(towline.find((p) => p.id === paint)!.hex);
+        return Math.hypot(a, b);
+      }),
+    );
+
+  test('silver and steel are made of grey flakes alone, gold and brass of yellow ones', () => {
+    for (const m of metals) {
+      const ladder = near(m.id);
+      if (!ladder) continue;
+      const neutral = chromas(ladder).every((c) => c < 12);
+      const coloured = chromas(ladder).every((c) => c >= 10);
+      expect(neutral || coloured).toBe(true);
+    }
+    expect(chromas(near('cold-steel')!).every((c) => c < 12)).toBe(true);
+  });
+
+  test('with gilt alone there is no silver, and that is said', () => {
+    const gilt = towline.filter((p) => p.id === 'pale-gilt' || p.id === 'bell-brass');
+    expect(near('cold-steel', gilt)).toBeNull();
+    const metal = metals.find((m) => m.id === 'cold-steel')!;
+    expect(changeSchool(coldSteel, 'layered-flake', metal, knownPaints(shelfWith(gilt), []))).toEqual({
+      kind: 'too-few-flakes',
+    });
+  });
+});
