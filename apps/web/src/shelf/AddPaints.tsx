@@ -35,7 +35,13 @@ const changesText = ({ added, changed, same }: ReturnType<typeof shelved>): stri
 
 /** What is known of a paint beside its colour; what is usual is left out. */
 const kindText = (p: ListedPaint): string =>
-  [p.kind, p.opacity, p.tint === 'normal' ? '' : `${p.tint} tint`, p.finish === 'matt' ? '' : p.finish]
+  [
+    p.more['guessed'] === 'yes' ? 'colour guessed' : '',
+    p.kind,
+    p.opacity,
+    p.tint === 'normal' ? '' : `${p.tint} tint`,
+    p.finish === 'matt' ? '' : p.finish,
+  ]
     .filter(Boolean)
     .join(', ');
 

@@ -69,7 +69,10 @@ export function CardPage() {
   const take = () => {
     change((s) => ({
       ...s,
-      paints: s.paints.map((p) => ({ ...p, ...answer!.measured.find((m) => m.paint === p.id)?.over })),
+      paints: s.paints.map((p) => {
+        const over = answer!.measured.find((m) => m.paint === p.id)?.over;
+        return over ? { ...p, ...over, guessed: over.hex ? 'no' : p.guessed } : p;
+      }),
     }));
     setTaken(true);
   };

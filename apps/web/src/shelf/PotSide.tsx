@@ -12,6 +12,7 @@ import {
 import { useState } from 'react';
 import { Button } from '../ui/Button.js';
 import { Choice } from '../ui/Choice.js';
+import { ColourField } from '../ui/ColourField.js';
 import { StandIns } from './StandIns.js';
 
 const same = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }));
@@ -71,6 +72,7 @@ interface OnePotProps extends Pick<PotSideProps, 'onChange'> {
 
 /** What one pot alone has: its name, its code, its colour. */
 function PotFields({ paint, taken, onChange }: OnePotProps & Pick<PotSideProps, 'taken'>) {
+  const [picked, setPicked] = useState<string | null>(null);
   const wrongName = (t: string) => {
     if (t.trim() === '') return 'Accepted: 1 to 80 characters';
     return taken.has(t.trim().toLowerCase()) ? 'Another pot has this name' : null;
@@ -99,8 +101,23 @@ function PotFields({ paint, taken, onChange }: OnePotProps & Pick<PotSideProps, 
         wrong={(t) =>
           /^#[0-9a-f]{6}$/i.test(t) ? null : 'Accepted: # and six hexadecimal digits, for example #3a4550'
         }
-        onChange={(hex) => onChange({ hex: hex.toLowerCase() })}
+        onChange={(hex) => onChange({ hex: hex.toLowerCase(), guessed: 'no' })}
       />
+      <ColourField
+        label="Chosen by eye"
+        value={picked ?? paint.hex}
+        onChange={setPicked}
+        onEnd={() => {
+          if (picked !== null && picked !== paint.hex) onChange({ hex: picked, guessed: 'no' });
+          setPicked(null);
+        }}
+      />
+      {paint.guessed === 'yes' && (
+        <p role="note" className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">
+          The colour is guessed from the name. Hold a dried dot of it beside the screen and choose, or measure
+          it on a card.
+        </p>
+      )}
     </>
   );
 }

@@ -25,6 +25,7 @@ const COLUMNS = [
       <span className="flex items-center gap-3">
         <span className="h-9 w-14 shrink-0" style={{ background: row.original.hex }} />
         <span className="font-semibold">{getValue()}</span>
+        {row.original.guessed === 'yes' && <span className="text-label">colour guessed</span>}
       </span>
     ),
   }),

@@ -12,3 +12,4 @@ export * from './photo.js';
 export * from './palette.js';
 export * from './shelf.js';
 export * from './typedPaints.js';
+export { colourOfWords } from './colourWords.js';

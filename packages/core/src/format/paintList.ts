@@ -12,6 +12,9 @@ const COLUMNS = ['name', 'hex', 'kind', 'opacity', 'tint', 'finish'] as const;
 const MOST_LINES = 5000;
 const MOST_PROBLEMS = 50;
 
+/** Words that older lists have for a kind. */
+const KIND_RENAMED: Readonly<Record<string, string>> = { contrast: 'one-coat' };
+
 const choices: Partial<Record<(typeof COLUMNS)[number], readonly string[]>> = {
   kind: PAINT_KINDS,
   opacity: OPACITIES,
@@ -67,7 +70,7 @@ export function readPaintList(text: string): ListedPaint[] {
     const hex = cell('hex').toLowerCase();
     if (!/^#[0-9a-f]{6}$/.test(hex)) bad('hex', '# and six hexadecimal digits');
     const chosen = {
-      kind: cell('kind') || 'paint',
+      kind: KIND_RENAMED[cell('kind')] ?? (cell('kind') || 'paint'),
       opacity: cell('opacity'),
       tint: cell('tint') || 'normal',
       finish: cell('finish') || 'matt',

@@ -131,6 +131,7 @@ export function shelved(shelf: Shelf, paints: readonly (ListedPaint | Paint)[]):
         left: more['left'] as ShelfPaint['left'],
       }),
       ...(more['notes'] && { notes: more['notes'].slice(0, 400) }),
+      guessed: more['guessed'] === 'yes' ? ('yes' as const) : ('no' as const),
     };
     const measured = {
       ...measuredIn(more, 'contrast', paintSchema.shape.contrast),

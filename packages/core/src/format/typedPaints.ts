@@ -1,4 +1,5 @@
 import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
+import { colourOfWords } from './colourWords.js';
 import type { ListedPaint } from './paintList.js';
 
 /** One typed line, and what was understood of it. */
@@ -15,6 +16,7 @@ export const MOST_TYPED = 2000;
 /** Words painters use besides the program's own. */
 const WORDS: Readonly<Record<string, Partial<Pick<Paint, 'kind' | 'opacity' | 'tint' | 'finish'>>>> = {
   acrylic: { kind: 'paint' },
+  contrast: { kind: 'one-coat' },
   layer: { kind: 'paint' },
   base: { kind: 'paint', opacity: 'opaque' },
   shade: { kind: 'wash' },
@@ -31,7 +33,7 @@ const WORDS: Readonly<Record<string, Partial<Pick<Paint, 'kind' | 'opacity' | 't
   glossy: { finish: 'gloss' },
 };
 /** Kinds that let what is under them through, where nothing is said. */
-const SHEER: ReadonlySet<Paint['kind']> = new Set(['ink', 'wash', 'contrast', 'medium', 'varnish']);
+const SHEER: ReadonlySet<Paint['kind']> = new Set(['ink', 'wash', 'one-coat', 'medium', 'varnish']);
 
 const HEX = /#?\b([0-9a-f]{6}|[0-9a-f]{3})\b/i;
 const hexOf = (text: string) =>
@@ -46,10 +48,22 @@ const TERMS = [
   ...Object.entries(WORDS),
 ].sort((a, b) => b[0].length - a[0].length);
 
+/** A line without a colour: what stands before a comma is its name, or before the first word for a kind that ends it. */
+function namedAlone(line: string): { named: string; rest: string } {
+  const comma = line.search(/[,;\t]/);
+  if (comma > 0) return { named: line.slice(0, comma), rest: line.slice(comma + 1) };
+  const lower = line.toLowerCase();
+  const kinds = TERMS.filter(([word, means]) => 'kind' in means && lower.endsWith(` ${word}`));
+  const [kind] = kinds[0] ?? [''];
+  const named = line.slice(0, line.length - kind.length);
+  return { named, rest: kind };
+}
+
 /**
  * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
  * strong it tints and how it dries ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
- * the colour are read; before it they are the name.
+ * the colour are read; before it they are the name. A name in plain colour words ("deep violet") may stand alone: then its
+ * colour is guessed.
  */
 export function readTypedPaints(text: string, taken: ReadonlySet<string> = new Set()): TypedLine[] {
   const names = new Set<string>();
@@ -65,18 +79,21 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     const found =
       /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ??
       HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
-    if (!found) return no('no colour in it; write # and six hexadecimal digits, for example #3a4550');
-    const name = line
-      .slice(0, found.index)
+    const split = found
+      ? { named: line.slice(0, found.index), rest: line.slice(found.index + found[0].length) }
+      : namedAlone(line);
+    const name = split.named
       .replace(/[\s,;:\t-]+$/, '')
       .replace(/^["']|["']$/g, '')
       .trim();
+    const guess = found ? null : colourOfWords(name);
+    if (!found && !guess)
+      return no(
+        'no colour in it; write # and six hexadecimal digits, for example #3a4550, or plain words such as deep violet',
+      );
     if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
     if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
-    let rest = ` ${line
-      .slice(found.index + found[0].length)
-      .toLowerCase()
-      .replace(/[\s,;:\t"']+/g, ' ')} `;
+    let rest = ` ${split.rest.toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
     const said: Partial<Paint> = {};
     for (const [word, means] of TERMS) {
       if (!rest.includes(` ${word} `)) continue;
@@ -89,6 +106,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     const kind = said.kind ?? 'paint';
     const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
+    if (guess) granted.unshift('colour guessed from its name');
     if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
     return [
       {
@@ -97,12 +115,12 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
         message: granted.join('; '),
         paint: {
           name,
-          hex: `#${hexOf(found[1])}`,
+          hex: guess ?? `#${hexOf(found![1])}`,
           kind,
           opacity,
           tint: said.tint ?? 'normal',
           finish: said.finish ?? 'matt',
-          more: {},
+          more: guess ? { guessed: 'yes' } : {},
         },
       },
     ];

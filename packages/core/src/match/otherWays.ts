@@ -20,7 +20,7 @@ const apart = (p: number, q: number): number => Math.abs(((p - q + 540) % 360) -
 
 const MOST_WAYS = 5;
 /** Kinds that run thin: their place is taken by thin ones first. */
-const THIN: ReadonlySet<Paint['kind']> = new Set(['wash', 'ink', 'contrast']);
+const THIN: ReadonlySet<Paint['kind']> = new Set(['wash', 'ink', 'one-coat']);
 
 /**
  * What stands in for a paint that is missing: single pots of its kind first, then mixes of the others, nearest first.

@@ -25,7 +25,7 @@ export interface PaintModel extends Pigment {
 }
 
 /** These show their colour as one coat over white, not as a full covering. */
-const overWhite = (kind: Paint['kind']) => kind === 'ink' || kind === 'wash' || kind === 'contrast';
+const overWhite = (kind: Paint['kind']) => kind === 'ink' || kind === 'wash' || kind === 'one-coat';
 
 const BLACK = new Float64Array(BANDS);
 const WHITE_GROUND = new Float64Array(BANDS).fill(0.8);

@@ -15,7 +15,7 @@ export const PAINT_KINDS = [
   'paint',
   'ink',
   'wash',
-  'contrast',
+  'one-coat',
   'metallic',
   'medium',
   'varnish',
@@ -46,7 +46,7 @@ export const ROLES = [
 export const paintSchema = z.strictObject({
   id: id('of this paint'),
   name: words(80, 'as on the pot', 1),
-  hex: hex('dried masstone; for inks, washes and contrast paints one coat over white'),
+  hex: hex('dried masstone; for inks, washes and one-coat paints one coat over white'),
   kind: oneOf(PAINT_KINDS, 'what is in the pot'),
   opacity: oneOf(OPACITIES, 'how well one coat covers'),
   tint: oneOf(TINTS, 'how far a drop goes in a mix'),

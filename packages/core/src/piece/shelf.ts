@@ -3,7 +3,7 @@ import { id, list, mm, oneOf, words } from './fields.js';
 import { paintSchema } from './schema.js';
 
 export const SHELF_FORMAT = 'pale-glint/shelf';
-export const SHELF_VERSION = 2;
+export const SHELF_VERSION = 3;
 /** A shelf holds at most so many pots. */
 export const MOST_SHELF = 2000;
 export const LEFT = ['plenty', 'half', 'little', 'none'] as const;
@@ -13,6 +13,7 @@ export const shelfPaintSchema = paintSchema.extend({
   code: words(40, 'number or code on the pot'),
   left: oneOf(LEFT, 'how much is left in it'),
   notes: words(400, "the painter's own words"),
+  guessed: oneOf(['no', 'yes'], 'whether its colour is guessed from its name'),
 });
 
 /** A brush as it works: what it is called, and how wide a line its tip draws at its finest. */
@@ -37,4 +38,10 @@ export type Shelf = z.infer<typeof shelfSchema>;
 export const EMPTY_SHELF: Shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, paints: [], brushes: [] };
 
 /** The paint alone, as a piece keeps it. */
-export const paintOf = ({ code: _code, left: _left, notes: _notes, ...paint }: ShelfPaint) => paint;
+export const paintOf = ({
+  code: _code,
+  left: _left,
+  notes: _notes,
+  guessed: _guessed,
+  ...paint
+}: ShelfPaint) => paint;

@@ -24,7 +24,7 @@ const NEAR_ENOUGH = 60;
 /** A transparent colour over the flake, sprayed. */
 function tint(input: SchoolInput, more: Pick<Pass, 'step' | 'title' | 'over' | 'waitMin' | 'why'>): Pass {
   const mid = stepColour(input, midOf(input));
-  const found = pickPaint(input.paints, mid, ['ink', 'contrast', 'wash'], NEAR_ENOUGH);
+  const found = pickPaint(input.paints, mid, ['ink', 'one-coat', 'wash'], NEAR_ENOUGH);
   return pass({
     role: 'glaze',
     film: 'tint',

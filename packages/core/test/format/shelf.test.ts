@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  colourOfWords,
   EMPTY_SHELF,
+  hexToLab,
   MOST_TYPED,
   paintId,
   readPaintList,
@@ -199,4 +201,84 @@ test('measured figures go out with the list and come back', () => {
     [0.912, 2.4],
     [null, null],
   ]);
+});
+
+describe('colours by name', () => {
+  const typed = (text: string) => readTypedPaints(text).map((l) => l.paint);
+  const lch = (hex: string) => {
+    const { l, a, b } = hexToLab(hex);
+    return { l, c: Math.hypot(a, b), h: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360 };
+  };
+
+  test('ten paints typed by plain words alone are all understood, and marked as guessed', () => {
+    const words = [
+      'deep violet', 'strong yellow', 'dark ochre', 'warm yellow', 'pale yellow',
+      'white', 'black', 'dark red-brown', 'blue-green', 'ivory',
+    ]; // prettier-ignore
+    const paints = typed(words.join('\n'));
+    expect(paints.map((p) => p?.name)).toEqual(words);
+    const { shelf } = shelved(
+      EMPTY_SHELF,
+      paints.map((p) => p!),
+    );
+    expect(shelf.paints.every((p) => p.guessed === 'yes')).toBe(true);
+    const of = (name: string) => lch(shelf.paints.find((p) => p.name === name)!.hex);
+    expect(of('deep violet').h).toBeGreaterThan(280);
+    expect(of('deep violet').l).toBeLessThan(30);
+    expect(of('warm yellow').h).toBeLessThan(of('strong yellow').h);
+    expect(of('pale yellow').l).toBeGreaterThan(of('strong yellow').l);
+    expect(of('pale yellow').c).toBeLessThan(of('strong yellow').c);
+    expect(of('dark ochre').l).toBeLessThan(60);
+    expect(of('dark red-brown').l).toBeLessThan(30);
+    expect([of('blue-green').h > 160, of('blue-green').h < 230]).toEqual([true, true]);
+    expect(of('white').l - of('black').l).toBeGreaterThan(80);
+  });
+
+  test('deep is darker than its colour, pale lighter, dull greyer, for every hue', () => {
+    for (const hue of ['red', 'orange', 'yellow', 'green', 'blue', 'violet', 'brown', 'grey', 'teal']) {
+      const [plain, deep, pale, dull] = ['', 'deep ', 'pale ', 'dull '].map((m) =>
+        lch(colourOfWords(m + hue)!),
+      );
+      expect(deep.l).toBeLessThan(plain.l);
+      expect(pale.l).toBeGreaterThan(plain.l);
+      expect(dull.c).toBeLessThan(plain.c + 1);
+    }
+  });
+
+  test('words for its kind end a name or follow a comma; a name that is no colour says what is accepted', () => {
+    expect(typed('deep violet ink')[0]).toMatchObject({ name: 'deep violet', kind: 'ink' });
+    expect(typed('warm brown, wash')[0]).toMatchObject({ name: 'warm brown', kind: 'wash' });
+    const [line] = readTypedPaints('frobnicate');
+    expect(line.paint).toBeNull();
+    expect(line.message).toMatch(/plain words such as deep violet/);
+  });
+
+  test('the older word for a one-coat paint is still read, in typed lines, lists and shelves', () => {
+    expect(typed('Reed #6f7c3c contrast')[0]!.kind).toBe('one-coat');
+    const list = 'name,hex,kind,opacity,tint,finish\nReed,#6f7c3c,contrast,transparent,,';
+    expect(readPaintList(list)[0].kind).toBe('one-coat');
+    const now = shelved(
+      EMPTY_SHELF,
+      typed('Reed #6f7c3c one-coat').map((p) => p!),
+    ).shelf;
+    const { guessed: _guessed, ...pot } = now.paints[0];
+    const before = { ...now, version: 2, paints: [{ ...pot, kind: 'contrast' }] };
+    expect(readShelf(JSON.stringify(before))).toEqual(now);
+  });
+
+  test('a colour given later is no guess any more', () => {
+    const guessed = shelved(
+      EMPTY_SHELF,
+      typed('deep violet').map((p) => p!),
+    ).shelf;
+    expect(
+      shelved(
+        guessed,
+        typed('deep violet #33205a').map((p) => p!),
+      ).shelf.paints[0],
+    ).toMatchObject({
+      hex: '#33205a',
+      guessed: 'no',
+    });
+  });
 });

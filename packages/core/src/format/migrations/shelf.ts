@@ -1,18 +1,29 @@
 import { each, type Json } from './json.js';
 import { measured } from './toVersion6.js';
+import { kindRenamed } from './toVersion9.js';
 
-/** An older shelf brought to the present version. */
-export const migrateShelf = (shelf: Json): Json =>
-  shelf['version'] === 1
-    ? {
-        ...shelf,
-        version: 2,
-        brushes: [],
-        paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({
-          ...measured(paint),
-          code,
-          left,
-          notes,
-        })),
-      }
-    : shelf;
+/** Version 2: brushes stand beside the pots, and paints have what a card measured. */
+const toVersion2 = (shelf: Json): Json => ({
+  ...shelf,
+  version: 2,
+  brushes: [],
+  paints: each(shelf['paints'], ({ code, left, notes, ...paint }) => ({
+    ...measured(paint),
+    code,
+    left,
+    notes,
+  })),
+});
+
+/** Version 3: a colour may be guessed from a name, and a kind of paint has a plain name. */
+const toVersion3 = (shelf: Json): Json => ({
+  ...shelf,
+  version: 3,
+  paints: each(shelf['paints'], (paint) => ({ ...kindRenamed(paint), guessed: 'no' })),
+});
+
+/** An older shelf brought to the present version, step by step. */
+export function migrateShelf(shelf: Json): Json {
+  const second = shelf['version'] === 1 ? toVersion2(shelf) : shelf;
+  return second['version'] === 2 ? toVersion3(second) : second;
+}

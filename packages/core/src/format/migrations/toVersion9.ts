@@ -1,14 +1,16 @@
-import type { Migration } from './json.js';
+import { each, isObject, type Json, type Migration } from './json.js';
 
-interface Old {
-  readonly parts: readonly { readonly form: { readonly kind: string } }[];
-}
+/** The kind of paint that shades itself in one coat had another name before. */
+export const kindRenamed = (paint: Json): Json =>
+  paint['kind'] === 'contrast' ? { ...paint, kind: 'one-coat' } : paint;
 
-/** Version 9: a plate may have an outline of its own, and rows of small forms are a form. Plates keep their four sides. */
+/** Version 9: a plate may have an outline of its own, and rows of small forms are a form, and a kind of paint has a plain name. Plates keep their four sides. */
 export const toVersion9: Migration = (piece) => ({
   ...piece,
   version: 9,
-  parts: (piece as unknown as Old).parts.map((part) =>
-    part.form.kind === 'plate' ? { ...part, form: { ...part.form, outline: [] } } : part,
-  ),
+  paints: each(piece['paints'], kindRenamed),
+  parts: each(piece['parts'], (part) => {
+    const { form } = part;
+    return isObject(form) && form['kind'] === 'plate' ? { ...part, form: { ...form, outline: [] } } : part;
+  }),
 });

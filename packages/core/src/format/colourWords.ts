@@ -1,0 +1,77 @@
+import { labToHex, labToLinear, type Lab } from '../colour/index.js';
+
+/** A colour as lightness, chroma and hue in degrees (CIE L*C*h). */
+type Lch = readonly [l: number, c: number, h: number];
+
+/** Plain colour words, as a dried paint of that name usually is. */
+// prettier-ignore
+const HUES: Readonly<Record<string, Lch>> = {
+  black: [10, 0, 0], white: [96, 1, 90], grey: [55, 2, 250], gray: [55, 2, 250], silver: [74, 2, 250],
+  ivory: [90, 12, 90], bone: [84, 14, 88], cream: [90, 18, 88], sand: [75, 24, 82], buff: [74, 26, 80],
+  yellow: [80, 72, 86], lemon: [86, 74, 98], gold: [68, 52, 80], ochre: [60, 52, 74], mustard: [62, 58, 82],
+  orange: [64, 70, 58], rust: [42, 46, 48], copper: [48, 44, 52], tan: [62, 30, 70], leather: [40, 30, 58],
+  brown: [32, 26, 56], umber: [28, 18, 62], chocolate: [24, 20, 50], sienna: [44, 42, 54],
+  red: [42, 62, 32], scarlet: [48, 74, 38], crimson: [34, 54, 20], burgundy: [22, 32, 16], brick: [42, 44, 40],
+  pink: [70, 34, 2], rose: [60, 40, 8], flesh: [70, 26, 56], skin: [70, 26, 56], magenta: [44, 60, 342],
+  purple: [30, 46, 314], violet: [30, 48, 306], plum: [24, 28, 332], lilac: [66, 28, 310],
+  blue: [38, 46, 274], navy: [18, 26, 276], sky: [70, 28, 244], azure: [56, 42, 252], indigo: [24, 40, 288],
+  turquoise: [60, 36, 196], teal: [42, 28, 200], cyan: [68, 40, 214],
+  green: [44, 40, 144], olive: [44, 32, 108], lime: [74, 64, 120], emerald: [46, 46, 156], moss: [40, 28, 116],
+  khaki: [56, 24, 98], verdigris: [60, 26, 176],
+};
+
+/** Words that change a colour: added to lightness, times chroma, added to hue toward yellow (warm) or blue (cold). */
+// prettier-ignore
+const CHANGES: Readonly<Record<string, { readonly l?: number; readonly c?: number; readonly warm?: number }>> = {
+  deep: { l: -12, c: 1.1 }, dark: { l: -16, c: 0.85 }, night: { l: -22, c: 0.8 }, pale: { l: 9, c: 0.55 },
+  light: { l: 14, c: 0.75 }, bright: { l: 6, c: 1.25 }, strong: { c: 1.25 }, vivid: { c: 1.35 }, rich: { c: 1.15 },
+  dull: { c: 0.5 }, muted: { c: 0.55 }, dusty: { l: 4, c: 0.5 }, greyish: { c: 0.4 }, off: { l: -3, c: 1.6 },
+  warm: { warm: 8 }, cold: { warm: -8 }, cool: { warm: -8 },
+};
+const BLUES: readonly [number, number] = [200, 320];
+
+/** "reddish" and the like lean to their hue without being it. */
+const stem = (word: string) => word.replace(/(?:d?ish)$/, '');
+
+const turned = (from: number, to: number, share: number) => {
+  const way = ((to - from + 540) % 360) - 180;
+  return (from + way * share + 360) % 360;
+};
+
+/** Two hues in one name: half way between in lightness and chroma, the last one counts more in hue. */
+function blended(first: Lch, last: Lch, share = 0.6): Lch {
+  const mix = (a: number, b: number) => a + (b - a) * share;
+  const hue = first[1] < 4 ? last[2] : last[1] < 4 ? first[2] : turned(first[2], last[2], share);
+  return [mix(first[0], last[0]), mix(first[1], last[1]), hue];
+}
+
+/** What a colour named in plain words usually looks like as dried paint, "#rrggbb"; null where no word is one. */
+export function colourOfWords(name: string): string | null {
+  const words = name.toLowerCase().match(/[a-z]+/g) ?? [];
+  let colour: Lch | null = null;
+  const changes: (typeof CHANGES)[string][] = [];
+  for (const word of words) {
+    const hue = HUES[word] ?? (stem(word) !== word ? HUES[stem(word)] : undefined);
+    if (hue) colour = colour ? blended(colour, hue) : hue;
+    else if (CHANGES[word]) changes.push(CHANGES[word]);
+  }
+  if (!colour) return null;
+  let [l, c, h] = colour;
+  for (const { l: lighter = 0, c: stronger = 1, warm = 0 } of changes) {
+    l += lighter;
+    c *= stronger;
+    // Warm turns reds, yellows and greens toward orange, blues toward violet; cold the other way.
+    const toward = h > BLUES[0] && h < BLUES[1] ? 1 : h > 60 && h <= BLUES[0] ? -1 : 1;
+    h = (h + toward * warm + 360) % 360;
+    if (c < 3 && warm !== 0) [c, h] = [5, warm > 0 ? 80 : 250];
+  }
+  const angle = (h * Math.PI) / 180;
+  const labOf = (chroma: number): Lab => ({
+    l: Math.min(97, Math.max(6, l)),
+    a: chroma * Math.cos(angle),
+    b: chroma * Math.sin(angle),
+  });
+  // As strong as a screen can show it.
+  while (c > 1 && labToLinear(labOf(c)).some((v) => v < -1e-3 || v > 1 + 1e-3)) c *= 0.95;
+  return labToHex(labOf(c));
+}
