@@ -2,6 +2,7 @@ import {
   bronze,
   coldSteel,
   forms,
+  metals,
   POLISHES,
   polishModels,
   type FormDefinition,
@@ -14,6 +15,10 @@ import { Choice } from '../ui/Choice.js';
 import { NotchFields } from './NotchFields.js';
 import { NumberField } from '../ui/NumberField.js';
 import { whyOf } from '../ui/whys.js';
+import type { NewMetal } from './useNewMetal.js';
+
+/** Begins the value of a choice that stands for a metal the piece has not yet. */
+const NEW = 'new/';
 
 interface PartFormProps {
   readonly part: Part;
@@ -109,15 +114,21 @@ type FinishFieldsProps = Omit<PartFormProps, 'end'> & {
   readonly ladders: Piece['ladders'];
   /** Changes the piece: a metal it did not have brings its ladder with it. */
   readonly changePiece: (recipe: (piece: Piece) => void, gesture: string) => void;
+  /** Mixes a metal that the piece has not yet and paints the part in it; absent where only what is there is offered. */
+  readonly newMetal?: NewMetal;
 };
 
 /** What a part is made of: metal or matte, polish and number of steps. */
-export function FinishFields({ part, ladders: known, change, changePiece }: FinishFieldsProps) {
+export function FinishFields({ part, ladders: known, change, changePiece, newMetal }: FinishFieldsProps) {
   const { finish } = part;
   const ladders = [...known, ...BROUGHT.filter((b) => !known.some((l) => l.id === b.id))];
   const own = finish.kind === 'matte' ? `matte/${finish.name}` : finish.ladder;
   const options = [
     ...ladders.map((l) => ({ value: l.id, label: l.name })),
+    ...(newMetal ? metals.filter((m) => !ladders.some((l) => l.metal === m.id)) : []).map((m) => ({
+      value: `${NEW}${m.id}`,
+      label: `${m.label}, to be mixed`,
+    })),
     ...MATTES,
     ...(finish.kind === 'matte' && !MATTES.some((m) => m.value === own)
       ? [{ value: own, label: `${finish.name}, matte` }]
@@ -132,6 +143,11 @@ export function FinishFields({ part, ladders: known, change, changePiece }: Fini
       );
       return;
     }
+    const another = metals.find((m) => `${NEW}${m.id}` === value);
+    if (another) {
+      newMetal?.take(another);
+      return;
+    }
     const ladder = ladders.find((l) => l.id === value);
     if (!ladder) return;
     changePiece((d) => {
@@ -144,7 +160,14 @@ export function FinishFields({ part, ladders: known, change, changePiece }: Fini
     }, `${part.id}/metal`);
   };
   const metal = (
-    <Choice label="Painted as" why={whyOf('metal')} value={own} options={options} onChange={choose} />
+    <>
+      <Choice label="Painted as" why={whyOf('metal')} value={own} options={options} onChange={choose} />
+      {newMetal?.said && (
+        <p role="status" className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">
+          {newMetal.said}
+        </p>
+      )}
+    </>
   );
   if (finish.kind === 'matte') return metal;
   const ladder = known.find((l) => l.id === finish.ladder);

@@ -1,7 +1,8 @@
-import { adjustmentsFor, copiesOf, freeId, twinsOf } from '../form/index.js';
+import { adjustmentsFor, copiesOf, twinsOf } from '../form/index.js';
 import { bronze, coldSteel } from '../ladder/index.js';
 import { MOST_PARTS, type Adjustment, type Form, type Part, type Piece, type Place } from '../piece/index.js';
 
+import { freeId } from '../units/index.js';
 import { newPart } from './newPart.js';
 
 /** What is worked on: one part, or all of a group. */

@@ -1,3 +1,4 @@
+import { freeId } from '../units/index.js';
 import type { Adjustment, Form, FormKind, FormOf, Part } from '../piece/index.js';
 
 type Mirrors = { readonly [K in FormKind]?: (form: FormOf<K>) => FormOf<K> };
@@ -34,13 +35,6 @@ const mirrors: Mirrors = {
 export function mirroredForm(form: Form): Form {
   const mirror = mirrors[form.kind] as ((form: Form) => Form) | undefined;
   return mirror ? mirror(form) : form;
-}
-
-/** An id that is not taken: the wanted one, or the first with a number behind it that is free. */
-export function freeId(wanted: string, taken: ReadonlySet<string>): string {
-  const stem = wanted.replace(/-\d+$/, '') || 'part';
-  if (!taken.has(wanted)) return wanted;
-  for (let n = 2; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
 }
 
 /** Copies of parts under free ids, moved by so many millimetres. Their order is kept. */

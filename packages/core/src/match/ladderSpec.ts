@@ -1,4 +1,4 @@
-import { deltaE, labToHex, spectrumToLab, type Lab } from '../colour/index.js';
+import { deltaE, hexToLab, labToHex, spectrumToLab, type Lab } from '../colour/index.js';
 import { stepShares, paintsById, pigmentOf } from '../ladder/index.js';
 import {
   colouredMetal,
@@ -12,6 +12,7 @@ import {
 } from '../metal/index.js';
 import { masstoneOf } from '../paint/index.js';
 import type { Ladder, LadderStep, Mix, Paint } from '../piece/index.js';
+import { deg } from '../units/index.js';
 import { follows, searchLadder, type FoundStep, type Locked, type Sharing } from './ladder.js';
 import { searchMixes, type SearchOptions } from './search.js';
 import { MIXED_KINDS, paintTable } from './table.js';
@@ -113,6 +114,43 @@ export function searchMixesForLadder(
   options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {},
 ): LadderSearchResult | null {
   const { out = NONE, ...search } = options;
+  const avoided = avoidedFor(ladder, paints);
+  // With nothing of its own hues the metal is mixed from what there is.
+  return (
+    (avoided.length > 0
+      ? searchFrom({ ladder, paints, only, out: new Set([...out, ...avoided]) }, search)
+      : null) ?? searchFrom({ ladder, paints, only, out }, search)
+  );
+}
+
+/** Greyer than this a paint has no hue that could show in a mix. */
+const GREY = 14;
+
+/** Ids of the paints whose hue a ladder's metal has no place for. */
+function avoidedFor(ladder: Ladder, paints: readonly Paint[]): string[] {
+  const avoids = metalOfLadder(ladder)?.avoids;
+  if (!avoids) return [];
+  const [from, to] = avoids;
+  return paints
+    .filter(({ hex }) => {
+      const { a, b } = hexToLab(hex);
+      const hue = (deg(Math.atan2(b, a)) + 360) % 360;
+      return Math.hypot(a, b) > GREY && hue >= from && hue <= to;
+    })
+    .map((p) => p.id);
+}
+
+interface SearchFrom {
+  readonly ladder: Ladder;
+  readonly paints: readonly Paint[];
+  readonly only: readonly number[] | null;
+  readonly out: ReadonlySet<string>;
+}
+
+function searchFrom(
+  { ladder, paints, only, out }: SearchFrom,
+  search: Partial<SearchOptions>,
+): LadderSearchResult | null {
   const mixed = paints.filter((p) => MIXED_KINDS.has(p.kind));
   // Pots that ran out stand behind: steps that keep their mix may name them, new mixes may not.
   const shelf = [...mixed.filter((p) => !out.has(p.id)), ...mixed.filter((p) => out.has(p.id))];
@@ -171,7 +209,8 @@ export function otherMixes(
   index: number,
   options: Partial<SearchOptions> & { readonly out?: ReadonlySet<string> } = {},
 ): OtherMix[] {
-  const { out = NONE, ...search } = options;
+  const { out: gone = NONE, ...search } = options;
+  const out = new Set([...gone, ...avoidedFor(ladder, paints)]);
   const shelf = paints.filter((p) => MIXED_KINDS.has(p.kind) && !out.has(p.id));
   const place = new Map(shelf.map((p, i) => [p.id, i]));
   const [found] = searchMixes(paintTable(shelf), [aimsOf(ladder, paints)[index]], search);

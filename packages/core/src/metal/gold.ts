@@ -7,4 +7,5 @@ export const gold: Metal = {
   path: ['#35202b', '#6a4322', '#a8742a', '#dda93a', '#f2dc8c', '#fbf6e3'],
   coverShares: [1, 0.92, 0.8, 0.61, 0.38, 0.14, 0.02],
   planWeight: 0.75,
+  avoids: [105, 285],
 };

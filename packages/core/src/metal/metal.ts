@@ -13,6 +13,8 @@ export interface Metal {
   readonly coverShares?: readonly number[];
   /** Weight of that plan against the light's own distribution, 0..1; absent: a half. */
   readonly planWeight?: number;
+  /** Hues in degrees that no mix of it is made with, from and to: a gold that passes through green is no gold. */
+  readonly avoids?: readonly [from: number, to: number];
   /** Reflectance face on, 0..1, of a dark body under a clear film; absent for metal, which mirrors alike at every angle. */
   readonly filmReflectance?: number;
 }

@@ -22,8 +22,13 @@ export const activeMinutes = {
   dots: (count: number) => 0.5 + 0.3 * count,
 } as const;
 
-/** "9 drops" where drops can be counted, otherwise by brush tip. */
-export function amountText(ml: number): string {
+/** What an airbrush loses beside the part, and what its cup needs at least. */
+const OVERSPRAY = 1.6;
+const LEAST_CUP_DROPS = 8;
+
+/** "9 drops" where drops can be counted, otherwise by brush tip; for an airbrush what goes into its cup. */
+export function amountText(ml: number, airbrush = false): string {
   const drops = ml / DROP_ML;
+  if (airbrush) return `${Math.max(LEAST_CUP_DROPS, Math.ceil(OVERSPRAY * drops))} drops in the cup`;
   return drops >= 2 ? `${Math.ceil(drops)} drops` : 'by brush tip';
 }

@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
-import { FLAKE, flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
-import { BRUSH, dots, edges, lining, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
+import { FLAKE, flakeBase, flakeBuildUp, flakeLining, washPass } from './flakeParts.js';
+import { BRUSH, dots, edges, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
 
 const DEEP = '#15161c';
 
@@ -45,14 +45,7 @@ export const flakeLitAsPainted: School = {
         ),
       ),
       ...flakeBuildUp(input, mid + 1),
-      lining(
-        input,
-        washPass(
-          input,
-          { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
-          DEEP,
-        ),
-      ),
+      flakeLining(input, DEEP),
       edges(input, { ...FLAKE }),
       top(input, { ...FLAKE }),
       dots(input, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),

@@ -1,5 +1,17 @@
 import type { SchoolInput, Pass } from './definition.js';
-import { BRUSH, dryOf, DRY_MIN, lastOf, pass, shade, STROKES, valueStep, buildUpPasses } from './parts.js';
+import {
+  BRUSH,
+  buildUpPasses,
+  dryOf,
+  DRY_MIN,
+  lastOf,
+  lining,
+  pass,
+  pickPaint,
+  shade,
+  STROKES,
+  valueStep,
+} from './parts.js';
 
 /** Flake holds in medium; plain water floats it off. */
 export const FLAKE = {
@@ -52,5 +64,33 @@ export function washPass(input: SchoolInput, more: Partial<Pass> = {}, hex = BRO
     waitMin: dryOf(dark.mix, input.paints, DRY_MIN.wash),
     why: 'Contrast on flake comes from what darkens it. It looks worse wet than dry.',
     ...more,
+  });
+}
+
+/** The base flake once more, on all that does not lie in the shade: what the wash took is brought back before the lights. */
+export const relight = (input: SchoolInput): Pass =>
+  valueStep(input, 0, {
+    ...FLAKE,
+    step: 'relight',
+    title: 'base flake again, on what faces the light',
+    over: { from: Math.min(1, lastOf(input)), to: lastOf(input) },
+    needs: null,
+    coats: { count: 1 },
+    tool: BRUSH.base,
+    stroke: 'On raised places and upper faces, thinned with medium; recesses and undersides keep the wash.',
+    why: 'A wash dulls flake. The same flake again brings the metal back and leaves the depth.',
+  });
+
+/** A paint this far from a dark line still makes one. */
+const DARK_LINE = 30;
+
+/** A dark line by ordinary paint: over flake a wash would leave a dull rim, and it is never the last to go on. */
+export function flakeLining(input: SchoolInput, hex = BROWN_BLACK): Pass {
+  const dark = pickPaint(input.paints, hex, ['paint'], DARK_LINE);
+  return lining(input, {
+    mix: dark ? [{ paint: dark.id, parts: 1 }] : [],
+    words: dark ? null : `a dark paint near ${hex}: none is on your shelf`,
+    waitMin: DRY_MIN.line,
+    why: 'Parts one plate from the next, without a wash over flake that is lit.',
   });
 }

@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
-import { FLAKE, flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
-import { dots, edges, lining, midOf, top, undercoat } from './parts.js';
+import { FLAKE, flakeBase, flakeBuildUp, flakeLining, washPass } from './flakeParts.js';
+import { dots, edges, midOf, top, undercoat } from './parts.js';
 
 const VIOLET_BROWN = '#3a2130';
 
@@ -38,14 +38,7 @@ export const goldOverUndertone: School = {
       },
       VIOLET_BROWN,
     ),
-    lining(
-      input,
-      washPass(
-        input,
-        { role: 'lining', step: 'lining', title: 'lining in recesses and joints', over: 'recesses' },
-        VIOLET_BROWN,
-      ),
-    ),
+    flakeLining(input, VIOLET_BROWN),
     edges(input, { ...FLAKE }),
     top(input, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
     dots(input, { film: 'flake' }),

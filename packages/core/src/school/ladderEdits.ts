@@ -7,11 +7,15 @@ import {
   type Ladder,
   type Mix,
   type Paint,
+  type Part,
   type Piece,
   type SchoolId,
   type Shelf,
 } from '../piece/index.js';
 import { flakeLadder, paintSnapshot, withSchool } from './adopt.js';
+import { FREE } from '../ladder/index.js';
+import { freeId, refused } from '../units/index.js';
+import { pickPaint } from './parts.js';
 import { schools } from './registry.js';
 
 export interface KnownPaints {
@@ -83,6 +87,50 @@ export function withLadder(
     paints: [...piece.paints.map((p) => byId.get(p.id) ?? p), ...taken.filter((p) => !known.has(p.id))],
   };
 }
+
+/** Steps that a new metal is laid in. */
+const NEW_STEPS = 7;
+
+/**
+ * A ladder of a metal that a piece does not have yet, its steps still to be mixed.
+ * @throws RefusedInput where there is nothing to mix from
+ */
+export function newLadder(
+  metal: Metal,
+  taken: readonly Ladder[],
+  { paints, out }: Pick<KnownPaints, 'paints' | 'out'>,
+): Ladder {
+  const owned = paints.filter((p) => !out.includes(p.id));
+  const [any] = owned.filter((p) => MIXED_KINDS.has(p.kind));
+  if (!any) throw refused('shelf', 'no paint to mix from', 'at least one paint');
+  const under = pickPaint(owned, FIRST_UNDERCOAT, ['primer', 'paint']) ?? any;
+  const step = { mix: [{ paint: any.id, parts: 1 }], water: 1, aimedShare: 1, ...FREE };
+  const bare: Ladder = {
+    id: freeId(metal.id, new Set(taken.map((l) => l.id))),
+    name: metal.label,
+    metal: metal.id,
+    school: 'dark-first',
+    undercoat: under.id,
+    steps: Array.from({ length: NEW_STEPS }, (_, k) => ({ ...step, id: `${metal.id}-${k + 1}` })),
+  };
+  return ladderFromSpec(bare, { metal, steps: NEW_STEPS, crowd: 0 });
+}
+const FIRST_UNDERCOAT = '#161616';
+
+/** A piece with one more metal, and a part painted in it. */
+export function withMetal(piece: Piece, part: string, ladder: Ladder, paints: readonly Paint[]): Piece {
+  const held = withLadder({ ladders: [...piece.ladders, ladder], paints: piece.paints }, ladder, paints);
+  return { ...piece, ...held, parts: piece.parts.map((p) => (p.id === part ? paintedIn(p, ladder.id) : p)) };
+}
+
+/** A part in another metal; one that was none is polished at first. */
+export const paintedIn = (part: Part, ladder: string): Part => ({
+  ...part,
+  finish:
+    part.finish.kind === 'metal'
+      ? { ...part.finish, ladder }
+      : { kind: 'metal', ladder, polish: 'polished', steps: null, composition: 0 },
+});
 
 /** What becomes of a ladder under another school. */
 export type SchoolChange =

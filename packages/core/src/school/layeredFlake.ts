@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
-import { flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
-import { dots, edges, lining, top, undercoat } from './parts.js';
+import { flakeBase, flakeBuildUp, flakeLining } from './flakeParts.js';
+import { dots, edges, top, undercoat } from './parts.js';
 
 export const layeredFlake: School = {
   id: 'layered-flake',
@@ -20,16 +20,7 @@ export const layeredFlake: School = {
     undercoat(input),
     flakeBase(input),
     ...flakeBuildUp(input, 1),
-    lining(
-      input,
-      washPass(input, {
-        role: 'lining',
-        step: 'lining',
-        title: 'lining in recesses and joints',
-        over: 'recesses',
-        why: 'Lines keep a plate clean where a wash would dull it.',
-      }),
-    ),
+    flakeLining(input),
     edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     top(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     dots(input, { film: 'flake' }),

@@ -118,12 +118,20 @@ export function valueStep(input: SchoolInput, k: number, more: Partial<Pass> = {
   });
 }
 
-/** Said where another undercoat takes the place of the one that is asked for. */
-const insteadText = ({ undercoatAsked }: LadderAtHand): string =>
-  undercoatAsked ? ` ${undercoatAsked} is not on your shelf: this comes nearest.` : '';
+/** Where no primer is to hand a paint is laid in its place, by brush. */
+const BRUSHED_INSTEAD = {
+  water: 0.5,
+  coats: { count: 2 },
+  tool: BRUSH.broad,
+  why: 'There is no primer on your shelf: this paint is the first tone instead. Paint holds better on a primer.',
+} as const satisfies Partial<Pass>;
 
-export const undercoat = ({ ladder, paints }: SchoolInput): Pass =>
-  pass({
+const INSTEAD = ' It is the nearest of your primers to the one that the approach asks for.';
+
+export function undercoat({ ladder, paints }: SchoolInput): Pass {
+  const paint = paints.find((p) => p.id === ladder.undercoat);
+  const { undercoatAsked }: LadderAtHand = ladder;
+  return pass({
     role: 'undercoat',
     step: 'undercoat',
     title: 'undercoat',
@@ -135,9 +143,11 @@ export const undercoat = ({ ladder, paints }: SchoolInput): Pass =>
     tool: SPRAY,
     stroke: STROKES.even,
     begin: 'clean, smooth and dry',
-    waitMin: paints.find((p) => p.id === ladder.undercoat)?.dryMin ?? DRY_MIN.primer,
-    why: `Paint holds on it, and it is the first tone of the whole.${insteadText(ladder)}`,
+    waitMin: paint?.dryMin ?? DRY_MIN.primer,
+    why: `Paint holds on it, and it is the first tone of the whole.${undercoatAsked ? INSTEAD : ''}`,
+    ...(undercoatAsked && paint?.kind !== 'primer' ? BRUSHED_INSTEAD : {}),
   });
+}
 
 export function smoothing(input: SchoolInput, more: Partial<Pass> = {}): Pass {
   const mid = stepAt(input, midOf(input));

@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
-import { flakeBase, flakeBuildUp, washPass } from './flakeParts.js';
-import { dots, edges, lining, midOf, top, undercoat } from './parts.js';
+import { flakeBase, flakeBuildUp, flakeLining, relight, washPass } from './flakeParts.js';
+import { dots, edges, midOf, top, undercoat } from './parts.js';
 
 export const washAndLift: School = {
   id: 'wash-and-lift',
@@ -28,17 +28,9 @@ export const washAndLift: School = {
       level: 'display',
       why: 'Shade gathers where light does not come.',
     }),
+    relight(input),
     ...flakeBuildUp(input, 1),
-    lining(
-      input,
-      washPass(input, {
-        role: 'lining',
-        step: 'lining',
-        title: 'lining in recesses and joints',
-        over: 'recesses',
-        coats: { count: 1 },
-      }),
-    ),
+    flakeLining(input),
     edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     top(input, {
       film: 'flake',

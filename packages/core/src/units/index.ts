@@ -10,3 +10,4 @@ export * from './refused.js';
 export * from './ring.js';
 export * from './text.js';
 export * from './vec3.js';
+export * from './freeId.js';

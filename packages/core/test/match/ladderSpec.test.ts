@@ -23,6 +23,11 @@ import {
   writePiece,
   type Paint,
   RefusedInput,
+  EMPTY_SHELF,
+  metals,
+  paintOf,
+  readTypedPaints,
+  shelved,
 } from '../../src/index.js';
 
 const paints = paintsById(towline);
@@ -202,4 +207,47 @@ test('ends of a ladder are the metal’s, or those that were asked for', () => {
   expect(values(null, null)[4]).toBeCloseTo(path[path.length - 1], 0);
   expect([values(20, 80)[0], values(20, 80)[4]]).toEqual([20, 80]);
   expect(() => values(80, 20)).toThrow(RefusedInput);
+});
+
+describe('gold from ten paints of one’s own, typed by name', () => {
+  const names = [
+    'deep violet', 'strong yellow', 'dark ochre', 'warm yellow', 'pale yellow',
+    'white', 'black', 'dark red-brown', 'blue-green', 'ivory',
+  ]; // prettier-ignore
+  const typed = readTypedPaints(names.join('\n')).map((l) => l.paint!);
+  const paints = shelved(EMPTY_SHELF, typed).shelf.paints.map(paintOf);
+  const gold = metals.find((m) => m.id === 'gold')!;
+  const black = paints.find((p) => p.name === 'black')!;
+  const free = coldSteel.steps.map((s) => ({
+    ...s,
+    mix: [{ paint: black.id, parts: 1 }],
+    settled: 'no' as const,
+  }));
+  const found = searchMixesForLadder(
+    ladderFromSpec({ ...coldSteel, steps: free }, { metal: gold, steps: 7, crowd: 0 }),
+    paints,
+    null,
+  )!;
+
+  test('has no blue-green in it, reads as gold, and rises step by step', () => {
+    const used = new Set(found.ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
+    expect([...used]).not.toContain('blue-green');
+    expect(found.reading.metal.id).toBe('gold');
+    const l = found.steps.map((s) => s.lab.l);
+    l.slice(1).forEach((v, i) => expect(v).toBeGreaterThan(l[i]));
+    // White stays out of all but the last steps.
+    found.ladder.steps.slice(0, 5).forEach((s) => expect(s.mix.map((m) => m.paint)).not.toContain('white'));
+  });
+
+  test('never passes through green: every step’s hue lies between violet and yellow', () => {
+    for (const { lab } of found.steps) {
+      const hue = ((Math.atan2(lab.b, lab.a) * 180) / Math.PI + 360) % 360;
+      if (Math.hypot(lab.a, lab.b) > 8) expect(hue < 105 || hue > 285).toBe(true);
+    }
+  });
+
+  test('of greens and blues alone it is still mixed from what there is', () => {
+    const cold = paints.filter((p) => ['blue-green', 'black', 'white'].includes(p.id));
+    expect(searchMixesForLadder({ ...found.ladder, steps: free }, cold, null)).not.toBeNull();
+  });
 });

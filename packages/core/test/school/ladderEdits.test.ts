@@ -11,6 +11,12 @@ import {
   withStepConfirmed,
   withStepMix,
   withStepValue,
+  flakeLadder,
+  layPasses,
+  newLadder,
+  paintedIn,
+  withMetal,
+  writePiece,
 } from '../../src/index.js';
 
 const [steel] = sluiceWarden.ladders;
@@ -90,5 +96,84 @@ describe('another school', () => {
     if (back.kind !== 'search') throw new Error(back.kind);
     expect(back.ladder.school).toBe(painted[0]);
     expect(back.ladder.steps.every((s) => s.settled === 'no')).toBe(true);
+  });
+});
+
+describe('a metal that a piece does not have yet', () => {
+  test('is a ladder of its own, over an undercoat and paints that are owned, and the part is painted in it', () => {
+    const gold = metalById('gold');
+    const ladder = newLadder(gold, sluiceWarden.ladders, known);
+    expect(sluiceWarden.ladders.map((l) => l.id)).not.toContain(ladder.id);
+    const after = withMetal(sluiceWarden, 'crown', ladder, towline);
+    expect(after.ladders.at(-1)).toEqual(ladder);
+    expect(after.parts.find((p) => p.id === 'crown')!.finish).toMatchObject({
+      kind: 'metal',
+      ladder: ladder.id,
+    });
+    expect(() => writePiece(after)).not.toThrow();
+    // A second of the same metal has an id of its own.
+    expect(newLadder(gold, after.ladders, known).id).not.toBe(ladder.id);
+  });
+
+  test('paints cloth in metal too, and keeps polish and steps of what was metal', () => {
+    const cloth = {
+      ...sluiceWarden.parts[0],
+      finish: { kind: 'matte', name: 'Cloth', hex: '#57302d' },
+    } as const;
+    expect(paintedIn(cloth, 'gold').finish).toMatchObject({ polish: 'polished', steps: null });
+    const crown = sluiceWarden.parts.find((p) => p.id === 'crown')!;
+    expect(paintedIn(crown, 'gold').finish).toEqual({ ...crown.finish, ladder: 'gold' });
+  });
+
+  test('with nothing to mix from is refused in words', () => {
+    const empty = { paints: towline, out: towline.map((p) => p.id) };
+    expect(() => newLadder(metalById('gold'), [], empty)).toThrow(/shelf held no paint to mix from/);
+  });
+});
+
+describe('true metal after its wash', () => {
+  const layered = {
+    ...sluiceWarden.ladders[0],
+    ...flakeLadder(sluiceWarden.ladders[0], 'wash-and-lift', silver, towline)!,
+  };
+  const input = { ladder: layered, paints: towline };
+  const passes = schools['wash-and-lift'].passes(input);
+  const { passes: laid } = layPasses(
+    passes,
+    layered.steps.map((_, k) => k),
+    input,
+  );
+  const after = (step: string) => laid.find((l) => l.pass.step === step)!.after.map((c) => c.l);
+  const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
+  const over35 = (list: readonly number[]) => list.filter((l) => l > 35).length / list.length;
+
+  test('has the base flake again on what faces the light, before the lights; nothing washed comes after', () => {
+    const order = passes.map((p) => p.step);
+    expect(order.indexOf('relight')).toBe(order.indexOf('wash-low') + 1);
+    expect(passes.slice(order.indexOf('relight')).every((p) => p.film !== 'wash')).toBe(true);
+    expect(passes.find((p) => p.step === 'relight')).toMatchObject({
+      film: 'flake',
+      thinner: 'medium',
+      mix: layered.steps[0].mix,
+    });
+  });
+
+  test('is darker after the wash and comes alive again by the relight and the lights', () => {
+    const [base, washed, relit] = [layered.steps[0].id, 'wash-low', 'relight'].map(after);
+    const lit = after(layered.steps[layered.steps.length - 1].id);
+    expect(mean(washed)).toBeLessThan(mean(base) - 3);
+    expect(mean(relit)).toBeGreaterThan(mean(washed));
+    expect(mean(lit)).toBeGreaterThan(mean(relit));
+    expect(over35(lit)).toBeGreaterThan(over35(washed));
+    // The shade keeps what the wash gave it.
+    expect(lit[0]).toBeCloseTo(washed[0], 6);
+  });
+
+  test('no flake school ends with a wash, nor lines with one', () => {
+    for (const id of flakes) {
+      const own = schools[id].passes(input);
+      expect(own.filter((p) => p.role === 'lining').every((p) => p.film !== 'wash')).toBe(true);
+      expect(own.at(-1)!.film).not.toBe('wash');
+    }
   });
 });

@@ -109,7 +109,12 @@ describe('only what is owned', () => {
     const planned = pieceOnShelf({ ladders: [coldSteel], paints: [...towline] }, shelfWith(owned));
     const [under] = schools['dark-first'].passes({ ladder: planned.ladders[0], paints: planned.paints });
     expect(under.mix).toEqual([{ paint: 'grey-primer', parts: 1 }]);
-    expect(under.why).toMatch(/Towline black primer is not on your shelf: this comes nearest/);
+    expect(under.why).toMatch(/nearest of your primers/);
+    const noPrimer = towline.filter((p) => p.kind === 'paint');
+    const bare = pieceOnShelf({ ladders: [coldSteel], paints: [...towline] }, shelfWith(noPrimer));
+    const [brushed] = schools['dark-first'].passes({ ladder: bare.ladders[0], paints: bare.paints });
+    expect(brushed.tool.kind).toBe('brush');
+    expect(brushed.why).toMatch(/no primer on your shelf/);
   });
 
   test('what only a plan knows is never saved, nor put into the piece by an edit', () => {

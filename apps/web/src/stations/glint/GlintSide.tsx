@@ -3,6 +3,7 @@ import { activeFindings, type Part, type Piece } from '@pale-glint/core';
 import { Tabs } from 'radix-ui';
 import { memo } from 'react';
 import { FinishFields, SizeFields } from '../../map/PartForm.js';
+import { useNewMetal } from '../../map/useNewMetal.js';
 import { PartFigures } from '../../map/PartFigures.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { useStation, type GlintSide as Side } from '../stationState.js';
@@ -22,6 +23,7 @@ const Figures = memo(function Figures({ part, ladders }: FiguresProps) {
   const change = (recipe: (p: Part) => void, gesture: string) =>
     store.change((d) => recipe(d.parts.find((p) => p.id === part.id)!), gesture);
   const end = () => store.endGesture();
+  const newMetal = useNewMetal(part.id);
   const news = sheets.byPart.get(part.id);
   return (
     <div className="space-y-4 px-4 py-3">
@@ -37,6 +39,7 @@ const Figures = memo(function Figures({ part, ladders }: FiguresProps) {
           part={part}
           ladders={ladders}
           change={change}
+          newMetal={newMetal}
           changePiece={(recipe, gesture) => store.change(recipe, gesture)}
         />
       </section>

@@ -11,6 +11,7 @@ import {
 } from 'lucide-react';
 import { useState } from 'react';
 import { FinishFields, PlaceFields, SizeFields } from '../../map/PartForm.js';
+import { useNewMetal } from '../../map/useNewMetal.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
@@ -68,6 +69,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
   const change = (recipe: (p: Part) => void, gesture: string) =>
     store.change((d) => recipe(d.parts[index]), gesture);
   const end = () => store.endGesture();
+  const newMetal = useNewMetal(part.id);
   return (
     <aside
       aria-label={part.name}
@@ -94,6 +96,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
           part={part}
           ladders={piece.ladders}
           change={change}
+          newMetal={newMetal}
           changePiece={(r, gesture) => store.change(r, gesture)}
         />
       </section>
