@@ -42,6 +42,7 @@ function ideal(metal) {
     metal: metal.id,
     school: 'dark-first',
     undercoat: 'black-primer',
+    recipe: [],
     steps: paints.map((p, k) => ({
       id: p.id,
       mix: [{ paint: p.id, parts: 1 }],

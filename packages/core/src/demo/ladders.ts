@@ -32,6 +32,7 @@ export const militiaIron: Ladder = {
   metal: null,
   school: 'wash-and-lift',
   undercoat: 'black-primer',
+  recipe: [],
   steps: steps('i', 0.25, [
     [['sluice-iron', 1]],
     [['boiler-iron', 1]],
@@ -49,6 +50,7 @@ export const militiaGilt: Ladder = {
   metal: 'old-gold',
   school: 'gold-over-undertone',
   undercoat: 'red-primer',
+  recipe: [],
   steps: steps(
     'g',
     0.25,
@@ -72,6 +74,7 @@ export const heronCopper: Ladder = {
   metal: 'copper',
   school: 'textured',
   undercoat: 'black-primer',
+  recipe: [],
   steps: steps(
     'c',
     1,
@@ -114,6 +117,7 @@ export const heronBrass: Ladder = {
   metal: 'brass',
   school: 'textured',
   undercoat: 'black-primer',
+  recipe: [],
   steps: steps(
     'r',
     1,

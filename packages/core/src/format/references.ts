@@ -1,5 +1,5 @@
 import type { Problem } from '../units/index.js';
-import type { Piece } from '../piece/index.js';
+import type { Mix, Piece } from '../piece/index.js';
 import { pathText } from './problems.js';
 
 /** What the schema alone cannot see: ids that occur twice, and ids that point nowhere. */
@@ -46,18 +46,28 @@ export function referenceProblems(piece: Piece): Problem[] {
   const pigmented = new Set(
     piece.paints.filter((p) => p.kind !== 'medium' && p.kind !== 'varnish').map((p) => p.id),
   );
+  const pigmentIn = (mix: Mix, path: readonly PropertyKey[]) => {
+    if (mix.every((m) => paints.has(m.paint) && !pigmented.has(m.paint)))
+      problems.push({
+        path: pathText(path),
+        held: 'only mediums and varnishes',
+        accepted: 'a mix with at least one paint that holds pigment',
+      });
+  };
   piece.ladders.forEach((ladder, l) => {
     idsOf('steps of this ladder', ladder.steps, ['ladders', l, 'steps']);
     need(paints, ladder.undercoat, 'paints', ['ladders', l, 'undercoat']);
+    idsOf('changes of this recipe', ladder.recipe, ['ladders', l, 'recipe']);
+    ladder.recipe.forEach((change, c) => {
+      if (!('mix' in change) || !change.mix) return;
+      const path = ['ladders', l, 'recipe', c, 'mix'] as const;
+      change.mix.forEach((m, k) => need(paints, m.paint, 'paints', [...path, k, 'paint']));
+      pigmentIn(change.mix, path);
+    });
     ladder.steps.forEach((step, s) => {
       const path = ['ladders', l, 'steps', s] as const;
       step.mix.forEach((m, k) => need(paints, m.paint, 'paints', [...path, 'mix', k, 'paint']));
-      if (step.mix.every((m) => paints.has(m.paint) && !pigmented.has(m.paint)))
-        problems.push({
-          path: pathText([...path, 'mix']),
-          held: 'only mediums and varnishes',
-          accepted: 'a mix with at least one paint that holds pigment',
-        });
+      pigmentIn(step.mix, [...path, 'mix']);
       const before = s > 0 ? ladder.steps[s - 1].aimedShare : 1;
       if (step.aimedShare > before)
         problems.push({

@@ -29,7 +29,7 @@ import {
 } from '../rig/index.js';
 import type { WithSurfaces } from '../sculpt/index.js';
 import { metalOfLadder } from '../match/index.js';
-import { layPasses, schools, type LaidPass, type Pass, type School } from '../school/index.js';
+import { layPasses, passesOf, schools, type LaidPass, type Pass, type School } from '../school/index.js';
 import { seedOf, tableMemo, weakMemo2 } from '../units/index.js';
 import type { Composition } from './band.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
@@ -137,13 +137,13 @@ function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]):
   const steps = chooseSteps(ladder, count);
   const school = schools[ladder.school];
   const input = { ladder, paints };
-  const passes = school.passes(input);
+  const passes = passesOf(input);
   const { undercoat, passes: body } = layPasses(
     passes,
     steps.map((s) => ladder.steps.indexOf(s)),
     input,
   );
-  const laid = body[body.length - 1].after;
+  const laid = body.at(-1)?.after ?? steps.map(() => undercoat);
   return {
     ladder,
     steps,

@@ -8,6 +8,7 @@ export const bronze: Ladder = {
   metal: 'bronze',
   school: 'dark-first',
   undercoat: 'black-primer',
+  recipe: [],
   steps: [
     { id: 'b1', mix: [{ paint: 'tarred-oak', parts: 1 }], water: 1, aimedShare: 1, ...FREE },
     {

@@ -8,6 +8,7 @@ export const coldSteel: Ladder = {
   metal: 'cold-steel',
   school: 'dark-first',
   undercoat: 'black-primer',
+  recipe: [],
   steps: [
     {
       id: 's1',

@@ -8,3 +8,5 @@ export * from './stepId.js';
 export * from './shelf.js';
 export * from './schools.js';
 export * from './atHand.js';
+export * from './recipe.js';
+export { ROLES } from './roles.js';

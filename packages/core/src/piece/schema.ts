@@ -4,6 +4,8 @@ import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
 import { sculptsSchema, underlaySchema } from './pictures.js';
+import { MOST_CHANGES, mixSchema, recipeChangeSchema, waterSchema } from './recipe.js';
+import { ROLES } from './roles.js';
 import { SCHOOLS } from './schools.js';
 
 export const FORMAT = 'pale-glint/piece';
@@ -27,22 +29,6 @@ export const FINISHES = ['matt', 'satin', 'gloss'] as const;
 /** Shapes in which a lamp shows in shiny metal. */
 export const LAMPS = ['round', 'window', 'strip'] as const;
 export const PURPOSES = ['table', 'display', 'competition'] as const;
-/** The jobs a step of the painting order can do. */
-export const ROLES = [
-  'undercoat',
-  'base',
-  'wash',
-  'value',
-  'glaze',
-  'varnish',
-  'smoothing',
-  'bounce',
-  'tint',
-  'lining',
-  'edges',
-  'glints',
-  'matte',
-] as const;
 export const paintSchema = z.strictObject({
   id: id('of this paint'),
   name: words(80, 'as on the pot', 1),
@@ -64,11 +50,6 @@ export const paintSchema = z.strictObject({
   ).nullable(),
 });
 
-const partsOfPaint = z.strictObject({
-  paint: id('of a paint in paints'),
-  parts: whole(1, 99, 'equal volumes of this paint'),
-});
-
 export const ladderSchema = z.strictObject({
   id: id('of this ladder'),
   name: words(80, 'of the metal', 1),
@@ -78,8 +59,8 @@ export const ladderSchema = z.strictObject({
   steps: list(
     z.strictObject({
       id: id('of this value step'),
-      mix: list(partsOfPaint, 4, 'paints in parts').min(1, { error: () => 'a mix of 1 to 4 paints' }),
-      water: ratio(0, 20, 'parts of water to one part of paint'),
+      mix: mixSchema,
+      water: waterSchema,
       aimedShare: ratio(0, 1, 'share of a part this step should cover'),
       value: ratio(0, 100, 'value aimed at, 0 black to 100 white; null where the mix says it').nullable(),
       settled: oneOf(['no', 'yes'], 'whether a search leaves this mix alone'),
@@ -87,6 +68,7 @@ export const ladderSchema = z.strictObject({
     12,
     'value steps, dark to light',
   ).min(2, { error: () => 'a list of 2 to 12 value steps' }),
+  recipe: list(recipeChangeSchema, MOST_CHANGES, 'how its passes differ from those of its approach'),
 });
 
 const placeSchema = z.strictObject({

@@ -11,7 +11,7 @@ import {
   type Purpose,
   type Role,
 } from '../piece/index.js';
-import { DRY_MIN, missingAmong, schools, toolText, type Film, type Pass } from '../school/index.js';
+import { DRY_MIN, missingAmong, passesOf, toolText, type Film, type Pass } from '../school/index.js';
 import { listOf, plain, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
@@ -163,7 +163,7 @@ function primerLayers(input: OrderInput): OrderLayer[] {
     .sort((p, q) => q.mine.length - p.mine.length);
   return primed.flatMap(({ over, mine }, i) => {
     const [ladder] = over;
-    const passes = schools[ladder.school].passes({ ladder, paints: piece.paints });
+    const passes = passesOf({ ladder, paints: piece.paints });
     const sprayed = passes.find((p) => p.role === 'undercoat');
     if (!sprayed) return [];
     const pass = i === 0 ? sprayed : { ...sprayed, ...BRUSHED_PRIMER };

@@ -81,7 +81,8 @@ function readsAsMetalFrom(p: PreparedPart, value: Float32Array): number | null {
     const l = lightnessFrom(values.map((v) => after[stepOf(v, p.steps)].l));
     return { range: l.high - l.low, middle: l.middleHalf };
   });
-  const end = spreads[spreads.length - 1];
+  const end = spreads.at(-1);
+  if (!end) return null;
   const range = Math.min(rangeL, OF_FINISHED * end.range);
   const middle = Math.min(MIDDLE_WEIGHT * middleHalfL, OF_FINISHED * end.middle);
   const found = spreads.findIndex((s) => s.range >= range && s.middle >= middle);

@@ -4,6 +4,7 @@ import { metalAt, type Metal } from '../metal/index.js';
 import type { Ladder, LadderStep, Mix, Paint, SchoolId } from '../piece/index.js';
 import { deg } from '../units/index.js';
 import { pickPaint } from './parts.js';
+import { passesOf } from './recipe.js';
 import { schools } from './registry.js';
 
 /** A ladder under another approach, over the undercoat it asks for where one like it is among the paints. */
@@ -69,5 +70,5 @@ export const paintSnapshot = (ladder: Ladder, paints: readonly Paint[]): Set<str
   new Set([
     ladder.undercoat,
     ...ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)),
-    ...schools[ladder.school].passes({ ladder, paints }).flatMap((p) => p.mix.map((m) => m.paint)),
+    ...passesOf({ ladder, paints }).flatMap((p) => p.mix.map((m) => m.paint)),
   ]);

@@ -5,3 +5,4 @@ export * from './registry.js';
 export * from './adopt.js';
 export * from './ladderEdits.js';
 export * from './onShelf.js';
+export * from './recipe.js';

@@ -111,6 +111,7 @@ export function newLadder(
     metal: metal.id,
     school: 'dark-first',
     undercoat: under.id,
+    recipe: [],
     steps: Array.from({ length: NEW_STEPS }, (_, k) => ({ ...step, id: `${metal.id}-${k + 1}` })),
   };
   return ladderFromSpec(bare, { metal, steps: NEW_STEPS, crowd: 0 });

@@ -16,7 +16,13 @@ import { pickPaint } from './parts.js';
 
 /** Paints that ladders name themselves: undercoats and steps. */
 const namedBy = (ladders: readonly Ladder[]): Set<string> =>
-  new Set(ladders.flatMap((l) => [l.undercoat, ...l.steps.flatMap((s) => s.mix.map((m) => m.paint))]));
+  new Set(
+    ladders.flatMap((l) => [
+      l.undercoat,
+      ...l.steps.flatMap((s) => s.mix.map((m) => m.paint)),
+      ...l.recipe.flatMap((c) => ('mix' in c && c.mix ? c.mix.map((m) => m.paint) : [])),
+    ]),
+  );
 
 /** A ladder over an undercoat that the painter has: the nearest primer, or the nearest paint where there is none. */
 const overOwned = weakMemo2((ladder: Ladder, paints: readonly Paint[]): Ladder => {

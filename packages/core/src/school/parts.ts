@@ -123,7 +123,7 @@ const BRUSHED_INSTEAD = {
   water: 0.5,
   coats: { count: 2 },
   tool: BRUSH.broad,
-  why: 'There is no primer on your shelf: this paint is the first tone instead. Paint holds better on a primer.',
+  why: 'This paint is the first tone in place of a primer. Paint holds better on a primer.',
 } as const satisfies Partial<Pass>;
 
 const INSTEAD = ' It is the nearest of your primers to the one that the approach asks for.';
@@ -145,7 +145,7 @@ export function undercoat({ ladder, paints }: SchoolInput): Pass {
     begin: 'clean, smooth and dry',
     waitMin: paint?.dryMin ?? DRY_MIN.primer,
     why: `Paint holds on it, and it is the first tone of the whole.${undercoatAsked ? INSTEAD : ''}`,
-    ...(undercoatAsked && paint?.kind !== 'primer' ? BRUSHED_INSTEAD : {}),
+    ...(paint && paint.kind !== 'primer' ? BRUSHED_INSTEAD : {}),
   });
 }
 

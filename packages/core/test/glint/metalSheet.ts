@@ -62,7 +62,15 @@ function newIdeal(id: string): Ideal {
   }));
   return {
     paints,
-    ladder: { id, name: metal.label, metal: id, school: 'dark-first', undercoat: 'black-primer', steps },
+    ladder: {
+      id,
+      name: metal.label,
+      metal: id,
+      school: 'dark-first',
+      undercoat: 'black-primer',
+      recipe: [],
+      steps,
+    },
   };
 }
 

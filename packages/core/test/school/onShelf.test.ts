@@ -114,7 +114,7 @@ describe('only what is owned', () => {
     const bare = pieceOnShelf({ ladders: [coldSteel], paints: [...towline] }, shelfWith(noPrimer));
     const [brushed] = schools['dark-first'].passes({ ladder: bare.ladders[0], paints: bare.paints });
     expect(brushed.tool.kind).toBe('brush');
-    expect(brushed.why).toMatch(/no primer on your shelf/);
+    expect(brushed.why).toMatch(/in place of a primer/);
   });
 
   test('what only a plan knows is never saved, nor put into the piece by an edit', () => {

@@ -4,12 +4,11 @@ import {
   SCHOOLS,
   type Ladder,
   type OrderFinding,
-  type OrderLayer,
   type Paint,
   type Piece,
   type SchoolId,
 } from '@pale-glint/core';
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 import { Choice } from '../../ui/Choice.js';
 
 const SORTS = [
@@ -20,27 +19,19 @@ const SORTS = [
 interface ApproachChoiceProps {
   readonly ladder: Ladder;
   readonly purpose: Piece['rig']['purpose'];
-  /** Layers of this ladder, in order. */
-  readonly order: readonly OrderLayer[];
+  /** Its passes, to be looked at and changed. */
+  readonly way: ReactNode;
   readonly findings: readonly OrderFinding[];
   readonly primers: readonly Paint[];
   readonly onSchool: (school: SchoolId) => void;
   readonly onUndercoat: (paint: string) => void;
 }
 
-const short = (l: OrderLayer): string =>
-  l.role === 'value' || l.role === 'base'
-    ? `${/step (\d+)/.exec(l.title)?.[1] ?? 'base'}`
-    : l.title
-        .replace(/^[^,]+, (?=\p{Ll})/u, '')
-        .replace(/,.*$/, '')
-        .toLowerCase();
-
 /** How the metal is laid: its approach, the way it goes, where to stop, and what its order would spoil. */
 export function ApproachChoice({
   ladder,
   purpose,
-  order,
+  way,
   findings,
   primers,
   onSchool,
@@ -87,25 +78,7 @@ export function ApproachChoice({
         <p>
           {school.description} <span className="text-g28">Suits {school.suits}.</span>
         </p>
-        {order.length > 0 && (
-          <ol aria-label={`Way of ${ladder.name}`} className="flex flex-wrap gap-y-1 text-label">
-            {order.map((l, i) => (
-              <li key={`${l.role}/${l.step}`} className="flex items-center">
-                <span
-                  title={`${l.title}: ${l.why}`}
-                  className={
-                    'px-1.5 py-0.5 ' +
-                    `${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ` +
-                    `${l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`
-                  }
-                >
-                  {short(l)}
-                </span>
-                {i < order.length - 1 && <span aria-hidden className="h-px w-2 bg-g50" />}
-              </li>
-            ))}
-          </ol>
-        )}
+        {way}
         <p className="text-label text-g28">
           {PURPOSES.map((p) => (
             <span key={p} className={p === purpose ? 'font-semibold text-g10' : ''}>

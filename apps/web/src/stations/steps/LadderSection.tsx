@@ -1,4 +1,12 @@
-import { missingAmong, orderFindings, schools, type Ladder, type Metal } from '@pale-glint/core';
+import {
+  missingAmong,
+  orderFindings,
+  schools,
+  type Ladder,
+  type Metal,
+  type OrderLayer,
+  type Paint,
+} from '@pale-glint/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { usePieceState } from '../../store/PieceContext.js';
@@ -10,6 +18,7 @@ import { LadderColumns } from './LadderColumns.js';
 import { LadderOffer } from './LadderOffer.js';
 import { LadderSpecForm } from './LadderSpecForm.js';
 import { MixEditor } from './MixEditor.js';
+import { RecipeEditor } from './RecipeEditor.js';
 import { stepNotes } from './stepNotes.js';
 import { ThreePuddles } from './ThreePuddles.js';
 import { useLadderEdits, useReading, type LadderEdits } from './useLadderEdits.js';
@@ -56,6 +65,24 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
       </p>
     </div>
   );
+}
+
+/** What a pass may be laid with. */
+const PASS_KINDS: ReadonlySet<Paint['kind']> = new Set(['paint', 'ink', 'wash', 'one-coat', 'metallic']);
+
+function OwnWay({
+  ladder,
+  order,
+  edits,
+}: {
+  ladder: Ladder;
+  order: readonly OrderLayer[];
+  edits: LadderEdits;
+}) {
+  const { piece } = usePieceState();
+  const { paints, out } = edits.known;
+  const owned = paints.filter((p) => PASS_KINDS.has(p.kind) && !out.includes(p.id));
+  return <RecipeEditor {...{ ladder, order, owned }} paints={piece.paints} onPut={edits.put} />;
 }
 
 /** Paints that the steps name and the painter has none of, what comes nearest, and the way out. */
@@ -105,7 +132,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       <ApproachChoice
         ladder={ladder}
         purpose={piece.rig.purpose}
-        order={mine}
+        way={mine.length > 0 && <OwnWay ladder={ladder} order={mine} edits={edits} />}
         findings={findings}
         primers={paints.filter(
           (p) => (p.kind === 'primer' && !out.includes(p.id)) || p.id === ladder.undercoat,
