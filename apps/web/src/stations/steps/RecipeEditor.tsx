@@ -41,7 +41,10 @@ function changeText(change: RecipeChange, titles: ReadonlyMap<string, string>): 
 function Changes({ ladder, paints, onPut }: RecipeProps) {
   if (ladder.recipe.length === 0) return null;
   const untouched = passesOf({ ladder: { ...ladder, recipe: [] }, paints });
-  const titles = new Map(untouched.map((p) => [`${p.role}/${p.step}`, p.title]));
+  const titles = new Map([
+    ...untouched.map((p) => [`${p.role}/${p.step}`, p.title] as const),
+    ...ladder.recipe.flatMap((c) => (c.kind === 'add' ? [[`${c.role}/${c.id}`, c.title] as const] : [])),
+  ]);
   const waiting = new Set(recipeOf({ ladder, paints }).waiting.map((c) => c.id));
   return (
     <ul aria-label={`Changed in the way of ${ladder.name}`} className="flex flex-wrap gap-2 text-label">

@@ -1,10 +1,12 @@
 import type { Ladder, OrderLayer, PassRef } from '@pale-glint/core';
 import { sameRef } from '@pale-glint/core';
 
-const short = (l: OrderLayer): string =>
-  l.role === 'value' || l.role === 'base'
-    ? (/step (\d+)/.exec(l.title)?.[1] ?? l.title.replace(/^[^,]+, (?=\p{Ll})/u, '').toLowerCase())
-    : l.title.replace(/^[^,]+, (?=\p{Ll})/u, '').toLowerCase();
+/** A layer in a word or a few: its number, or its title without the name of its metal. */
+function short({ role, title }: OrderLayer, { name }: Ladder): string {
+  const own = title.startsWith(`${name}, `) ? title.slice(name.length + 2) : title;
+  const step = role === 'value' || role === 'base' ? /step (\d+) of/.exec(own) : null;
+  return step?.[1] ?? own.toLowerCase();
+}
 
 /** The pass that a layer is of: reflections and dots are one pass each, whatever their source or colour. */
 export const refOfLayer = ({ role, step }: OrderLayer): PassRef =>
@@ -37,7 +39,7 @@ export function Way({ ladder, order, chosen, onChoose }: WayProps) {
                 `${on ? 'ring-2 ring-g10 ring-offset-1' : l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`
               }
             >
-              {short(l)}
+              {short(l, ladder)}
             </button>
             {i < order.length - 1 && <span aria-hidden className="h-px w-2 bg-g50" />}
           </li>
