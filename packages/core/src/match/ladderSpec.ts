@@ -46,6 +46,7 @@ export function ladderFromSpec(
   const shares = stepShares(steps, metal.coverShares);
   const same = steps === ladder.steps.length;
   const last = ladder.steps.length - 1;
+  const kept = keptIds(ladder, steps);
   return {
     ...ladder,
     metal: metal.id,
@@ -54,7 +55,7 @@ export function ladderFromSpec(
       const old = ladder.steps[Math.round((k * last) / (steps - 1))];
       return {
         ...old,
-        id: same ? old.id : `${ladder.id}-${steps}-${k + 1}`.slice(-60),
+        id: kept[k] ?? `${ladder.id}-${steps}-${k + 1}`.slice(-60),
         aimedShare: shares[k],
         value: Math.round(value * 10) / 10,
         settled: same ? old.settled : 'no',
@@ -62,6 +63,25 @@ export function ladderFromSpec(
     }),
   };
 }
+
+/**
+ * Ids for another count of steps: each old one stays with the new step nearest to its place, so that what is kept under it
+ * follows; null where none is near.
+ */
+function keptIds({ steps: old }: Ladder, count: number): (string | null)[] {
+  const ids = new Array<string | null>(count).fill(null);
+  // Ends first, then the others: an end is an end, however many lie between.
+  const order = old
+    .map((_, i) => i)
+    .sort((a, b) => Number(isEnd(b, old.length)) - Number(isEnd(a, old.length)));
+  for (const i of order) {
+    const k = Math.round((i * (count - 1)) / Math.max(1, old.length - 1));
+    ids[k] ??= old[i].id;
+  }
+  return ids;
+}
+
+const isEnd = (i: number, count: number) => i === 0 || i === count - 1;
 
 /** Dried colour of a step where it covers. */
 export const stepLab = (step: LadderStep, paints: ReadonlyMap<string, Paint>): Lab =>

@@ -1,5 +1,5 @@
 import { ladderFromSpec, MIXED_KINDS } from '../match/index.js';
-import type { Metal } from '../metal/index.js';
+import { LEAST_STEPS, MOST_STEPS, type Metal } from '../metal/index.js';
 import {
   paintOf,
   savedLadder,
@@ -56,6 +56,34 @@ export const withStepMix = (ladder: Ladder, index: number, mix: Mix, water: numb
 /** A ladder whose step (from 0) keeps its mix from now on, or gives it free for a search. */
 export const withStepConfirmed = (ladder: Ladder, index: number, confirmed: boolean): Ladder =>
   withStep(ladder, index, { settled: confirmed ? 'yes' : 'no' });
+
+/**
+ * A ladder with one more step between one (from 0) and the next; all others keep their ids and mixes, so that what was
+ * ticked stays ticked.
+ * @param mix what it is laid with, drying to `value` (L*)
+ */
+export function withStepSplit(ladder: Ladder, index: number, mix: Mix, value: number): Ladder {
+  const [dark, light] = [ladder.steps[index], ladder.steps[index + 1]];
+  if (!dark || !light) throw refused('step', `${index}`, `0 to ${ladder.steps.length - 2}`);
+  if (ladder.steps.length >= MOST_STEPS)
+    throw refused('steps', `${ladder.steps.length + 1}`, `at most ${MOST_STEPS}`);
+  const between = {
+    id: freeId(`${ladder.id}-between`, new Set(ladder.steps.map((s) => s.id))),
+    mix,
+    water: (dark.water + light.water) / 2,
+    aimedShare: (dark.aimedShare + light.aimedShare) / 2,
+    value: Math.round(value * 10) / 10,
+    settled: 'yes' as const,
+  };
+  return { ...ladder, steps: ladder.steps.toSpliced(index + 1, 0, between) };
+}
+
+/** A ladder without one of its steps (from 0); all others keep their ids and mixes. */
+export function withoutStep(ladder: Ladder, index: number): Ladder {
+  if (ladder.steps.length <= LEAST_STEPS)
+    throw refused('steps', `${ladder.steps.length - 1}`, `at least ${LEAST_STEPS}`);
+  return { ...ladder, steps: ladder.steps.toSpliced(index, 1) };
+}
 
 /** Whether a ladder names a paint in one of its steps that nothing may be mixed from. */
 export const namesAny = (ladder: Ladder, out: readonly string[]): boolean =>

@@ -104,10 +104,20 @@ describe('a row of small forms', () => {
     // The second step is found along the whole of the chain.
     const [left, right] = [-1, 1].map((side) => zones.zones[1].cover.some(([[x]]) => side * x > 4));
     expect([left, right]).toEqual([true, true]);
-    const steps = paintingOrder(piece, new Map([[part.id, sheet]])).flatMap((l) =>
-      l.parts.filter((p) => p.part === 'chain'),
+    const placesOf = (form: Row) => {
+      const own = newPart('chain', form);
+      const of = { ...piece, parts: [own] };
+      return paintingOrder(of, new Map([['chain', partSheet(own, of)]])).flatMap((l) =>
+        l.parts.map((p) => p.where),
+      );
+    };
+    // Large enough they are painted one by one, small ones in one stroke.
+    expect(
+      placesOf(row({ widthMm: 60, heightMm: 20, oneMm: 6 })).some((w) => /^on each link: /.test(w)),
+    ).toBe(true);
+    expect(placesOf(row()).some((w) => /in one stroke, with the side of a nearly dry brush/.test(w))).toBe(
+      true,
     );
-    expect(steps.some((s) => /^on each link: /.test(s.where))).toBe(true);
     expect(preparePart(part, piece).metal!.glints.length).toBeGreaterThan(3);
   });
 });

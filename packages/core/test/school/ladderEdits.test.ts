@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import {
   changeSchool,
   metalById,
@@ -17,6 +18,9 @@ import {
   paintedIn,
   withMetal,
   writePiece,
+  ladderFromSpec,
+  withStepSplit,
+  withoutStep,
 } from '../../src/index.js';
 
 const [steel] = sluiceWarden.ladders;
@@ -175,5 +179,65 @@ describe('true metal after its wash', () => {
       expect(own.filter((p) => p.role === 'lining').every((p) => p.film !== 'wash')).toBe(true);
       expect(own.at(-1)!.film).not.toBe('wash');
     }
+  });
+});
+
+describe('what a step is known by', () => {
+  const half = [{ paint: 'chalk', parts: 1 }];
+
+  test('a step split in two keeps all that was there: ids, settled mixes, shares that do not grow', () => {
+    const settled = withStepConfirmed(steel, 3, true);
+    const split = withStepSplit(settled, 2, half, 47.26);
+    expect(split.steps).toHaveLength(steel.steps.length + 1);
+    expect(split.steps.filter((_, k) => k !== 3)).toEqual(settled.steps);
+    expect(split.steps[3]).toMatchObject({ mix: half, value: 47.3, settled: 'yes' });
+    split.steps
+      .slice(1)
+      .forEach((s, i) => expect(s.aimedShare).toBeLessThanOrEqual(split.steps[i].aimedShare));
+    expect(withoutStep(split, 3)).toEqual(settled);
+  });
+
+  test('500 random splits and removals never change another step, and can be saved', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ split: fc.boolean(), at: fc.nat(11) }), { maxLength: 25 }),
+        (edits) => {
+          let ladder = steel;
+          for (const { split, at } of edits) {
+            const before = ladder;
+            const index = at % (ladder.steps.length - 1);
+            if (split && ladder.steps.length < 12) ladder = withStepSplit(ladder, index, half, 50);
+            else if (!split && ladder.steps.length > 2) ladder = withoutStep(ladder, index);
+            const after = new Map(ladder.steps.map((s) => [s.id, s]));
+            for (const s of before.steps) if (after.has(s.id)) expect(after.get(s.id)).toBe(s);
+            expect(after.size).toBe(ladder.steps.length);
+          }
+          expect(() =>
+            writePiece({ ...sluiceWarden, ladders: [ladder, ...sluiceWarden.ladders.slice(1)] }),
+          ).not.toThrow();
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+
+  test('asked for in more or fewer steps a ladder keeps the ids of those that stay near their place, ends first', () => {
+    for (const count of [5, 6, 8, 10, 12]) {
+      const next = ladderFromSpec(steel, { metal: silver, steps: count, crowd: 0 });
+      const ids = next.steps.map((s) => s.id);
+      expect(new Set(ids).size).toBe(count);
+      expect(ids[0]).toBe(steel.steps[0].id);
+      expect(ids.at(-1)).toBe(steel.steps.at(-1)!.id);
+      const kept = ids.filter((id) => steel.steps.some((s) => s.id === id));
+      expect(kept.length).toBe(Math.min(count, steel.steps.length));
+    }
+  });
+
+  test('a full ladder takes no more, a short one gives none away', () => {
+    const full = Array.from({ length: 5 }).reduce<typeof steel>((l) => withStepSplit(l, 0, half, 20), steel);
+    expect(() => withStepSplit(full, 0, half, 20)).toThrow(/steps held 13; accepted: at most 12/);
+    const two = { ...steel, steps: steel.steps.slice(0, 2) };
+    expect(() => withoutStep(two, 0)).toThrow(/steps held 1; accepted: at least 2/);
+    expect(() => withStepSplit(steel, 6, half, 20)).toThrow(/step held 6/);
   });
 });

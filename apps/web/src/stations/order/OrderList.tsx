@@ -39,11 +39,14 @@ function PartLine({
   step,
   layer,
   name,
+  under,
   ticking,
 }: {
   step: PartStep;
   layer: OrderLayer;
   name: string;
+  /** A step of this part before this one that is not ticked; null where all are. */
+  under: string | null;
   ticking: OrderListProps['ticking'];
 }) {
   const id = idOf(step, ticking?.copy ?? 1);
@@ -73,14 +76,32 @@ function PartLine({
       <p className={`text-label ${done ? 'line-through' : ''}`}>
         <span className="font-semibold">{name}</span>: {message.join('; ')}
       </p>
+      {done && under && (
+        <p role="note" className="text-label font-semibold text-g10">
+          laid over a step that is not ticked: {under.toLowerCase()}
+        </p>
+      )}
     </li>
   );
+}
+
+/** The first layer of each part that is not ticked, by its place in the order. */
+function firstUndone(order: readonly OrderLayer[], ticking: OrderListProps['ticking']): Map<string, number> {
+  const done = new Set(ticking?.ticks.map(stepKey));
+  const first = new Map<string, number>();
+  order.forEach((layer, i) =>
+    layer.parts.forEach((s) => {
+      if (!first.has(s.part) && !done.has(stepKey(idOf(s, ticking?.copy ?? 1)))) first.set(s.part, i);
+    }),
+  );
+  return first;
 }
 
 /** The painting order in words: one mix after the other, and on each part where and how much. */
 export function OrderList({ order, parts, findings, after, onLook, ticking }: OrderListProps) {
   const names = new Map(parts.map((p) => [p.id, p.name]));
   const cautioned = new Set<string>();
+  const undone = firstUndone(order, ticking);
   return (
     <ol className="space-y-px">
       {order.map((layer, i) => {
@@ -149,6 +170,7 @@ export function OrderList({ order, parts, findings, after, onLook, ticking }: Or
                     step={s}
                     layer={layer}
                     name={names.get(s.part) ?? s.part}
+                    under={(undone.get(s.part) ?? i) < i ? order[undone.get(s.part)!].title : null}
                     ticking={ticking}
                   />
                 ))}

@@ -3,6 +3,7 @@ import {
   closeness,
   deltaE,
   labToHex,
+  MOST_STEPS,
   mixText,
   paintsById,
   pigmentOf,
@@ -121,6 +122,8 @@ interface GapProps {
   readonly index: number;
   /** Finds the mix midway; null where none is asked for. */
   readonly half: ((then: (half: Half | null) => void) => void) | null;
+  /** Puts the mix in as a step; null where the ladder is full. */
+  readonly onSplit: ((half: Half) => void) | null;
 }
 
 const gapLook = (gap: number) =>
@@ -128,7 +131,7 @@ const gapLook = (gap: number) =>
   `text-label ${gap > WIDE_GAP ? 'bg-g05 font-bold text-g98' : 'bg-g96 text-g10'}`;
 
 /** The value gap between two steps; pressed, the mix that lies midway, for soft borders. */
-function Gap({ gap, index, half }: GapProps) {
+function Gap({ gap, index, half, onSplit }: GapProps) {
   const [found, setFound] = useState<Half | null | undefined>(undefined);
   const text = `${gap < 0 ? '−' : '+'}${plain(Math.abs(gap), 0)}`;
   if (!half)
@@ -168,6 +171,14 @@ function Gap({ gap, index, half }: GapProps) {
                 {closeness(deltaE(found.lab, found.aim))}. For soft borders; equal parts of the two piles come
                 out darker.
               </p>
+              {onSplit && (
+                <Popover.Close
+                  className="font-semibold underline underline-offset-2"
+                  onClick={() => onSplit(found)}
+                >
+                  Put it in as a step
+                </Popover.Close>
+              )}
             </>
           ) : (
             <p>{found === null ? 'Neither step holds a paint to mix it from.' : 'Looking.'}</p>
@@ -188,6 +199,8 @@ interface LadderColumnsProps {
   readonly notes?: (step: string) => readonly string[];
   /** The mix midway between a step, from 0, and the next, with its words. */
   readonly onHalf?: undefined | ((index: number, then: (half: Half | null) => void) => void);
+  readonly onSplit?: undefined | ((index: number, half: Half) => void);
+  readonly onRemove?: undefined | ((index: number) => void);
   readonly onAim?: undefined | ((index: number, value: number) => void);
   readonly onSettle?: (index: number, settled: boolean) => void;
   /** The way to another mix of a step. */
@@ -202,6 +215,8 @@ export function LadderColumns({
   label,
   notes,
   onHalf,
+  onSplit,
+  onRemove,
   onAim,
   onSettle,
   mixOf,
@@ -237,7 +252,14 @@ export function LadderColumns({
                 />
               </div>
               {gap !== null && (
-                <Gap gap={gap} index={k} half={onHalf ? (then) => onHalf(k - 1, then) : null} />
+                <Gap
+                  gap={gap}
+                  index={k}
+                  half={onHalf ? (then) => onHalf(k - 1, then) : null}
+                  onSplit={
+                    onSplit && ladder.steps.length < MOST_STEPS ? (half) => onSplit(k - 1, half) : null
+                  }
+                />
               )}
               {onAim && (
                 <Aim
@@ -264,6 +286,16 @@ export function LadderColumns({
                 </p>
               ))}
               {mixOf?.(k)}
+              {onRemove && ladder.steps.length > 2 && (
+                <button
+                  type="button"
+                  aria-label={`Take step ${k + 1} out`}
+                  className="underline underline-offset-2"
+                  onClick={() => onRemove(k)}
+                >
+                  take it out
+                </button>
+              )}
               {onSettle && (
                 <label className="flex items-center gap-1.5 pt-0.5">
                   <input

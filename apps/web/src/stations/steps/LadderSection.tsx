@@ -148,6 +148,8 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
           paints={piece.paints}
           found={null}
           onHalf={flake ? undefined : edits.half}
+          onSplit={edits.splitStep}
+          onRemove={edits.removeStep}
           label={`${ladder.name}, value steps`}
           notes={notes}
           onAim={flake ? undefined : edits.aim}

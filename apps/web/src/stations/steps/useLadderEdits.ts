@@ -13,7 +13,9 @@ import {
   withLadder,
   withStepConfirmed,
   withStepMix,
+  withStepSplit,
   withStepValue,
+  withoutStep,
   type Ladder,
   type LadderSearchResult,
   type Metal,
@@ -120,6 +122,8 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     half,
     confirm: (index: number, confirmed: boolean) => put(withStepConfirmed(ladder, index, confirmed)),
     takeMix: (index: number, mix: Mix, water: number) => put(withStepMix(ladder, index, mix, water)),
+    splitStep: (index: number, half: Half) => put(withStepSplit(ladder, index, half.mix, half.lab.l)),
+    removeStep: (index: number) => put(withoutStep(ladder, index)),
     takeOffer: () => {
       if (offer) put(offer.ladder);
       setOffer(null);
