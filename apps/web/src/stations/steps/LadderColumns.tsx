@@ -14,6 +14,7 @@ import {
   wetAndDry,
   type FoundStep,
   type HalfStep,
+  type Lab,
   type Ladder,
   type Paint,
 } from '@pale-glint/core';
@@ -207,6 +208,15 @@ interface LadderColumnsProps {
   readonly mixOf?: (index: number) => ReactNode;
 }
 
+/** A step as tall as its value: dry, and beside it wet on the palette. */
+const Swatch = ({ dry, wet }: { dry: Lab; wet: Lab }) => (
+  <div className="relative flex w-full" style={{ height: `${dry.l}%` }}>
+    <span className="absolute -top-7 left-2 text-lead font-semibold">{plain(dry.l, 0)}</span>
+    <span className="h-full w-2/3" style={{ background: labToHex(dry) }} title="dry" />
+    <span className="h-full w-1/3" style={{ background: labToHex(wet) }} title="wet on the palette, about" />
+  </div>
+);
+
 /** The steps of a ladder as swatches as tall as their value, dry beside wet, with their mixes. */
 export function LadderColumns({
   ladder,
@@ -240,17 +250,7 @@ export function LadderColumns({
         return (
           <li key={step.id} className="flex min-w-0 flex-1 flex-col">
             <div className="relative flex h-62 items-end">
-              <div className="relative flex w-full" style={{ height: `${colours[k].l}%` }}>
-                <span className="absolute -top-7 left-2 text-lead font-semibold">
-                  {plain(colours[k].l, 0)}
-                </span>
-                <span className="h-full w-2/3" style={{ background: labToHex(colours[k]) }} title="dry" />
-                <span
-                  className="h-full w-1/3"
-                  style={{ background: labToHex(wet[k]) }}
-                  title="wet on the palette, about"
-                />
-              </div>
+              <Swatch dry={colours[k]} wet={wet[k]} />
               {gap !== null && (
                 <Gap
                   gap={gap}
