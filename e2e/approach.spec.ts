@@ -78,7 +78,7 @@ test(
     const way = page.getByRole('list', { name: 'Way of Gold' }).getByRole('listitem');
     await expect(way.nth(1)).toHaveText('1');
     await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Middle out' });
-    await expect(way.nth(1)).toHaveText('base');
+    await expect(way.nth(1)).toHaveText('base in the mid tone');
     await expect(gold).toContainText('Lay the mid tone everywhere, shade down from it, then light up.');
     await page.getByRole('link', { name: /Painting order/ }).click();
     await expect(page.getByRole('heading', { name: 'Base in the mid tone' })).toBeVisible();

@@ -146,6 +146,11 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await expect.poll(depth).not.toEqual(ids);
   await on('nearer');
   await expect.poll(depth).toEqual(ids);
+  const [own] = ids.slice(-1);
+  await on('back');
+  await expect.poll(async () => (await depth())[0]).toBe(own);
+  await on('front');
+  await expect.poll(async () => (await depth()).at(-1)).toBe(own);
   await on('group');
   await expect(page.getByLabel('Belongs to', { exact: true })).toBeFocused();
   await page.keyboard.press('a');

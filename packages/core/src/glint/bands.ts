@@ -31,7 +31,7 @@ const AWAY_BASE = 0.08;
 /** Under a light from its side, the light on a blade's lit facet is this much wider. */
 const SIDEWAYS = 1.35;
 /** How far the shaded light stands aside, in travels of the main light, and up to which tilt of the blade. */
-const ASIDE = { by: 1.1, upTo: 0.25 } as const;
+const ASIDE = { by: 0.95, upTo: 0.16 } as const;
 /** How far the main light travels from the middle, at most. */
 const TRAVEL = 0.27;
 /** Angle from the blade's axis within which the light passes over from one facet to the other. */

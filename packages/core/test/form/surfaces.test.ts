@@ -197,7 +197,11 @@ describe('a form', () => {
             const out = sample(form, turned, p, at[0], at[1]);
             const n = [out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]] as const;
             const cosine = dot(n, half);
-            // A tube turns across its axis alone: there the glint is the nearest it comes.
+            // A tube turns across its axis alone, as a link on edge does: there the glint is the nearest it comes.
+            if (form.kind === 'row') {
+              expect(cosine).toBeGreaterThan(Math.sqrt(1 - tilt * tilt) - 0.35);
+              return;
+            }
             if (form.kind === 'tube') expect(cosine).toBeGreaterThan(Math.sqrt(1 - half[1] ** 2) - 0.35);
             else expect(cosine).toBeGreaterThan(form.kind === 'ring' || form.kind === 'disc' ? 0.97 : 0.9999);
           });
