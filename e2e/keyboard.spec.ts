@@ -164,6 +164,8 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await page.keyboard.press('Escape');
   await on('guide');
   await expect(page.getByRole('region', { name: 'First visit' })).toBeVisible();
+  // It leads to the light first.
+  await expect(page).toHaveURL(/\/light$/);
   await page.getByRole('button', { name: 'Leave me to it' }).press('Enter');
   await on('help');
   await expect(page).toHaveURL(/\/keys$/);

@@ -290,7 +290,7 @@ export function LadderColumns({
                 <button
                   type="button"
                   aria-label={`Take step ${k + 1} out`}
-                  className="underline underline-offset-2"
+                  className="block underline underline-offset-2"
                   onClick={() => onRemove(k)}
                 >
                   take it out
