@@ -289,7 +289,7 @@ export function LadderColumns({
               {onRemove && ladder.steps.length > 2 && (
                 <button
                   type="button"
-                  aria-label={`Take step ${k + 1} out`}
+                  aria-label={`take it out: step ${k + 1}`}
                   className="block underline underline-offset-2"
                   onClick={() => onRemove(k)}
                 >
