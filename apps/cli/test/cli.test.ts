@@ -61,6 +61,11 @@ describe('the command line', () => {
     expect(more.parts.at(-1)).toMatchObject({ id: 'tube', place: { xMm: 3, yMm: 4 } });
     const less = await piece('part', at('arm.json'), 'remove', first.id);
     expect(less.parts).toEqual(arm.parts.slice(1));
+    const front = await piece('part', at('arm.json'), 'front', first.id);
+    expect(front.parts).toEqual([...arm.parts.slice(1), first]);
+    const twice = await piece('size', at('arm.json'), first.id, '2');
+    expect(twice.parts[0].form).not.toEqual(first.form);
+    expect(twice.parts.slice(1)).toEqual(arm.parts.slice(1));
     const nearer = await piece('part', at('arm.json'), 'nearer', first.id);
     expect(nearer.parts.slice(0, 2)).toEqual([arm.parts[1], first]);
     writeFileSync(
@@ -83,6 +88,8 @@ describe('the command line', () => {
     [['add', 'arm.json', 'gong'], 'ITEM held "gong"'],
     [['part', 'arm.json', 'polish', 'x'], 'EDIT held "polish"'],
     [['part', 'arm.json', 'remove', 'nobody'], 'PART held "nobody"'],
+    [['size', 'arm.json', 'nobody', '2'], 'PART held "nobody"'],
+    [['size', 'arm.json', 'blade', '900'], 'TIMES held 900'],
     [['override', 'arm.json', 'nobody', '{}'], 'PART held "nobody"'],
     [['release', 'arm.json', 'nothing'], 'CHANGE held "nothing"'],
   ])('%s is refused with what is accepted', async ([command, file, ...rest], said) => {
