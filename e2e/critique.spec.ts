@@ -5,10 +5,24 @@ import { expect, lightAt, saved, settled, test } from './support/server.js';
 
 /** A long blade in mirror polish, and nothing else. */
 function oneBlade(): Piece {
-  const blade = newPart('blade', {
-    kind: 'blade', lengthMm: 42, widthMm: 7, shoulderWidthMm: 7.4, pointMm: 8, ridge: 0, bevelDeg: 28,
-    edges: 'two', curveMm: 0, fullerMm: 0, fullerTo: 0.6, notches: [],
-  }, 'Long blade'); // prettier-ignore
+  const blade = newPart(
+    'blade',
+    {
+      kind: 'blade',
+      lengthMm: 42,
+      widthMm: 7,
+      shoulderWidthMm: 7.4,
+      pointMm: 8,
+      ridge: 0,
+      bevelDeg: 28,
+      edges: 'two',
+      curveMm: 0,
+      fullerMm: 0,
+      fullerTo: 0.6,
+      notches: [],
+    },
+    'Long blade',
+  );
   return newPiece('long-blade', 'Long blade', [
     { ...blade, finish: { kind: 'metal', ladder: 'cold-steel', polish: 'mirror', steps: 7, composition: 0 } },
   ]);

@@ -34,10 +34,45 @@ const fetched = (hash: string) =>
 function jpegOf(width: number, height: number, ...segments: number[][]): Uint8Array {
   const size = [height >> 8, height & 255, width >> 8, width & 255];
   return Uint8Array.from([
-    0xff, 0xd8, ...segments.flat(),
-    0xff, 0xc0, 0, 17, 8, ...size, 3, 1, 0x11, 0, 2, 0x11, 0, 3, 0x11, 0,
-    0xff, 0xda, 0, 12, 3, 1, 0, 2, 0, 3, 0, 0, 63, 0, 1, 2, 3, 0xff, 0xd9,
-  ]); // prettier-ignore
+    0xff,
+    0xd8,
+    ...segments.flat(),
+    0xff,
+    0xc0,
+    0,
+    17,
+    8,
+    ...size,
+    3,
+    1,
+    0x11,
+    0,
+    2,
+    0x11,
+    0,
+    3,
+    0x11,
+    0,
+    0xff,
+    0xda,
+    0,
+    12,
+    3,
+    1,
+    0,
+    2,
+    0,
+    3,
+    0,
+    0,
+    63,
+    0,
+    1,
+    2,
+    3,
+    0xff,
+    0xd9,
+  ]);
 }
 const segment = (marker: number, text: string): number[] => {
   const data = [...Buffer.from(text, 'latin1')];
@@ -55,7 +90,11 @@ const surface: Sculpt = {
   visibility: null,
 };
 
-const triangle = { positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]), index: Uint32Array.from([0, 1, 2]), up: 'z' } as const; // prettier-ignore
+const triangle = {
+  positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]),
+  index: Uint32Array.from([0, 1, 2]),
+  up: 'z',
+} as const;
 
 describe('blobs', () => {
   test('a photo is kept without what it told of camera and place, and served as itself', async () => {

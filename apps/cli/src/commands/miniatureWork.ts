@@ -174,8 +174,13 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
 }
 
 export const SIDES: Readonly<Record<string, readonly [number, number]>> = {
-  front: [0, 0], left: [-90, 0], right: [90, 0], back: [180, 0], above: [0, 35], top: [0, 90],
-}; // prettier-ignore
+  front: [0, 0],
+  left: [-90, 0],
+  right: [90, 0],
+  back: [180, 0],
+  above: [0, 35],
+  top: [0, 90],
+};
 
 function viewFrom(text: string): readonly number[] {
   const side = SIDES[text];

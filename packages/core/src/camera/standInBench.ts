@@ -23,9 +23,36 @@ export interface StandInConditions {
   readonly sheen: number;
 }
 
-export const NO_TROUBLE: StandInConditions = { ambient: 0, noise: 0, fallOff: 0, ballErrorDeg: 0, shiftPx: 0, exposure: 0, warp: 0, sheen: 0 }; // prettier-ignore
-export const MILD: StandInConditions = { ambient: 0.08, noise: 0.02, fallOff: 0.15, ballErrorDeg: 3, shiftPx: 1.5, exposure: 0.15, warp: 0.002, sheen: 0 }; // prettier-ignore
-export const HARD: StandInConditions = { ambient: 0.15, noise: 0.03, fallOff: 0.25, ballErrorDeg: 5, shiftPx: 3, exposure: 0.3, warp: 0.004, sheen: 0 }; // prettier-ignore
+export const NO_TROUBLE: StandInConditions = {
+  ambient: 0,
+  noise: 0,
+  fallOff: 0,
+  ballErrorDeg: 0,
+  shiftPx: 0,
+  exposure: 0,
+  warp: 0,
+  sheen: 0,
+};
+export const MILD: StandInConditions = {
+  ambient: 0.08,
+  noise: 0.02,
+  fallOff: 0.15,
+  ballErrorDeg: 3,
+  shiftPx: 1.5,
+  exposure: 0.15,
+  warp: 0.002,
+  sheen: 0,
+};
+export const HARD: StandInConditions = {
+  ambient: 0.15,
+  noise: 0.03,
+  fallOff: 0.25,
+  ballErrorDeg: 5,
+  shiftPx: 3,
+  exposure: 0.3,
+  warp: 0.004,
+  sheen: 0,
+};
 
 /** One picture: colours with 255 for white, sRGB-encoded, rows from the top. */
 export interface StandInPhoto {

@@ -19,9 +19,19 @@ export const blade: FormDefinition<'blade'> = {
   serves: 'sword, spear, polearm',
   words: ['dagger', 'knife', 'axe', 'glaive', 'halberd', 'spearhead', 'edge', 'fin'],
   defaults: {
-    kind: 'blade', lengthMm: 30, widthMm: 5, shoulderWidthMm: 5, pointMm: 6, ridge: 0, bevelDeg: 28,
-    edges: 'two', curveMm: 0, fullerMm: 0, fullerTo: 0.6, notches: [],
-  }, // prettier-ignore
+    kind: 'blade',
+    lengthMm: 30,
+    widthMm: 5,
+    shoulderWidthMm: 5,
+    pointMm: 6,
+    ridge: 0,
+    bevelDeg: 28,
+    edges: 'two',
+    curveMm: 0,
+    fullerMm: 0,
+    fullerTo: 0.6,
+    notches: [],
+  },
   across: ['widthMm', 'shoulderWidthMm'],
   along: ['lengthMm'],
   numbers: [

@@ -1,9 +1,9 @@
 import type { FormOf } from '../piece/index.js';
+import { sharesOf } from './outline.js';
 
 type Relief = FormOf<'relief'>;
 type Line = readonly (readonly [x: number, y: number])[];
 
-const points = (line: Line) => line.map(([x, y]) => ({ x, y }));
 const mirrored = (line: Line): Line => line.map(([x, y]) => [-x, y] as const);
 
 /** Half a breastplate's outline, from the neck down the viewer's right side. */
@@ -12,7 +12,7 @@ const CHEST: Line = [
   [0.88, 0.36], [0.97, 0.16], [0.98, -0.1], [0.92, -0.36], [0.84, -0.6], [0.8, -0.82], [0.78, -0.95], [0.4, -0.99], [0, -1],
 ]; // prettier-ignore
 
-const OUTLINE = points([...CHEST, ...[...mirrored(CHEST.slice(1, -1))].reverse()]);
+const OUTLINE = sharesOf([...CHEST, ...[...mirrored(CHEST.slice(1, -1))].reverse()]);
 
 /** A plain breastplate: one globe over a barrel, a slight ridge, a waist whose lower edge flares. */
 export const plainChest: Relief = {
@@ -56,8 +56,16 @@ export const muscledChest: Relief = {
     { x: 0.42, y: 0.36, width: 1.2, height: 1, rise: 0.05, rollDeg: -12 },
     { x: 0, y: -0.84, width: 3.6, height: 0.8, rise: -0.12, rollDeg: 0 },
   ],
-  seams: [[[0, 0.5], [0, 0.14], [0, -0.6]] as Line, ...HALF_SEAMS, ...HALF_SEAMS.map(mirrored)].map(points),
-}; // prettier-ignore
+  seams: [
+    [
+      [0, 0.5],
+      [0, 0.14],
+      [0, -0.6],
+    ] as Line,
+    ...HALF_SEAMS,
+    ...HALF_SEAMS.map(mirrored),
+  ].map(sharesOf),
+};
 
 /** Two barrels above, one below: the light makes a Y. */
 export const forkedChest: Relief = {

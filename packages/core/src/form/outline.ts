@@ -6,6 +6,15 @@ import type { Edge, Point, Ring } from './surface.js';
 /** Points of an outline as shares of the half width and half height. */
 export type Shares = readonly { readonly x: number; readonly y: number }[];
 
+/** Places as shares of a form's half width and half height. */
+export const sharesOf = (line: readonly Point[]) => line.map(([x, y]) => ({ x, y }));
+
+/** Where shares lie on a form of this size, in mm from its middle. */
+export const placesOf = (
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+  shares: Shares,
+): Point[] => shares.map(({ x, y }) => [(x * widthMm) / 2, (y * heightMm) / 2]);
+
 const CUTS = 2;
 /** Corners of an outline cut off at a quarter of each side, so that tapped points make a curve (Chaikin 1974). */
 export function cornersCut(ring: Ring, times = CUTS): Ring {
@@ -56,11 +65,10 @@ export function drawnRings(
   { widthMm, heightMm, outline, holes }: Drawn,
   smooth = true,
 ): { rings: Ring[]; notes: string[] } {
-  const [halfW, halfH] = [widthMm / 2, heightMm / 2];
   const gap = Math.max(0.05, GAP_SHARE * Math.min(widthMm, heightMm));
   const notes: string[] = [];
   const ringsOf = (points: Shares, what: string): Ring[] => {
-    const raw = points.map(({ x, y }) => [x * halfW, y * halfH] as const);
+    const raw = placesOf({ widthMm, heightMm }, points);
     const crossed = crossesItself(raw);
     if (crossed) notes.push(`${what} crosses itself: where it lies twice over itself there is a gap`);
     return (crossed ? uncrossed(raw) : [raw]).map((ring) => finer(smooth ? cornersCut(ring) : ring, gap));

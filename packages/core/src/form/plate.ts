@@ -1,6 +1,7 @@
 import { clamp, rad } from '../units/index.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
 import { outwardOf } from './geometry.js';
+import { sharesOf } from './outline.js';
 import { plateOutline } from './plateOutline.js';
 import { midAcross } from './tube.js';
 import { SAMPLE, type Patch } from './surface.js';
@@ -19,12 +20,23 @@ export const plate: FormDefinition<'plate'> = {
       serves: 'crest, wing, blade of an axe, sign',
       words: ['outline', 'free', 'axe', 'fin', 'sign', 'badge', 'crest', 'flat', 'shape'],
       form: {
-        kind: 'plate', widthMm: 12, heightMm: 11, taper: 0, cornerMm: 0, bowDeg: 0,
-        outline: [
-          { x: -0.9, y: 0.35 }, { x: -0.2, y: 0.5 }, { x: 0.55, y: 1 }, { x: 1, y: 0.2 },
-          { x: 0.95, y: -0.45 }, { x: 0.5, y: -1 }, { x: -0.2, y: -0.4 }, { x: -0.9, y: -0.3 },
-        ],
-      }, // prettier-ignore
+        kind: 'plate',
+        widthMm: 12,
+        heightMm: 11,
+        taper: 0,
+        cornerMm: 0,
+        bowDeg: 0,
+        outline: sharesOf([
+          [-0.9, 0.35],
+          [-0.2, 0.5],
+          [0.55, 1],
+          [1, 0.2],
+          [0.95, -0.45],
+          [0.5, -1],
+          [-0.2, -0.4],
+          [-0.9, -0.3],
+        ]),
+      },
     },
   ],
   across: ['widthMm'],

@@ -1,6 +1,6 @@
 import type { FormOf } from '../piece/index.js';
 import { unit, outwardOf } from './geometry.js';
-import { drawnRings } from './outline.js';
+import { drawnRings, placesOf } from './outline.js';
 import type { Point, Ring, SurfaceModel } from './surface.js';
 
 const CORNER_STEPS = 6;
@@ -56,7 +56,7 @@ export function plateOutline(form: FormOf<'plate'>): PlateOutline {
   if (form.outline.length < 3) return fourSided(form);
   const smooth = form.cornerMm > 0;
   const { rings, notes } = drawnRings({ ...form, holes: [] }, smooth);
-  const points = form.outline.map(({ x, y }): Point => [(x * form.widthMm) / 2, (y * form.heightMm) / 2]);
+  const points = placesOf(form, form.outline);
   const outward = outwardOf(points);
   const corners = points.flatMap((p, i) => {
     const [a, b] = [points[(i + points.length - 1) % points.length], points[(i + 1) % points.length]];

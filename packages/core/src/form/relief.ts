@@ -2,9 +2,9 @@ import { clamp } from '../units/index.js';
 import { forkedChest, muscledChest, plainChest } from './breastplates.js';
 import { angleDeg, shareOf, sizeMm, type FormDefinition } from './definition.js';
 import { densified } from './geometry.js';
-import { drawnRings, lineSmoothed, lipsOf } from './outline.js';
+import { drawnRings, lineSmoothed, lipsOf, placesOf } from './outline.js';
 import { heightOf } from './reliefHeight.js';
-import { SAMPLE, type Edge, type Point } from './surface.js';
+import { SAMPLE, type Edge } from './surface.js';
 
 /** A seam between panels is half as wide as the line in a joint. */
 const SEAM_WIDTH = 0.5;
@@ -42,9 +42,8 @@ export const relief: FormDefinition<'relief'> = {
   model(form) {
     const { rings, notes: notes } = drawnRings(form);
     const height = heightOf(form);
-    const [halfW, halfH] = [form.widthMm / 2, form.heightMm / 2];
     const seams = form.seams.map((line): Edge => {
-      const points = lineSmoothed(line.map(({ x, y }): Point => [x * halfW, y * halfH]));
+      const points = lineSmoothed(placesOf(form, line));
       return densified({
         kind: 'recess',
         closed: false,

@@ -1,7 +1,7 @@
 import { clamp, mixNumbers, plain } from '../units/index.js';
 import { sizeMm, type FormDefinition } from './definition.js';
 import { boundsOf, densified, inside, type Bounds } from './geometry.js';
-import { lineSmoothed } from './outline.js';
+import { lineSmoothed, placesOf, sharesOf } from './outline.js';
 import { edgeAt, patchAt, ringAt, type Stand } from './placed.js';
 import { intersect, united, without, type Region } from './region.js';
 import { rowItem } from './rowItems.js';
@@ -79,13 +79,13 @@ export const row: FormDefinition<'row'> = {
     of: 'links',
     widthMm: 14,
     heightMm: 6,
-    path: [
-      { x: -1, y: 1 },
-      { x: -0.5, y: -0.6 },
-      { x: 0, y: -1.25 },
-      { x: 0.5, y: -0.6 },
-      { x: 1, y: 1 },
-    ],
+    path: sharesOf([
+      [-1, 1],
+      [-0.5, -0.6],
+      [0, -1.25],
+      [0.5, -0.6],
+      [1, 1],
+    ]),
     count: 17,
     oneMm: 1.7,
   },
@@ -96,9 +96,18 @@ export const row: FormDefinition<'row'> = {
       serves: 'overlapping plates of arm, leg, back, tail',
       words: ['lames', 'lamellar', 'plates', 'arm', 'back', 'tail', 'articulated', 'segmented'],
       form: {
-        kind: 'row', of: 'lames', widthMm: 3, heightMm: 14, count: 7, oneMm: 7,
-        path: [{ x: 0, y: 1 }, { x: 0.6, y: 0 }, { x: 0, y: -1 }],
-      }, // prettier-ignore
+        kind: 'row',
+        of: 'lames',
+        widthMm: 3,
+        heightMm: 14,
+        count: 7,
+        oneMm: 7,
+        path: sharesOf([
+          [0, 1],
+          [0.6, 0],
+          [0, -1],
+        ]),
+      },
     },
     {
       id: 'feathers',
@@ -106,9 +115,18 @@ export const row: FormDefinition<'row'> = {
       serves: 'wing, crest, plume',
       words: ['wing', 'plume', 'fins', 'fin', 'bird', 'crest', 'leaves'],
       form: {
-        kind: 'row', of: 'feathers', widthMm: 14, heightMm: 5, count: 8, oneMm: 7.5,
-        path: [{ x: -1, y: -0.6 }, { x: -0.2, y: 0.7 }, { x: 1, y: 1 }],
-      }, // prettier-ignore
+        kind: 'row',
+        of: 'feathers',
+        widthMm: 14,
+        heightMm: 5,
+        count: 8,
+        oneMm: 7.5,
+        path: sharesOf([
+          [-1, -0.6],
+          [-0.2, 0.7],
+          [1, 1],
+        ]),
+      },
     },
     {
       id: 'scales',
@@ -116,9 +134,17 @@ export const row: FormDefinition<'row'> = {
       serves: 'edge of a scale skirt, dragon’s back',
       words: ['scale', 'tiles', 'fish', 'dragon', 'skirt'],
       form: {
-        kind: 'row', of: 'scales', widthMm: 14, heightMm: 2, count: 7, oneMm: 2.8,
-        path: [{ x: -1, y: 0 }, { x: 1, y: 0 }],
-      }, // prettier-ignore
+        kind: 'row',
+        of: 'scales',
+        widthMm: 14,
+        heightMm: 2,
+        count: 7,
+        oneMm: 2.8,
+        path: sharesOf([
+          [-1, 0],
+          [1, 0],
+        ]),
+      },
     },
     {
       id: 'coins',
@@ -126,9 +152,18 @@ export const row: FormDefinition<'row'> = {
       serves: 'coins, discs, sequins on a hem',
       words: ['money', 'medals', 'discs', 'pendants', 'hem'],
       form: {
-        kind: 'row', of: 'coins', widthMm: 14, heightMm: 2, count: 6, oneMm: 2.6,
-        path: [{ x: -1, y: 1 }, { x: 0, y: -1 }, { x: 1, y: 1 }],
-      }, // prettier-ignore
+        kind: 'row',
+        of: 'coins',
+        widthMm: 14,
+        heightMm: 2,
+        count: 6,
+        oneMm: 2.6,
+        path: sharesOf([
+          [-1, 1],
+          [0, -1],
+          [1, 1],
+        ]),
+      },
     },
   ],
   across: ['widthMm'],
@@ -155,9 +190,7 @@ export const row: FormDefinition<'row'> = {
   ],
   model(form) {
     const { count } = form;
-    const line = lineSmoothed(
-      form.path.map(({ x, y }): Point => [(x * form.widthMm) / 2, (y * form.heightMm) / 2]),
-    );
+    const line = lineSmoothed(placesOf(form, form.path));
     const path = measured(line);
     const pitch = Math.max(path.long, 0.1) / count;
     const wide = Math.min(form.oneMm, pitch / LEAST_LONG);

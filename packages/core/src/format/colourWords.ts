@@ -20,13 +20,16 @@ const HUES: Readonly<Record<string, Lch>> = {
   khaki: [56, 24, 98], verdigris: [60, 26, 176],
 };
 
-/** Words that change a colour: added to lightness, times chroma, added to hue toward yellow (warm) or blue (cold). */
+/**
+ * Words that change a colour: added to its lightness, times its chroma, added to its hue in degrees toward what is warm
+ * (below 0 toward what is cold).
+ */
 // prettier-ignore
-const CHANGES: Readonly<Record<string, { readonly l?: number; readonly c?: number; readonly warm?: number }>> = {
-  deep: { l: -12, c: 1.1 }, dark: { l: -16, c: 0.85 }, night: { l: -22, c: 0.8 }, pale: { l: 9, c: 0.55 },
-  light: { l: 14, c: 0.75 }, bright: { l: 6, c: 1.25 }, strong: { c: 1.25 }, vivid: { c: 1.35 }, rich: { c: 1.15 },
-  dull: { c: 0.5 }, muted: { c: 0.55 }, dusty: { l: 4, c: 0.5 }, greyish: { c: 0.4 }, off: { l: -3, c: 1.6 },
-  warm: { warm: 8 }, cold: { warm: -8 }, cool: { warm: -8 },
+const CHANGES: Readonly<Record<string, readonly [lighter: number, stronger: number, warmer: number]>> = {
+  deep: [-12, 1.1, 0], dark: [-16, 0.85, 0], night: [-22, 0.8, 0], pale: [9, 0.55, 0], light: [14, 0.75, 0],
+  bright: [6, 1.25, 0], strong: [0, 1.25, 0], vivid: [0, 1.35, 0], rich: [0, 1.15, 0], dull: [0, 0.5, 0],
+  muted: [0, 0.55, 0], dusty: [4, 0.5, 0], greyish: [0, 0.4, 0], off: [-3, 1.6, 0],
+  warm: [0, 1, 8], cold: [0, 1, -8], cool: [0, 1, -8],
 };
 const BLUES: readonly [number, number] = [200, 320];
 
@@ -57,7 +60,7 @@ export function colourOfWords(name: string): string | null {
   }
   if (!colour) return null;
   let [l, c, h] = colour;
-  for (const { l: lighter = 0, c: stronger = 1, warm = 0 } of changes) {
+  for (const [lighter, stronger, warm] of changes) {
     l += lighter;
     c *= stronger;
     // Warm turns reds, yellows and greens toward orange, blues toward violet; cold the other way.

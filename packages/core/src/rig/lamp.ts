@@ -33,8 +33,14 @@ export const lamps: Readonly<Record<LampKind, LampDefinition>> = {
     suits: 'Four panes with a dark cross: reads as high polish at once, on large smooth forms.',
     shape: {
       kind: 'panes',
-      across: [[-15, -1.6], [1.6, 15]],
-      upright: [[-18, -1.6], [1.6, 18]],
+      across: [
+        [-15, -1.6],
+        [1.6, 15],
+      ],
+      upright: [
+        [-18, -1.6],
+        [1.6, 18],
+      ],
     },
   },
   strip: {
@@ -42,7 +48,7 @@ export const lamps: Readonly<Record<LampKind, LampDefinition>> = {
     suits: 'A long lamp overhead: a bent bar that shows the curve of helmets and hulls.',
     shape: { kind: 'panes', across: [[-40, 40]], upright: [[-6, 6]] },
   },
-}; // prettier-ignore
+};
 
 /** Luminance of a lamp whose image has a border, where the sky is 0.36 overhead and 0.8 at the horizon. */
 export const LAMP_LUMINANCE = 1.45;

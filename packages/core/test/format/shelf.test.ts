@@ -212,9 +212,17 @@ describe('colours by name', () => {
 
   test('ten paints typed by plain words alone are all understood, and marked as guessed', () => {
     const words = [
-      'deep violet', 'strong yellow', 'dark ochre', 'warm yellow', 'pale yellow',
-      'white', 'black', 'dark red-brown', 'blue-green', 'ivory',
-    ]; // prettier-ignore
+      'deep violet',
+      'strong yellow',
+      'dark ochre',
+      'warm yellow',
+      'pale yellow',
+      'white',
+      'black',
+      'dark red-brown',
+      'blue-green',
+      'ivory',
+    ];
     const paints = typed(words.join('\n'));
     expect(paints.map((p) => p?.name)).toEqual(words);
     const { shelf } = shelved(

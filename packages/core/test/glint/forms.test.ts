@@ -184,12 +184,15 @@ describe('a straight tube', () => {
 });
 
 const anyForm = fc.constantFrom<Form>(
-  dome(9, 7), dome(8, 8, 'scoop'), tube(5, 7, 14, 0.2), blade,
+  dome(9, 7),
+  dome(8, 8, 'scoop'),
+  tube(5, 7, 14, 0.2),
+  blade,
   { kind: 'band', widthMm: 12, heightMm: 4, sagMm: 2, flareMm: 0.5, wrapDeg: 65, crownDeg: 38 },
   { kind: 'ring', widthMm: 8, heightMm: 6, thicknessMm: 1.6 },
   { kind: 'disc', widthMm: 7, heightMm: 7, surface: 'cast', rimMm: 0.8 },
   { kind: 'disc', widthMm: 7, heightMm: 6, surface: 'turned', rimMm: 0 },
-); // prettier-ignore
+);
 
 describe('every form', () => {
   test('has unit normals that face the eye, inside and past its outline', () => {

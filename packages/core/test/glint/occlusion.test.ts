@@ -71,7 +71,21 @@ describe('contact shadow', () => {
 
   test('is deepest where the parts meet and fades outward', () => {
     const fronts = occludersOf(behind, [behind, ball(0, 0)]);
-    const surface = surfaceOf(preparePart(behind, rigged()).shape.model, gridAround([[[-4, -10], [4, -10], [4, 10], [-4, 10]]], 10, 0)); // prettier-ignore
+    const surface = surfaceOf(
+      preparePart(behind, rigged()).shape.model,
+      gridAround(
+        [
+          [
+            [-4, -10],
+            [4, -10],
+            [4, 10],
+            [-4, 10],
+          ],
+        ],
+        10,
+        0,
+      ),
+    );
     const shade = contactShadow(surface, fronts);
     const at = (y: number) => shade[Math.floor((surface.grid.topMm - y) * 10) * surface.grid.width + 40];
     const line = [3.05, 3.2, 3.4, 3.6, 3.8, 3.95].map(at);

@@ -91,7 +91,18 @@ describe('bands by hand', () => {
   test('are changed relative to what is composed, so that they follow the light', () => {
     for (const hours of [8, 9.5, 10.75, 1.5]) {
       const before = bandOf(handled(blade, [], { hours }), 0, 0);
-      const after = bandOf(handled(blade, [{ kind: 'band-centre', facet: 0, band: 0, by: 0.1 }, { kind: 'band-lean', facet: 0, band: 0, by: -0.05 }], { hours }), 0, 0); // prettier-ignore
+      const after = bandOf(
+        handled(
+          blade,
+          [
+            { kind: 'band-centre', facet: 0, band: 0, by: 0.1 },
+            { kind: 'band-lean', facet: 0, band: 0, by: -0.05 },
+          ],
+          { hours },
+        ),
+        0,
+        0,
+      );
       expect(after.centre - before.centre).toBeCloseTo(0.1, 9);
       expect(after.lean - before.lean).toBeCloseTo(-0.05, 9);
     }
