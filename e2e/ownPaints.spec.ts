@@ -58,7 +58,7 @@ test('a paint that steps name and the shelf has not is told, and one press mixes
   await page.goto(`${server.address}${DEMO}/steps`);
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   await expect(steel.getByRole('note')).toContainText('Not on your shelf: Chalk');
-  await steel.getByRole('button', { name: 'Mix it from what I have' }).click();
+  await steel.getByRole('button', { name: 'Mix these steps from what I have' }).click();
   await expect(steel.getByRole('note')).toHaveCount(0);
   await saved(page);
   await page.keyboard.press('Control+z');
@@ -75,7 +75,7 @@ test('a glaze of one’s own goes in before the last dots, is renamed, moved and
   await page.getByRole('button', { name: 'Add a pass before it' }).click();
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Lamp yellow' });
   await page.getByRole('button', { name: 'Put it in' }).click();
-  await way.getByRole('button', { name: /glaze of lamp yellow/ }).click();
+  await way.getByRole('button', { name: /glaze of Lamp yellow/ }).click();
   const name = page.getByRole('textbox', { name: 'Its name' });
   await name.fill('Warm it up');
   await name.press('Tab');

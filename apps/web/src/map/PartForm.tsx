@@ -3,6 +3,7 @@ import {
   coldSteel,
   forms,
   metals,
+  paintedIn,
   POLISHES,
   polishModels,
   type FormDefinition,
@@ -153,10 +154,7 @@ export function FinishFields({ part, ladders: known, change, changePiece, newMet
     changePiece((d) => {
       if (!d.ladders.some((l) => l.id === ladder.id)) d.ladders.push(ladder);
       const p = d.parts.find((q) => q.id === part.id)!;
-      p.finish =
-        p.finish.kind === 'metal'
-          ? { ...p.finish, ladder: ladder.id }
-          : { kind: 'metal', ladder: ladder.id, polish: 'polished', steps: null, composition: 0 };
+      p.finish = paintedIn(p, ladder.id).finish;
     }, `${part.id}/metal`);
   };
   const metal = (

@@ -37,7 +37,7 @@ const changesText = ({ added, changed, same }: ReturnType<typeof shelved>): stri
 const kindText = (p: ListedPaint): string =>
   [
     p.more['guessed'] === 'yes' ? 'colour guessed' : '',
-    p.kind,
+    p.kind === 'paint' ? '' : p.kind,
     p.opacity,
     p.tint === 'normal' ? '' : `${p.tint} tint`,
     p.finish === 'matt' ? '' : p.finish,
@@ -53,8 +53,8 @@ function Understood({ paints }: { paints: readonly ListedPaint[] }) {
         {paints.slice(0, MOST_SHOWN).map((p) => (
           <li key={p.name} className="flex items-center gap-2 bg-g98 pr-2 text-label">
             <span className="size-7 shrink-0" style={{ background: p.hex }} />
-            <span className="min-w-0 flex-1 truncate font-semibold">{p.name}</span>
-            <span className="text-g38">{kindText(p)}</span>
+            <span className="max-w-40 shrink-0 truncate font-semibold">{p.name}</span>
+            <span className="min-w-0 flex-1 truncate text-right text-g38">{kindText(p)}</span>
           </li>
         ))}
       </ul>

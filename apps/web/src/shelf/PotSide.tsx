@@ -104,7 +104,7 @@ function PotFields({ paint, taken, onChange }: OnePotProps & Pick<PotSideProps, 
         onChange={(hex) => onChange({ hex: hex.toLowerCase(), guessed: 'no' })}
       />
       <ColourField
-        label="Chosen by eye"
+        label="Choose by eye"
         value={picked ?? paint.hex}
         onChange={setPicked}
         onEnd={() => {

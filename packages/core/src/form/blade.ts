@@ -99,8 +99,10 @@ export const blade: FormDefinition<'blade'> = {
           pointFrom: (shoulder - heel) / length,
           opens: cuts ? 1 : -1,
           ...(bent && {
-            bend: { angleAt: (v: number) => leanAt(heel + v * length) },
-            outside: side > 0 === form.curveMm > 0,
+            bend: {
+              angleAt: (v: number) => leanAt(heel + v * length),
+              outside: side > 0 === form.curveMm > 0,
+            },
           }),
         },
         at(x, y, out) {

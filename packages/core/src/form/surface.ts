@@ -52,10 +52,11 @@ export interface Facet {
   readonly axis: Point;
   /** Share of the length at which the point begins; 1 where there is none. */
   readonly pointFrom: number;
-  /** How far a curved blade is turned at a place along it, 0 heel to 1 tip, in radians; absent on straight ones. */
-  readonly bend?: { angleAt(v: number): number };
-  /** Whether it lies on the outside of that bend. */
-  readonly outside?: boolean;
+  /**
+   * On a curved blade: how far it is turned at a place along it, 0 heel to 1 tip, in radians, and whether the facet lies
+   * on the outside of the bend.
+   */
+  readonly bend?: { angleAt(v: number): number; readonly outside: boolean };
   /** 1 where light widens from ridge to edge, -1 where it narrows: the flat beside a cutting edge. */
   readonly opens: 1 | -1;
 }

@@ -143,7 +143,7 @@ function compose(
     character,
     side,
     breadth: other ? breadthOf(lit, tilt, across) : 1,
-    ends: other && facet.bend && !free ? endsLit(facet, normal, light) : null,
+    ends: other && facet.bend && !free ? endsLit(facet.bend, normal, light) : null,
     plateLean: other ? null : plateLean(facet, light),
   });
   const level = mixNumbers(other ? FACET_KEEPS : PLATE_KEEPS, 1, exposed);

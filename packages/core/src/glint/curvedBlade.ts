@@ -25,9 +25,13 @@ export function turnedAlong([x, y, z]: Vec3, angle: number): Vec3 {
 }
 
 /** Where a curved blade catches the light: at its bend and its ends, each by how its own stretch faces the light. */
-export function endsLit({ bend, outside }: Facet, normal: Vec3, light: PartLight): Caught[] {
+export function endsLit(
+  { angleAt, outside }: NonNullable<Facet['bend']>,
+  normal: Vec3,
+  light: PartLight,
+): Caught[] {
   return (outside ? OUTSIDE : INSIDE).map((centre, rank) => {
-    const lit = faceLit(turnedAlong(normal, bend!.angleAt(centre)), light);
+    const lit = faceLit(turnedAlong(normal, angleAt(centre)), light);
     return { centre, caught: PEAKS[rank] * mixNumbers(TURNED_AWAY, 1, lit) };
   });
 }

@@ -73,14 +73,16 @@ function PartLine({
           </Checkbox.Indicator>
         </Checkbox.Root>
       )}
-      <p className={`text-label ${done ? 'line-through' : ''}`}>
-        <span className="font-semibold">{name}</span>: {message.join('; ')}
-      </p>
-      {done && under && (
-        <p role="note" className="text-label font-semibold text-g10">
-          laid over a step that is not ticked: {under.toLowerCase()}
+      <div className="text-label">
+        <p className={done ? 'line-through' : ''}>
+          <span className="font-semibold">{name}</span>: {message.join('; ')}
         </p>
-      )}
+        {done && under && (
+          <p role="note" className="font-semibold text-g10">
+            Laid over a step that is not ticked: {under}.
+          </p>
+        )}
+      </div>
     </li>
   );
 }

@@ -39,7 +39,7 @@ export function Library({ onAdd, full, added }: LibraryProps) {
           type="search"
           aria-label="Find a form"
           placeholder="knee, belt, mail"
-          className="w-full bg-g98 px-2 py-1.5 text-label ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
+          className="w-full [&::-webkit-search-cancel-button]:grayscale bg-g98 px-2 py-1.5 text-label ring-1 ring-g62 outline-none focus:ring-2 focus:ring-g10"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />

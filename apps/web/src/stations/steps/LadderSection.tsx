@@ -102,7 +102,7 @@ function NotOnShelf({ ladder, flake, edits }: { ladder: Ladder; flake: boolean; 
       </p>
       {!flake && (
         <Button look="plain" onClick={edits.mixFromShelf}>
-          Mix it from what I have
+          Mix these steps from what I have
         </Button>
       )}
     </div>

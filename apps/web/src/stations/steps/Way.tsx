@@ -5,7 +5,7 @@ import { sameRef } from '@pale-glint/core';
 function short({ role, title }: OrderLayer, { name }: Ladder): string {
   const own = title.startsWith(`${name}, `) ? title.slice(name.length + 2) : title;
   const step = role === 'value' || role === 'base' ? /step (\d+) of/.exec(own) : null;
-  return step?.[1] ?? own.toLowerCase();
+  return step?.[1] ?? `${own[0].toLowerCase()}${own.slice(1)}`;
 }
 
 /** The pass that a layer is of: reflections and dots are one pass each, whatever their source or colour. */

@@ -103,7 +103,7 @@ export const otherUndercoat: OrderRule = {
     return [
       [
         first,
-        `${label.toLowerCase()} wants ${undercoat.words}: ${undercoat.why[0].toLowerCase()}${undercoat.why.slice(1)}`,
+        `does not suit: ${label.toLowerCase()} wants ${undercoat.words}, for ${undercoat.why[0].toLowerCase()}${undercoat.why.slice(1).replace(/\.$/, '')}`,
       ],
     ];
   },
