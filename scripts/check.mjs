@@ -94,6 +94,7 @@ await checks({
   ],
 });
 
+if (!run(['scripts/bundle-tests.mjs'])) failed++;
 const unit = join(scratch, 'unit.json');
 suite(
   'unit, server and command line',
@@ -105,7 +106,7 @@ suite(
     '--json',
     `--outputFile=${unit}`,
   ],
-  { NODE_NO_WARNINGS: '1' },
+  { NODE_NO_WARNINGS: '1', PALE_GLINT_BUNDLED: '1' },
   () => {
     const r = readJson(unit);
     return {

@@ -2,7 +2,7 @@
 // makes numeric code several times slower. Bound once a module, they cost what they cost in plain Node.
 import swc from '@swc/jest';
 
-const NAMES = [
+export const BOUND_NAMES = [
   'Math',
   'Number',
   'Object',
@@ -23,7 +23,7 @@ export default {
   createTransformer(options) {
     const inner = swc.createTransformer(options);
     const bind = (result) => {
-      const names = NAMES.filter((n) => new RegExp(`\\b${n}\\b`).test(result.code));
+      const names = BOUND_NAMES.filter((n) => new RegExp(`\\b${n}\\b`).test(result.code));
       const code = names.length ? `const { ${names.join(', ')} } = globalThis;${result.code}` : result.code;
       return { ...result, code };
     };

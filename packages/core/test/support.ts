@@ -15,6 +15,9 @@ import {
   type Polish,
 } from '../src/index.js';
 
+/** Whether as much is tried as an evening allows (`npm run soak`), or what a developer waits for. */
+export const LONG = process.env.PALE_GLINT_SEED === 'new';
+
 /** The flat faces of a part alone in its piece: how fully each stands in a light, and its value in the mean. */
 export function facesUnder(own: Part, keyClockHours: number): { lit: number; mean: number }[] {
   const piece = newPiece('x', 'X', [own]);

@@ -14,11 +14,14 @@ import {
   type Form,
   type Piece,
 } from '../../src/index.js';
+import { LONG } from '../support.js';
 
 /** Zones drawn coarser than on the screen. */
 const POINTS = 5000;
 const SIZES = [2, 4, 8, 16, 40];
 const HOURS = 12;
+/** Of the thousands of ways to set a form up: how many. */
+const WAYS = LONG ? 20 : 10;
 
 /** Every form and every variant in the library, and what else a form can be. */
 const shapes: readonly (readonly [string, Form])[] = [
@@ -64,7 +67,7 @@ describe('what the program lays out by default raises nothing', () => {
   test.each(shapes)('%s', (name, form) => {
     const seed = shapes.findIndex(([n]) => n === name);
     const raised: string[] = [];
-    for (let k = 0; k < 20; k++) {
+    for (let k = 0; k < WAYS; k++) {
       const polish = POLISHES[k % POLISHES.length];
       const size = SIZES[(k + Math.floor(k / 5) + seed) % SIZES.length];
       const hour = (k * 7 + seed * 5) % HOURS;
