@@ -4,6 +4,7 @@ import {
   critique,
   facesOf,
   addBounce,
+  awayFrom,
   canonicalGrid,
   gridAround,
   layersOf,
@@ -137,13 +138,10 @@ say(
   const polish = polishOn('polished', null);
   const alone = time(() => radiance(surface, model.patches, prepared.light, polish));
   const bounced = time(() =>
-    addBounce(
-      radiance(surface, model.patches, prepared.light, polish),
-      surface,
-      model.patches,
-      prepared.light,
-      0.5,
-    ),
+    addBounce(radiance(surface, model.patches, prepared.light, polish), surface, model.patches, {
+      toward: awayFrom(prepared.light),
+      most: 0.5,
+    }),
   );
   const all = time(() => layersOf(prepared, grid, surface));
   const fixed = scene(prepared.light, polish);

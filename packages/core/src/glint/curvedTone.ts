@@ -1,7 +1,7 @@
 import type { Patch, Surface } from '../form/index.js';
 import { midValue } from '../ladder/index.js';
 import { polishModels, type MetalSurface, type PartLight } from '../rig/index.js';
-import { addBounce } from './bounce.js';
+import { addBounce, awayFrom } from './bounce.js';
 import {
   fitTone,
   middlePlace,
@@ -138,7 +138,8 @@ function seenMiddle(
   const body = new Float32Array(radiances.length);
   for (let i = 0; i < body.length; i++) body[i] = toned(tone, radiances[i]);
   const most = bounceCrest(midValue(aimed.length), top);
-  return middleHalf(bounce ? addBounce(body, points, patches, light, most) : body);
+  const toward = bounce ? awayFrom(light) : null;
+  return middleHalf(toward ? addBounce(body, points, patches, { toward, most }) : body);
 }
 
 const BINS = 2048;

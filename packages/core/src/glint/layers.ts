@@ -9,11 +9,12 @@ import {
 } from '../form/index.js';
 import { smoothstep, weakMemo2 } from '../units/index.js';
 import { bodyValues } from './body.js';
-import { addBounce } from './bounce.js';
+import { addBounce, awayFrom } from './bounce.js';
 import { bounceCrest } from './curvedTone.js';
 import { contactShadow } from './occlusion.js';
 import { attenuated } from './fallOff.js';
 import { glintAlpha } from './glints.js';
+import { addGlows } from './glow.js';
 import type { Hold } from './overrides.js';
 import { edgeAppearances, type EdgeAppearance, type Edging } from './edgeAppearance.js';
 import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
@@ -36,11 +37,20 @@ export interface Layers {
   readonly tints: readonly TintLayer[];
 }
 
+/** The value stages over a surface, each a new array or the one before it where it changes nothing. */
+export interface Values {
+  readonly body: Float32Array;
+  /** With the bounce and its gap. */
+  readonly bounced: Float32Array;
+  /** With the light of glows, and what is held by hand. */
+  readonly value: Float32Array;
+}
+
 /**
  * The value stages over any surface of the part: light and coverage, less with the distance from the focal part, less
- * what stands in front, then the bounce.
+ * what stands in front, then the bounce, then the light of glows.
  */
-export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Array; value: Float32Array } {
+export function valuesOn(surface: Surface, p: PreparedPart): Values {
   const { model } = p.shape;
   const body = p.metal
     ? bodyValues(model, surface, p.metal.body, p.light, p.metal.polish)
@@ -50,23 +60,32 @@ export function valuesOn(surface: Surface, p: PreparedPart): { body: Float32Arra
     const shade = contactShadow(surface, p.occluders);
     for (let i = 0; i < body.length; i++) body[i] *= 1 - shade[i];
   }
-  if (!p.metal) return { body, value: body };
-  const value = bounced(body, surface, p, p.metal.body.flat);
-  holdPlaces(value, surface, p.overrides.holds);
-  return { body, value };
+  if (!p.metal) return { body, bounced: body, value: body };
+  const { flat } = p.metal.body;
+  const most = bounceCrest(p.midValue, p.metal.polish.shown.top) * (1 - p.lost);
+  const bounced = withBounce(body, surface, p, { most, flat });
+  const value = addGlows(bounced, surface, model.patches, { light: p.light, most, flat });
+  if (p.overrides.holds.length === 0) return { body, bounced, value };
+  const held = Float32Array.from(value);
+  holdPlaces(held, surface, p.overrides.holds);
+  return { body, bounced, value: held };
 }
 
-function bounced(
+function withBounce(
   body: Float32Array,
   surface: Surface,
   p: PreparedPart,
-  flat: readonly boolean[],
+  { most, flat }: { readonly most: number; readonly flat: readonly boolean[] },
 ): Float32Array {
   const own = p.overrides.bounce;
-  if (!own && p.approach.bounce === 'none') return Float32Array.from(body);
-  const { patches } = p.shape.model;
-  const most = own ? own.peak : bounceCrest(p.midValue, p.metal?.polish.shown.top ?? 1) * (1 - p.lost);
-  return addBounce(body, surface, patches, p.light, most, flat, own?.gap);
+  const toward = awayFrom(p.light);
+  if (!toward || (!own && p.approach.bounce === 'none')) return body;
+  return addBounce(body, surface, p.shape.model.patches, {
+    toward,
+    most: own ? own.peak : most,
+    flat,
+    ...(own && { gap: own.gap }),
+  });
 }
 
 /** A held place keeps its value over this share of its radius, and lets go softly beyond. */
@@ -130,7 +149,12 @@ export function layersOf(
     lines: lineLayers(p.shape.model, surface, value, edging(p)),
     glints: glintAlpha(p.metal.glints, surface),
     fine: fineOn(p.shape.model, surface),
-    tints: tintLayers(surface, value, p.light, p.metal.tints, p.metal.tint),
+    tints: tintLayers(
+      { surface, patches: p.shape.model.patches, value },
+      p.light,
+      p.metal.tints,
+      p.metal.tint,
+    ),
   };
 }
 

@@ -1,8 +1,9 @@
 import { hexToLinear } from '../colour/index.js';
-import { NOTHING, type Surface } from '../form/index.js';
+import { NOTHING, type Patch, type Surface } from '../form/index.js';
 import type { Rig } from '../piece/index.js';
 import type { PartLight } from '../rig/index.js';
 import { smoothstep, type Vec3 } from '../units/index.js';
+import { flatGlow, glowsOn } from './glow.js';
 import { lobeTable, lookUp } from './lobes.js';
 
 /** Something whose colour shows in the metal. */
@@ -50,14 +51,20 @@ export const tintSources = (rig: Pick<Rig, 'skyHex' | 'groundHex' | 'neighbours'
 export const tintTaken = (value: number): number =>
   smoothstep(0, SHADOW_TO, value) * (1 - smoothstep(LIGHT_FROM, LIGHT_TO, value));
 
+/** A surface with its patches and the values on it. */
+export interface Tinted {
+  readonly surface: Surface;
+  readonly patches: readonly Patch[];
+  readonly value: Float32Array;
+}
+
 /**
  * Where each source colours a surface: the sky on what faces up, the ground on what faces down, neighbours where the
- * mirrored direction points at them; there they displace sky and ground.
+ * mirrored direction points at them and, where they glow, along flat metal next to them; there they displace sky and ground.
  * @param strength the rig's tint, 0..1
  */
 export function tintLayers(
-  surface: Surface,
-  value: Float32Array,
+  { surface, patches, value }: Tinted,
   light: PartLight,
   sources: readonly TintSource[],
   strength: number,
@@ -65,9 +72,12 @@ export function tintLayers(
   const { patch, nx, ny, nz } = surface;
   const count = patch.length;
   const layers = sources.map((source) => ({ source, weight: new Float32Array(count) }));
+  const glowing = new Set(glowsOn(light).map((n) => n.id));
   const lobes = layers.map(({ source }) => {
     const n = light.neighbours.find((m) => `by-${m.id}` === source.id);
-    return n ? { ...n, table: lobeTable(n.sizeDeg + SPREAD_DEG) } : null;
+    if (!n) return null;
+    const onFlat = glowing.has(n.id) ? flatGlow(surface, patches, n) : null;
+    return { ...n, table: lobeTable(n.sizeDeg + SPREAD_DEG), crest: onFlat?.crest };
   });
   const sky = layers.findIndex((l) => l.source.id === 'sky');
   const ground = layers.findIndex((l) => l.source.id === 'ground');
@@ -82,7 +92,7 @@ export function tintLayers(
       const n = lobes[k];
       if (!n) continue;
       const d = 2 * z * (x * n.toward[0] + y * n.toward[1] + z * n.toward[2]) - n.toward[2];
-      const w = Math.min(left, n.strength * lookUp(n.table, d));
+      const w = Math.min(left, n.strength * Math.max(lookUp(n.table, d), n.crest?.[i] ?? 0));
       layers[k].weight[i] = taken * w;
       left -= w;
     }

@@ -10,17 +10,17 @@ const LIFTED = 0.02;
  * Where the light from below lies on a part, as the viewer sees the clock: along its rim, or in a hollow on the lamp's own
  * side, where the wall turns away from the lamp. Null where nothing is lifted.
  */
-export function bounceWhere(p: PreparedPart, body: Float32Array, value: Float32Array): string | null {
+export function bounceWhere(p: PreparedPart, body: Float32Array, bounced: Float32Array): string | null {
   const { grid, patch } = p.shape.canonical;
   let [x, y, sum] = [0, 0, 0];
   let [cx, cy, count] = [0, 0, 0];
-  for (let i = 0; i < value.length; i++) {
+  for (let i = 0; i < bounced.length; i++) {
     if (patch[i] === NOTHING) continue;
     const at = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
     cx += at[0];
     cy += at[1];
     count++;
-    const lifted = value[i] - body[i];
+    const lifted = bounced[i] - body[i];
     if (lifted < LIFTED) continue;
     x += lifted * at[0];
     y += lifted * at[1];

@@ -96,7 +96,7 @@ function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
   if (!p.metal || p.metal.tints.length === 0) return [];
   const { canonical, model } = p.shape;
   const covered = canonical.alpha.reduce((n, a) => n + a, 0);
-  const layers = tintLayers(canonical, value, p.light, p.metal.tints, 1);
+  const layers = tintLayers({ surface: canonical, patches: model.patches, value }, p.light, p.metal.tints, 1);
   return layers.map(({ source, weight }) => {
     const shows = weight.reduce((n, w, i) => n + (w > SHOWS ? canonical.alpha[i] : 0), 0);
     return { id: source.id, mm2: (shows / Math.max(1, covered)) * areaOf(model.rings) };
@@ -123,7 +123,7 @@ export function partSheet(
 ): PartSheet {
   const { model } = shape;
   const glints = prepared.metal?.glints ?? [];
-  const { body, value } = valuesOn(shape.canonical, prepared);
+  const { body, bounced, value } = valuesOn(shape.canonical, prepared);
   const edges = lineLengths(prepared, value);
   return {
     part: part.id,
@@ -136,7 +136,7 @@ export function partSheet(
     recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
     paleGlints: prepared.approach.glints === 'pale',
-    bounce: bearsBounce(prepared) ? bounceWhere(prepared, body, value) : null,
+    bounce: bearsBounce(prepared) ? bounceWhere(prepared, body, bounced) : null,
     tints: tintsOf(prepared, value),
     readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,

@@ -21,6 +21,8 @@ export interface NeighbourLight {
   /** Standard deviation of its angular size, in degrees. */
   readonly sizeDeg: number;
   readonly strength: number;
+  /** Where it stands from the part's placement point, in mm, and how large it is; null where it is far. */
+  readonly from: { readonly at: Vec3; readonly sizeMm: number } | null;
 }
 
 /** A direction by clock (hours) and height above the picture plane (degrees, toward the viewer), in the view frame. */
@@ -56,6 +58,7 @@ export function neighbourFrom(n: Neighbour, at: typeof NO_PLACE): NeighbourLight
       toward: direction(where.clockHours, where.heightDeg),
       sizeDeg: where.sizeDeg / 2,
       strength: n.strength,
+      from: null,
     };
   const away: Vec3 = [where.xMm - at.xMm, where.yMm - at.yMm, where.depthMm - at.depthMm];
   const apart = Math.hypot(...away);
@@ -65,6 +68,7 @@ export function neighbourFrom(n: Neighbour, at: typeof NO_PLACE): NeighbourLight
     toward: apart > 1e-6 ? [away[0] / apart, away[1] / apart, away[2] / apart] : TO_EYE,
     sizeDeg: clamp(deg(Math.atan(where.sizeMm / 2 / distance)), 1, 45),
     strength: n.strength / (1 + (distance / (HALF_AT_SIZES * where.sizeMm)) ** 2),
+    from: { at: away, sizeMm: where.sizeMm },
   };
 }
 
@@ -78,7 +82,8 @@ export function partLight(rig: Rig, rollDeg: number, at: typeof NO_PLACE = NO_PL
     horizon: Math.sin(rad(rig.horizonDeg)),
     neighbours: rig.neighbours.map((n) => {
       const met = neighbourFrom(n, at);
-      return { ...met, toward: turnZ(met.toward, back) };
+      const from = met.from && { ...met.from, at: turnZ(met.from.at, back) };
+      return { ...met, toward: turnZ(met.toward, back), from };
     }),
   };
 }
