@@ -1,4 +1,5 @@
 import { greyOf, labToLinear, fromLinear, type Lab } from '../colour/index.js';
+import type { Grid } from '../form/index.js';
 import { colourAt, stepOf } from '../ladder/index.js';
 import { clamp, seededRandom, tableMemo, weakMemo } from '../units/index.js';
 import type { Layers } from './layers.js';
@@ -107,11 +108,6 @@ const GAMMA = Uint8ClampedArray.from(
 export const byteOf = (linear: number): number =>
   GAMMA[linear <= 0 ? 0 : linear >= 1 ? GAMMA_ENTRIES : (linear * GAMMA_ENTRIES + 0.5) | 0];
 
-/** Dots of a stipple and the patches they gather in, in mm across, with their weight. */
-const STIPPLE = [
-  [0.26, 0.65],
-  [0.7, 0.45],
-] as const;
 const TILE = 64;
 /** Fixed numbers -1..1 that repeat after TILE cells. */
 const SPECKS = (() => {
@@ -128,9 +124,36 @@ function speck(x: number, y: number): number {
   return upper * (1 - v) + (at(col, row + 1) * (1 - u) + at(col + 1, row + 1) * u) * v;
 }
 
-/** How far a stippled or scratched coat strays from the value it is laid at, in steps, at a point of the part. */
-const stray = (xMm: number, yMm: number): number =>
-  STIPPLE.reduce((sum, [size, weight]) => sum + weight * speck(xMm / size, yMm / size), 0);
+/** Strokes of a scratched and stippled coat: how wide and long, in mm, how they lean to the part's length, how strongly. */
+const STROKES = [
+  { wideMm: 0.1, longMm: 0.9, leanRad: 0.3, weight: 0.6 },
+  { wideMm: 0.13, longMm: 0.7, leanRad: -0.42, weight: 0.5 },
+  { wideMm: 0.17, longMm: 0.17, leanRad: 0, weight: 0.4 },
+].map((s) => ({ ...s, cos: Math.cos(s.leanRad), sin: Math.sin(s.leanRad) }));
+/** Strokes narrower than this many points of the picture are drawn so wide, and the weaker for it. */
+const LEAST_POINTS = 1.4;
+
+/**
+ * How far a scratched and stippled coat strays from the value it is laid at, in steps, at the points of a grid: in strokes
+ * along the part, so that borders break along the stroke.
+ */
+function strayOn({ width, height, pxPerMm, leftMm, topMm }: Grid): (i: number) => number {
+  const upright = height >= width;
+  const drawn = STROKES.map((s) => {
+    const wideMm = Math.max(s.wideMm, LEAST_POINTS / pxPerMm);
+    const longMm = Math.max(s.longMm, wideMm);
+    return { ...s, wideMm, longMm, weight: (s.weight * s.wideMm) / wideMm };
+  });
+  return (i) => {
+    const x = leftMm + (i % width) / pxPerMm;
+    const y = topMm - Math.floor(i / width) / pxPerMm;
+    const [along, across] = upright ? [y, x] : [x, y];
+    let sum = 0;
+    for (const { wideMm, longMm, cos, sin, weight } of drawn)
+      sum += weight * speck((across * cos - along * sin) / wideMm, (across * sin + along * cos) / longMm);
+    return sum;
+  };
+}
 
 /** Between links and under scales this share of the value is left. */
 const HOLES_KEEP = 0.02;
@@ -154,18 +177,13 @@ export function compositeLayers(
   const fine = drawn && stage.laid > 0 ? layers.fine : null;
   const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
   const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
-  const roughness = textured ? 1 / Math.max(1, palette.laid.length - 1) : 0;
+  const roughness = 1 / Math.max(1, palette.laid.length - 1);
+  const stray = textured ? strayOn(grid) : null;
   for (let i = 0; i < alpha.length; i++) {
     const a = alpha[i];
     if (a === 0) continue;
     let v = value[i];
-    if (textured)
-      v +=
-        roughness *
-        stray(
-          grid.leftMm + (i % grid.width) / grid.pxPerMm,
-          grid.topMm - Math.floor(i / grid.width) / grid.pxPerMm,
-        );
+    if (stray) v += roughness * stray(i);
     if (fine) v *= HOLES_KEEP + (1 - HOLES_KEEP) * fine[i];
     let plain = 0;
     if (lining) v *= 1 - lining[i];
