@@ -98,6 +98,48 @@ test('a glaze of one’s own goes in before the last dots, is renamed, moved and
   expect((await steel()).recipe).toEqual([]);
 });
 
+test('a way of one’s own is kept under a name, laid on another metal, and a breach stays with a reason', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}${DEMO}/steps`);
+  const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
+  const way = steel.getByRole('list', { name: 'Way of Cold steel', exact: true });
+  await way.getByRole('button', { name: /smoothing glaze/ }).click();
+  await steel.getByRole('button', { name: 'Leave it out' }).click();
+  await way.getByRole('button', { name: /^bounce/ }).click();
+  for (let i = 0; i < 4; i++) await steel.getByRole('button', { name: 'Later' }).click();
+  await expect(steel.getByRole('list', { name: /would spoil/ })).toContainText('veils the edges');
+  await steel.getByRole('button', { name: 'It may stay' }).first().click();
+  await steel.getByRole('textbox', { name: /Why it may stay/ }).fill('I want it over the edges');
+  await steel.getByRole('button', { name: 'Leave it', exact: true }).click();
+  await expect(steel.getByText('veils the edges')).toHaveCount(0);
+
+  await steel.getByRole('button', { name: 'Keep as my approach' }).click();
+  await steel.getByRole('textbox', { name: 'Name of my approach' }).fill('Quick steel');
+  await steel.getByRole('button', { name: 'Keep it' }).click();
+  await expect(steel.getByText('Laid by your own “Quick steel”.')).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    steel.getByRole('button', { name: 'Save it as a file' }).click(),
+  ]);
+  const bronze = page.getByRole('region', { name: 'Bronze', exact: true });
+  await bronze.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Quick steel' });
+  await expect(bronze.getByText('Laid by your own “Quick steel”.')).toBeVisible();
+  await saved(page);
+  const stored = await server.piece('lock-keepers-arm');
+  for (const ladder of stored.ladders)
+    expect(ladder.recipe.map((c) => c.kind)).toEqual(['leave-out', 'move']);
+  expect(stored.critique.orderQuiet).toHaveLength(1);
+  // The file brings it in again; one that is none says what is wrong with it.
+  await steel.getByLabel('Approach from a file').setInputFiles((await file.path())!);
+  await expect(steel.getByRole('status').last()).toContainText('Laid by “Quick steel” from the file');
+  await steel
+    .getByLabel('Approach from a file')
+    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"name":""}') });
+  await expect(steel.getByRole('status').last()).toContainText('Not taken');
+});
+
 test('a set fits the piece, is made larger as one, and goes behind all in one press', async ({
   page,
   server,

@@ -6,7 +6,9 @@ import {
   HERON_SURFACE,
   readArchive,
   readPaintList,
+  pieceOnShelf,
   readPiece,
+  readShelf,
   readSculpt,
   refused,
   type ListedPaint,
@@ -124,4 +126,12 @@ export function numbers(field: string, text: string, least: number, most: number
       `${least === most ? least : `${least} to ${most}`} numbers with commas between`,
     );
   return list.map((t) => number(field, t, -1e5, 1e5));
+}
+
+/** A piece as a painter with this shelf plans it: other paints are marked as missing. @throws RefusedInput */
+export function pieceOnShelfFrom(path: string, shelf: string | undefined): PieceAtHand {
+  const piece = pieceFrom(path);
+  if (shelf === undefined) return piece;
+  const text = new TextDecoder().decode(readBytes(shelf));
+  return { ...piece, ...pieceOnShelf(piece, readShelf(text)) };
 }

@@ -7,7 +7,7 @@ import {
   type OrderLayer,
   type Piece,
 } from '@pale-glint/core';
-import { answer, number, pieceFrom } from '../io.js';
+import { answer, number, pieceOnShelfFrom } from '../io.js';
 
 const MOST_COPIES = 500;
 
@@ -40,8 +40,10 @@ function layerOut(
     title: layer.title,
     mix: layer.mix.map(({ paint, parts }) => ({ paint, name: paints.get(paint)?.name ?? paint, parts })),
     mixText: layer.mixText,
-    /** Whether every paint of the mix is among the paints the piece was planned with. */
-    onShelf: layer.mix.length > 0 && layer.mix.every(({ paint }) => paints.has(paint)),
+    /** Whether every paint of the mix is on the shelf, or without one among the piece's own paints. */
+    onShelf:
+      layer.mix.length > 0 && layer.missing === '' && layer.mix.every(({ paint }) => paints.has(paint)),
+    missing: layer.missing,
     water: layer.water,
     thinner: layer.thinning,
     coats: Math.max(...layer.parts.map((p) => p.coats)),
@@ -63,8 +65,8 @@ function layerOut(
 }
 
 /** Answers with the painting order of a piece. @throws RefusedInput */
-export function orderCommand(path: string, o: { copies?: string }): void {
-  const read = pieceFrom(path);
+export function orderCommand(path: string, o: { copies?: string; shelf?: string }): void {
+  const read = pieceOnShelfFrom(path, o.shelf);
   const copies =
     o.copies === undefined ? read.copies : Math.round(number('--copies', o.copies, 1, MOST_COPIES));
   const piece = { ...read, copies };

@@ -119,6 +119,7 @@ export function pieceCommands(program: Command): void {
     .description('the painting order with its recipe, layer by layer')
     .argument('<PIECE>')
     .option('--copies <N>', 'for so many identical miniatures; as the piece says unless told')
+    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .action(orderCommand);
 
   program

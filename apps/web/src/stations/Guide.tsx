@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import type { StationState } from './stationState.js';
 import { usePieceState } from '../store/PieceContext.js';
 
@@ -36,17 +36,20 @@ const STEPS = [
   },
 ] as const;
 
+/** Where this visit began. */
+const ENTERED_AT = window.location.pathname;
+
 /** At which step the painter is led; null where nobody is. */
 let at: number | null = null;
 const listeners = new Set<() => void>();
 const set = (next: number | null) => {
   at = next;
-  if (next === null)
-    try {
-      localStorage.setItem(KEY, 'yes');
-    } catch {
-      // Storage full or forbidden: the next visit is led again.
-    }
+  // From its first step on it was there: left in whichever way, it does not come back by itself.
+  try {
+    localStorage.setItem(KEY, 'yes');
+  } catch {
+    // Storage full or forbidden: the next visit is led again.
+  }
   listeners.forEach((l) => l());
 };
 const subscribe = (l: () => void) => {
@@ -84,10 +87,13 @@ export function Guide({ state }: { state: StationState }) {
   const light = `${piece.rig.keyClockHours}/${piece.rig.keyHeightDeg}`;
   const [done, setDone] = useState(false);
   const before = useRef<{ step: number; deed: string } | null>(null);
+  const { pathname } = useLocation();
+  const hasParts = useRef(piece.parts.length > 0);
 
+  // Only who came in by the first page, and only where there is something to be shown: nobody is moved from an address.
   useEffect(() => {
-    if (!ledBefore() && piece.parts.length > 0 && at === null) startGuide();
-  }, [piece.parts.length]);
+    if (ENTERED_AT === '/' && !ledBefore() && hasParts.current && at === null) startGuide();
+  }, []);
 
   const to = step === null ? null : STEPS[step].to;
   useEffect(() => {
@@ -96,6 +102,15 @@ export function Guide({ state }: { state: StationState }) {
     // Only where a new step begins: the painter may look elsewhere meanwhile.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [step]);
+
+  // A painter who goes on alone to a later station has gone on with the guide.
+  useEffect(() => {
+    if (step === null) return;
+    const ahead = STEPS.findIndex((s, k) => k > step && pathname.endsWith(`/${s.to}`));
+    if (ahead > 0 && STEPS[ahead].to !== STEPS[step].to) set(ahead);
+    // Only a change of station counts.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [pathname]);
 
   const deed = step === null ? '' : deedOf(step, state, light);
   useEffect(() => {

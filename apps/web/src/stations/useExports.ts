@@ -39,7 +39,7 @@ export function useExports(piece: Piece) {
     /** @param part id of the part; null for all of the piece */
     card: (part: string | null, name: string) =>
       during('Laying out the card', async () =>
-        save(name, '-card.pdf', 'application/pdf', await askCard({ piece, part })),
+        save(name, '-card.pdf', 'application/pdf', await askCard({ piece, part, ticks: run.ticks })),
       ),
     file: () => save(piece.name, '.glint.json', 'application/json', text()),
     archive: () =>

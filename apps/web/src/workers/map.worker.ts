@@ -206,7 +206,7 @@ function runRegion(job: RegionJob): void {
 
 async function runCard(job: CardJob): Promise<void> {
   const { makeCard } = await import('./card/makeCard.js');
-  const pdf = await makeCard(internPiece(job.piece), job.part);
+  const pdf = await makeCard(internPiece(job.piece), job.part, job.ticks);
   post({ kind: 'card', jobId: job.jobId, pdf }, [pdf.buffer]);
 }
 

@@ -11,6 +11,7 @@ import type {
   Point,
   FixedPiece,
   Survival,
+  Tick,
 } from '@pale-glint/core';
 
 export type MapView = PictureView | 'lines';
@@ -75,6 +76,7 @@ export interface CardJob {
   readonly jobId: number;
   readonly piece: Piece;
   readonly part: string | null;
+  readonly ticks: readonly Tick[];
 }
 
 export interface SvgJob {

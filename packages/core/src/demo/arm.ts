@@ -3,6 +3,7 @@ import {
   AS_THE_PIECE,
   FIRST_APPROACH,
   NO_PICTURES,
+  FIRST_TABLE,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -107,6 +108,7 @@ export const lockKeepersArm: Piece = {
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,
+  table: FIRST_TABLE,
   groups: [{ id: 'arm', name: 'Arm' }],
   notes: [],
 };

@@ -1,6 +1,7 @@
 import { coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
+  FIRST_TABLE,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -190,6 +191,7 @@ export const brassHeron: Piece = {
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,
+  table: FIRST_TABLE,
   groups: [
     { id: 'body', name: 'Body' },
     { id: 'wing', name: 'Wing and tail' },

@@ -1,6 +1,7 @@
 import {
   FIRST_APPROACH,
   NO_PICTURES,
+  FIRST_TABLE,
   NO_WORD,
   FORMAT,
   VERSION,
@@ -85,6 +86,7 @@ export const lockMilitia: Piece = {
   paints: [...towline],
   adjustments: [],
   critique: NO_WORD,
+  table: FIRST_TABLE,
   groups: [
     { id: 'head', name: 'Head' },
     { id: 'body', name: 'Body' },

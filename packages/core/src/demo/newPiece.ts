@@ -3,6 +3,7 @@ import {
   FIRST_APPROACH,
   NO_PICTURES,
   FORMAT,
+  FIRST_TABLE,
   NO_WORD,
   VERSION,
   type Part,
@@ -28,6 +29,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     paints: [...towline],
     adjustments: [],
     critique: NO_WORD,
+    table: FIRST_TABLE,
     groups: [],
     notes: [],
   };

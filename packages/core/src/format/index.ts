@@ -11,5 +11,6 @@ export * from './archive.js';
 export * from './photo.js';
 export * from './palette.js';
 export * from './shelf.js';
+export * from './approachFile.js';
 export * from './typedPaints.js';
 export { colourOfWords } from './colourWords.js';

@@ -53,6 +53,7 @@ export function checkShelf(json: unknown): Shelf {
   const problems = [
     ...doubled(result.data.paints, 'paints', 'paint'),
     ...doubled(result.data.brushes, 'brushes', 'brush'),
+    ...doubled(result.data.approaches, 'approaches', 'approach'),
   ];
   if (problems.length > 0) throw new RefusedInput(problems.slice(0, MOST_PROBLEMS));
   return result.data;

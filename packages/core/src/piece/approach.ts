@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { id, list, oneOf, ratio, words } from './fields.js';
+import { ORDER_RULES } from './orderRules.js';
+import { ROLES } from './roles.js';
 import { FINDINGS } from './findings.js';
 
 /** The questions on which painters disagree, and the answers this program knows. */
@@ -66,6 +68,17 @@ export const critiqueSchema = z.strictObject({
     1000,
     'findings the painter has looked at and leaves',
   ),
+  orderQuiet: list(
+    z.strictObject({
+      ladder: id('of the metal'),
+      rule: oneOf(ORDER_RULES, 'of the order that is broken'),
+      role: oneOf(ROLES, 'what the pass does that breaks it'),
+      step: id('of that pass'),
+      reason: words(400, 'why it may stay', 1),
+    }),
+    400,
+    'breaches of the order that the painter has looked at and leaves',
+  ),
 });
 
 export type PieceApproach = z.infer<typeof approachSchema>;
@@ -88,4 +101,4 @@ export const AS_THE_PIECE: PartApproach = {
   surroundings: null,
 };
 /** Critique settings of a piece that nobody has said anything to. */
-export const NO_WORD: CritiqueSettings = { limits: [], quiet: [] };
+export const NO_WORD: CritiqueSettings = { limits: [], quiet: [], orderQuiet: [] };

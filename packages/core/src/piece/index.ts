@@ -9,4 +9,7 @@ export * from './shelf.js';
 export * from './schools.js';
 export * from './atHand.js';
 export * from './recipe.js';
+export * from './table.js';
+export * from './orderRules.js';
+export * from './keptApproach.js';
 export { ROLES } from './roles.js';

@@ -12,14 +12,14 @@ export const mixSchema = list(partsOfPaint, 4, 'paints in parts').min(1, {
 });
 export const waterSchema = ratio(0, 20, 'parts of water to one part of paint');
 
-/** A pass of an approach: what it does, and its own id or that of its value step. */
+/** A pass of an approach: what it does, and its own id, that of its value step, or that of a source of colour. */
 const passRef = z.strictObject({
   role: oneOf(ROLES, 'what the pass does'),
   step: id('of the pass, or of its value step'),
 });
 
 /** What a painter's own pass may do, and where it may lie. */
-export const OWN_ROLES = ['glaze', 'wash', 'value'] as const;
+export const OWN_ROLES = ['glaze', 'wash', 'value', 'varnish'] as const;
 export const OWN_PLACES = ['whole', 'lights', 'shade', 'recesses', 'edges'] as const;
 
 /** One change of an approach, as the painter meant it. Anchored to a pass; one whose pass is gone waits for it. */

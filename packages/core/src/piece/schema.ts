@@ -6,10 +6,11 @@ import { formSchema } from './forms.js';
 import { sculptsSchema, underlaySchema } from './pictures.js';
 import { MOST_CHANGES, mixSchema, recipeChangeSchema, waterSchema } from './recipe.js';
 import { ROLES } from './roles.js';
+import { tableSchema } from './table.js';
 import { SCHOOLS } from './schools.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 9;
+export const VERSION = 10;
 export const MOST_PARTS = 400;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
@@ -185,6 +186,7 @@ export const pieceSchema = z.strictObject({
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),
   adjustments: list(adjustmentSchema, 2000, 'changes made by hand, as intent'),
   critique: critiqueSchema,
+  table: tableSchema,
   groups: list(
     z.strictObject({ id: id('of this group'), name: words(80, 'of the group', 1) }),
     100,

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { id, list, mm, oneOf, words } from './fields.js';
+import { keptApproachSchema, MOST_KEPT } from './keptApproach.js';
 import { paintSchema } from './schema.js';
 
 export const SHELF_FORMAT = 'pale-glint/shelf';
-export const SHELF_VERSION = 3;
+export const SHELF_VERSION = 4;
 /** A shelf holds at most so many pots. */
 export const MOST_SHELF = 2000;
 export const LEFT = ['plenty', 'half', 'little', 'none'] as const;
@@ -30,12 +31,19 @@ export const shelfSchema = z.strictObject({
   version: z.literal(SHELF_VERSION, { error: () => String(SHELF_VERSION) }),
   paints: list(shelfPaintSchema, MOST_SHELF, 'pots on the shelf'),
   brushes: list(brushSchema, MOST_BRUSHES, 'brushes beside the pots'),
+  approaches: list(keptApproachSchema, MOST_KEPT, "approaches of the painter's own"),
 });
 
 export type ShelfPaint = z.infer<typeof shelfPaintSchema>;
 export type Brush = z.infer<typeof brushSchema>;
 export type Shelf = z.infer<typeof shelfSchema>;
-export const EMPTY_SHELF: Shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, paints: [], brushes: [] };
+export const EMPTY_SHELF: Shelf = {
+  format: SHELF_FORMAT,
+  version: SHELF_VERSION,
+  paints: [],
+  brushes: [],
+  approaches: [],
+};
 
 /** The paint alone, as a piece keeps it. */
 export const paintOf = ({

@@ -18,6 +18,8 @@ export function mixedMl(surfaceMm2: number, coats: number, glaze = false): numbe
 export const activeMinutes = {
   layer: (mm2: number, coats: number) => 1 + 0.03 * mm2 * coats,
   glaze: (mm: number, coats: number) => 1 + 0.1 * mm * coats,
+  /** A spray covers by area: about 40 mm2 a second, and a look from every side. */
+  spray: (mm2: number, coats: number) => coats * (0.5 + mm2 / 2400),
   line: (mm: number) => 1 + 0.12 * mm,
   dots: (count: number) => 0.5 + 0.3 * count,
 } as const;

@@ -11,11 +11,20 @@ import {
   type Purpose,
   type Role,
 } from '../piece/index.js';
-import { DRY_MIN, missingAmong, passesOf, toolText, type Film, type Pass } from '../school/index.js';
+import {
+  DRY_MIN,
+  missingAmong,
+  passesOf,
+  sourceChange,
+  toolText,
+  type Film,
+  type Pass,
+} from '../school/index.js';
 import { listOf, plain, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
+import { toolFor } from './brushes.js';
 import { tintPaint, tintTitle } from './tints.js';
 
 /** A layer of the order: one mix, on every part that takes it. */
@@ -140,7 +149,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       share: pass.share,
       amount: amountText(ml / (1 + water), airbrush),
       dryMin: pass.waitMin,
-      tool: toolText(pass.tool),
+      tool: toolText(toolFor(pass, parts)),
       how: pass.stroke,
       begin: pass.begin,
       why: pass.why,
@@ -180,13 +189,18 @@ function primerLayers(input: OrderInput): OrderLayer[] {
 function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
   const { rig, paints } = input.piece;
   return tintSources(rig).flatMap((source) => {
+    const { leftOut, own } = sourceChange(ladder, source.id);
+    if (leftOut) return [];
     const glaze = tintPaint(source.hex, paints);
+    const mix = own?.mix ?? (glaze ? [{ paint: glaze.id, parts: 1 }] : []);
+    const coats = own?.coats ? { count: own.coats } : pass.coats;
+    const laid: Pass = { ...pass, mix, coats, water: own?.water ?? pass.water };
     return layerFor(input, {
       ladder,
-      pass: { ...pass, mix: glaze ? [{ paint: glaze.id, parts: 1 }] : [] },
-      title: tintTitle(source.id, input.piece),
-      taken: mine.map((m) => partStepFor(m, pass, source.id)),
-      words: glaze ? null : `a glaze of your own near ${source.hex}`,
+      pass: laid,
+      title: own?.title ?? tintTitle(source.id, input.piece),
+      taken: mine.map((m) => partStepFor(m, laid, source.id)),
+      words: mix.length > 0 ? null : `a glaze of your own near ${source.hex}`,
     });
   });
 }

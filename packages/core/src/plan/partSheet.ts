@@ -5,6 +5,7 @@ import {
   type UnresolvedOverride,
   preparePart,
   strokesOf,
+  type EdgeStroke,
   tintLayers,
   valuesOn,
   type PreparedPart,
@@ -33,6 +34,8 @@ export interface PartSheet {
   /** True area over projected area. */
   readonly surfaceRatio: number;
   readonly edgeMm: number;
+  /** Length of edges that stay at the mid step or below, in mm. */
+  readonly shadedEdgeMm: number;
   readonly edgeWidthMm: number;
   readonly recessMm: number;
   readonly glintShare: number;
@@ -57,12 +60,17 @@ const strokeMm = (points: readonly Point[]): number =>
     0,
   );
 
-/** Length of all light and all dark lines, in mm. */
-function lineLengths(p: PreparedPart, value: Float32Array): { light: number; dark: number } {
+/** Length of the light lines, of those that stay at the mid step or below, and of the dark ones, in mm. */
+function lineLengths(p: PreparedPart, value: Float32Array) {
   const strokes = strokesOf(p, value);
-  const of = (kind: 'light' | 'dark') =>
-    strokes.reduce((sum, s) => sum + (s.kind === kind ? strokeMm(s.points) : 0), 0);
-  return { light: of('light'), dark: of('dark') };
+  const mm = (of: (s: EdgeStroke) => boolean) =>
+    strokes.reduce((sum, s) => sum + (of(s) ? strokeMm(s.points) : 0), 0);
+  const shaded = (s: EdgeStroke) => s.value <= p.midValue + 1e-6;
+  return {
+    light: mm((s) => s.kind === 'light' && !shaded(s)),
+    shaded: mm((s) => s.kind === 'light' && shaded(s)),
+    dark: mm((s) => s.kind === 'dark'),
+  };
 }
 
 /** Of the contrast that it has in the end, a part needs this much to read as metal, where its polish asks for more. */
@@ -132,6 +140,7 @@ export function partSheet(
     lightness: lightnessOf(prepared, value),
     surfaceRatio: surfaceRatio(prepared),
     edgeMm: edges.light,
+    shadedEdgeMm: edges.shaded,
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
     recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),

@@ -87,6 +87,8 @@ const borderText = (b: Border | undefined): string => {
   return listOf(phrases);
 };
 
+const sprayed = ({ tool }: Pass): boolean => tool.kind === 'airbrush';
+
 const whole = ({ sheet }: MetalPart): number => sheet.zones.areaMm2;
 
 function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>): PartStep {
@@ -101,7 +103,7 @@ function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>):
     coverShare: Math.min(1, mm2 / whole(m)),
     coverMm2: mm2,
     mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED),
-    activeMin: activeMinutes.layer(mm2, coats),
+    activeMin: (sprayed(pass) ? activeMinutes.spray : activeMinutes.layer)(mm2, coats),
     where: 'all of it',
     border: '',
     values: null,
@@ -160,8 +162,9 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
     covers,
     coverShare: touched * share,
     mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, coats, pass.share === GLAZED),
-    activeMin:
-      pass.share === GLAZED
+    activeMin: sprayed(pass)
+      ? activeMinutes.spray(mm2, coats)
+      : pass.share === GLAZED
         ? activeMinutes.glaze(Math.sqrt(mm2) * 2, coats)
         : activeMinutes.layer(mm2, coats),
     where: inOneStroke
@@ -216,11 +219,13 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
     case 'recesses':
       return onLines(m, pass, sheet.recessMm, 'recesses, joints and cuts');
     case 'edges':
+      return onLines(m, pass, sheet.edgeMm, `${plain(sheet.edgeMm, 0)} mm of rim that faces the light`);
+    case 'shaded-edges':
       return onLines(
         m,
         pass,
-        sheet.edgeMm,
-        `${plain(sheet.edgeMm, 0)} mm of rim; full where it faces the light, at most the mid step in shade`,
+        sheet.shadedEdgeMm,
+        `${plain(sheet.shadedEdgeMm, 0)} mm of rim in shade, thin, lost here and there`,
       );
     case 'dots':
       return sheet.glintShare > 0
@@ -233,7 +238,7 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
       if (pass.role === 'undercoat')
         return stepOn(m, pass, whole(m), {
           mixedMl: mixedMl(whole(m) * sheet.surfaceRatio, 1),
-          activeMin: 1,
+          ...(sprayed(pass) && { activeMin: activeMinutes.spray(whole(m), 1) }),
         });
       return onZones(m, pass);
   }

@@ -1,9 +1,9 @@
 import type { PieceAtHand } from '../sculpt/index.js';
 import { computed, critique, type Computed, type Finding, type Fix } from '../critique/index.js';
-import type { FindingId, Part } from '../piece/index.js';
+import type { FindingId, OrderRuleId, Part } from '../piece/index.js';
 import { paintingOrder } from './order.js';
 import { partSheet } from './partSheet.js';
-import { orderFindings, type OrderRuleId } from './rules/index.js';
+import { activeOrderFindings } from './rules/index.js';
 
 /** A finding on the map of a piece, or on the order in which it is to be painted. */
 export interface PieceFinding extends Omit<Finding, 'id' | 'fix'> {
@@ -34,7 +34,7 @@ export function pieceFindings(
       }),
     ),
   );
-  const ofOrder = orderFindings(order, piece).map((f): PieceFinding => {
+  const ofOrder = activeOrderFindings(order, piece).map((f): PieceFinding => {
     const first = piece.parts.find((p) => p.id === order[f.at].parts[0]?.part);
     return {
       id: f.id,

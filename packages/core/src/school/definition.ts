@@ -21,6 +21,7 @@ export type Over =
   | 'surroundings'
   | 'recesses'
   | 'edges'
+  | 'shaded-edges'
   | 'dots';
 
 /** How many coats: until the ground is hidden within a CIEDE2000 difference, or a fixed number. */

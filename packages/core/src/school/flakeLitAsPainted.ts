@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
 import { FLAKE, flakeBase, flakeBuildUp, flakeLining, washPass } from './flakeParts.js';
-import { BRUSH, dots, edges, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
+import { BRUSH, dots, edges, shadedEdges, midOf, pickPaint, STROKES, top, undercoat } from './parts.js';
 
 const DEEP = '#15161c';
 
@@ -46,6 +46,7 @@ export const flakeLitAsPainted: School = {
       ),
       ...flakeBuildUp(input, mid + 1),
       flakeLining(input, DEEP),
+      shadedEdges(input, { ...FLAKE }),
       edges(input, { ...FLAKE }),
       top(input, { ...FLAKE }),
       dots(input, { ...whiteMix, why: 'Matt white stays white from every side, where flake would go dark.' }),

@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
 import { FLAKE, flakeBase, flakeBuildUp, flakeLining, washPass } from './flakeParts.js';
-import { dots, edges, midOf, top, undercoat } from './parts.js';
+import { dots, edges, shadedEdges, midOf, top, undercoat } from './parts.js';
 
 const VIOLET_BROWN = '#3a2130';
 
@@ -39,6 +39,7 @@ export const goldOverUndertone: School = {
       VIOLET_BROWN,
     ),
     flakeLining(input, VIOLET_BROWN),
+    shadedEdges(input, { ...FLAKE }),
     edges(input, { ...FLAKE }),
     top(input, { ...FLAKE, why: 'A few touches of the palest metal; more of it and gold turns to brass.' }),
     dots(input, { film: 'flake' }),

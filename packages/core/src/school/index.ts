@@ -6,3 +6,4 @@ export * from './adopt.js';
 export * from './ladderEdits.js';
 export * from './onShelf.js';
 export * from './recipe.js';
+export * from './keptApproach.js';

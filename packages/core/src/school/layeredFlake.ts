@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
 import { flakeBase, flakeBuildUp, flakeLining } from './flakeParts.js';
-import { dots, edges, top, undercoat } from './parts.js';
+import { dots, edges, shadedEdges, top, undercoat } from './parts.js';
 
 export const layeredFlake: School = {
   id: 'layered-flake',
@@ -21,6 +21,7 @@ export const layeredFlake: School = {
     flakeBase(input),
     ...flakeBuildUp(input, 1),
     flakeLining(input),
+    shadedEdges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     top(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     dots(input, { film: 'flake' }),

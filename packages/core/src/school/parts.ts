@@ -2,65 +2,10 @@ import { deltaE, hexToLab } from '../colour/index.js';
 import { midStep } from '../ladder/index.js';
 import { BRUSHED, GLAZED } from '../paint/index.js';
 import { isMissing, type LadderAtHand, type LadderStep, type Mix, type Paint } from '../piece/index.js';
-import type { SchoolInput, Pass, Tool } from './definition.js';
+import type { SchoolInput, Pass } from './definition.js';
+import { BRUSH, DRY_MIN, SPRAY, STROKES } from './tools.js';
 
-/** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
-export const DRY_MIN = {
-  primer: 60,
-  layer: 8,
-  glaze: 12,
-  tint: 120,
-  line: 8,
-  wash: 40,
-  varnish: 120,
-} as const;
-
-const brush = (size: string, load: string): Tool => ({ kind: 'brush', size, load });
-export const BRUSH = {
-  broad: brush('1 or 2', 'half full, the rest wiped off'),
-  base: brush('0', 'half full'),
-  glaze: brush('1', 'wiped almost dry on a towel'),
-  point: brush('00 or a fine point', 'the tip alone'),
-  side: brush('0, the side of the tip', 'the tip alone'),
-  stiff: brush('a stiff synthetic 0', 'nearly empty'),
-  wash: brush('1', 'full, then lifted off where it pools'),
-} as const;
-export const AIRBRUSH: Tool = {
-  kind: 'airbrush',
-  psi: [10, 15],
-  distanceCm: [4, 8],
-  side: 'from the shadow side, burst then air only',
-};
-
-/** A primer, sprayed from farther off. */
-const SPRAY: Tool = {
-  kind: 'airbrush',
-  psi: [15, 25],
-  distanceCm: [15, 25],
-  side: 'from all sides in light passes',
-};
-
-/** The tool in words. */
-export const toolText = (tool: Tool): string =>
-  tool.kind === 'brush'
-    ? `brush ${tool.size}, ${tool.load}`
-    : `airbrush at ${tool.psi[0]} to ${tool.psi[1]} psi, ${tool.distanceCm[0]} to ${tool.distanceCm[1]} cm off, ${tool.side}`;
-
-export const STROKES = {
-  even: 'Even and thin, into every recess.',
-  lift: 'Pull each stroke toward the light and lift there: the paint gathers where the brush leaves.',
-  lower: 'Pull each stroke into the shade and lift there.',
-  glaze:
-    'Wipe the brush almost dry. Glaze over the soft borders only, from the dark side; let each coat dry.',
-  bounce: 'A thin crescent, never brighter than the mid step. Leave the dark gap inside it.',
-  surroundings: 'Strongest in the mid values, none in the lights.',
-  lining: 'Point of the brush only, both hands supported. Tidy both sides after.',
-  edges: 'Side of the tip along the rim, tip loaded only. Turn the piece, keep the hand still.',
-  dots: 'Neat, one touch each, then leave it: worked white turns chalky.',
-  stipple: 'Dots and short scratches, close together at the middle of the light and thin toward its border.',
-  pool: 'Let it run into recesses, lift it off the raised places with a clean brush before it sets.',
-  dust: 'Dust it on in passes; stop before it looks wet, or it pools.',
-} as const;
+export { AIRBRUSH, BRUSH, DRY_MIN, STROKES, toolText } from './tools.js';
 
 const DEFAULTS = {
   film: 'paint',
@@ -229,7 +174,7 @@ export const edges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
   pass({
     role: 'edges',
     step: 'edges',
-    title: 'edges',
+    title: 'edges in light',
     over: 'edges',
     mix: stepAt(input, Math.max(0, lastOf(input) - 1)).mix,
     water: 0.5,
@@ -237,7 +182,24 @@ export const edges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
     tool: BRUSH.side,
     stroke: STROKES.edges,
     waitMin: dryOf(stepAt(input, Math.max(0, lastOf(input) - 1)).mix, input.paints, DRY_MIN.line),
-    why: 'Edges sell the effect: full where they face the light, mid step in shade.',
+    why: 'Edges sell the effect: the brighter, the more squarely they face the light.',
+    ...more,
+  });
+
+/** Edges in shade, before those in light: the two are never one mix. */
+export const shadedEdges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
+  pass({
+    role: 'edges',
+    step: 'shaded-edges',
+    title: 'edges in shade',
+    over: 'shaded-edges',
+    mix: stepAt(input, midOf(input)).mix,
+    water: 0.5,
+    coats: { count: 1 },
+    tool: BRUSH.side,
+    stroke: STROKES.edges,
+    waitMin: dryOf(stepAt(input, midOf(input)).mix, input.paints, DRY_MIN.line),
+    why: 'An edge in shade is seen, and never above the mid step.',
     ...more,
   });
 
@@ -331,6 +293,7 @@ export const finish = (input: SchoolInput): Pass[] => [
   bounce(input),
   surroundings(),
   lining(input),
+  shadedEdges(input),
   edges(input),
   top(input),
   dots(input),

@@ -13,6 +13,23 @@ export interface Recipe {
 
 export const sameRef = (a: PassRef, b: PassRef): boolean => a.role === b.role && a.step === b.step;
 
+/** Id of the pass that lays the colours of all sources. */
+const ALL_SOURCES = 'tint';
+/** Whether a pass is that of one source of colour alone. */
+const isOfSource = ({ role, step }: PassRef): boolean => role === 'tint' && step !== ALL_SOURCES;
+
+/** What the painter changed about the tint of one source: left out, or laid otherwise. */
+export function sourceChange(
+  { recipe }: Pick<Ladder, 'recipe'>,
+  source: string,
+): { readonly leftOut: boolean; readonly own: RecipeChangeOf<'change'> | null } {
+  const mine = recipe.filter((c) => 'pass' in c && isOfSource(c.pass) && c.pass.step === source);
+  return {
+    leftOut: mine.some((c) => c.kind === 'leave-out'),
+    own: mine.find((c): c is RecipeChangeOf<'change'> => c.kind === 'change') ?? null,
+  };
+}
+
 const refOf = ({ role, step }: Pass): PassRef => ({ role, step });
 
 function placeOf(over: RecipeChangeOf<'add'>['over'], input: SchoolInput): Over {
@@ -29,9 +46,25 @@ function placeOf(over: RecipeChangeOf<'add'>['over'], input: SchoolInput): Over 
   }
 }
 
-const FILM = { glaze: 'glaze', wash: 'wash', value: 'paint' } as const;
-const STROKE = { glaze: STROKES.lift, wash: STROKES.pool, value: STROKES.lift } as const;
-const TOOL = { glaze: BRUSH.glaze, wash: BRUSH.wash, value: BRUSH.base } as const;
+const FILM = { glaze: 'glaze', wash: 'wash', value: 'paint', varnish: 'varnish' } as const;
+const STROKE = {
+  glaze: STROKES.lift,
+  wash: STROKES.pool,
+  value: STROKES.lift,
+  varnish: STROKES.even,
+} as const;
+const TOOL = {
+  glaze: BRUSH.glaze,
+  wash: BRUSH.wash,
+  value: BRUSH.base,
+  varnish: BRUSH.broad,
+} as const;
+const LEAST_DRY = {
+  glaze: DRY_MIN.glaze,
+  wash: DRY_MIN.wash,
+  value: DRY_MIN.layer,
+  varnish: DRY_MIN.varnish,
+} as const;
 
 /** A pass of the painter's own. */
 function ownPass(own: RecipeChangeOf<'add'>, input: SchoolInput): Pass {
@@ -50,7 +83,7 @@ function ownPass(own: RecipeChangeOf<'add'>, input: SchoolInput): Pass {
     tool: TOOL[role],
     stroke: STROKE[role],
     begin: 'fully dry',
-    waitMin: dryOf(mix, input.paints, role === 'wash' ? DRY_MIN.wash : DRY_MIN.glaze),
+    waitMin: dryOf(mix, input.paints, LEAST_DRY[role]),
     why: why || 'Your own pass.',
   });
 }
@@ -65,6 +98,8 @@ function placed(passes: readonly Pass[], one: Pass, before: PassRef | null): Pas
 /** What a change makes of the passes; null where it finds nothing to change. */
 function changed(passes: readonly Pass[], change: RecipeChange, input: SchoolInput): readonly Pass[] | null {
   if (change.kind === 'add') return placed(passes, ownPass(change, input), change.before);
+  // What one source of colour throws in is a layer of the pass of all of them: see sourceChange.
+  if (isOfSource(change.pass)) return passes.some((p) => p.over === 'surroundings') ? passes : null;
   const at = passes.findIndex((p) => sameRef(p, change.pass));
   if (at < 0) return null;
   const rest = passes.toSpliced(at, 1);

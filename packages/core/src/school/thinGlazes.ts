@@ -8,6 +8,7 @@ import {
   lining,
   STROKES,
   surroundings,
+  shadedEdges,
   top,
   undercoat,
 } from './parts.js';
@@ -51,6 +52,7 @@ export const thinGlazes: School = {
       coats: { count: 4 },
       why: 'Deep translucent dark, four thin lines over each other.',
     }),
+    shadedEdges(input),
     edges(input),
     top(input),
     dots(input),

@@ -1,6 +1,6 @@
 import type { School } from './definition.js';
 import { flakeBase, flakeBuildUp, flakeLining, relight, washPass } from './flakeParts.js';
-import { dots, edges, midOf, top, undercoat } from './parts.js';
+import { dots, edges, shadedEdges, midOf, top, undercoat } from './parts.js';
 
 export const washAndLift: School = {
   id: 'wash-and-lift',
@@ -31,6 +31,7 @@ export const washAndLift: School = {
     relight(input),
     ...flakeBuildUp(input, 1),
     flakeLining(input),
+    shadedEdges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     edges(input, { film: 'flake', water: 0.25, thinner: 'medium' }),
     top(input, {
       film: 'flake',

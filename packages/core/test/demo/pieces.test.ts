@@ -73,8 +73,7 @@ describe('the warden at a squint', () => {
 });
 
 test('the heron’s wing is what the stand-in camera and the scan gave, and is true to the sculpt', () => {
-  const file = (name: string) =>
-    new Uint8Array(readFileSync(`demo/${name}`));
+  const file = (name: string) => new Uint8Array(readFileSync(`demo/${name}`));
   const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
   const [surface, photo] = [file('heron-wing.surface'), file('heron-wing.jpg')];
   expect([hash(surface), hash(photo)]).toEqual([HERON_SURFACE, HERON_PHOTO]);

@@ -121,7 +121,7 @@ describe('reading a piece', () => {
       }),
     ).toEqual(['adjustments[0].part']);
     const quiet = [{ part: 'nose', finding: 'contrast', reason: 'old' }];
-    expect(refused({ critique: { limits: [], quiet } })).toEqual(['critique.quiet[0].part']);
+    expect(refused({ critique: { limits: [], quiet, orderQuiet: [] } })).toEqual(['critique.quiet[0].part']);
     const steps = lockKeepersArm.ladders[0].steps.map((s, i) => (i === 3 ? { ...s, aimedShare: 0.9 } : s));
     expect(refused({ ladders: [{ ...lockKeepersArm.ladders[0], steps }] })).toEqual([
       'ladders[0].steps[3].aimedShare',

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import {
+  FIRST_TABLE,
   ADJUSTMENT_KINDS,
   APPROACHES,
   AS_THE_PIECE,
@@ -317,7 +318,8 @@ const pieces: fc.Arbitrary<Piece> = fc
     ladders: [coldSteel],
     paints: [...towline],
     adjustments: g.parts.length ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id })) : [],
-    critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })) },
+    critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },
+    table: FIRST_TABLE,
     groups: [],
     notes: g.notes.map((n) => ({ id: n.id, part: null, text: n.text })),
     ...(g.run
@@ -469,9 +471,7 @@ describe('a refusal names the field, what it held and what is accepted', () => {
 });
 
 test('the published JSON Schema is the one this code makes', () => {
-  const published = JSON.parse(
-    readFileSync('docs/piece.schema.json', 'utf8'),
-  );
+  const published = JSON.parse(readFileSync('docs/piece.schema.json', 'utf8'));
   expect(published).toEqual(JSON.parse(JSON.stringify(pieceJsonSchema())));
 });
 

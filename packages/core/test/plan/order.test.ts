@@ -21,13 +21,14 @@ const order = paintingOrder(lockKeepersArm, sheets);
 const roles = order.map((l) => l.role);
 
 describe('the painting order of the demo', () => {
-  test('runs undercoat, six value steps, smoothing, bounce, lining, edges, white, glints, matte', () => {
+  test('runs undercoat, six value steps, smoothing, bounce, lining, edges in shade and in light, white, glints, matte', () => {
     const wanted: Role[] = [
       'undercoat',
       ...Array<Role>(6).fill('value'),
       'smoothing',
       'bounce',
       'lining',
+      'edges',
       'edges',
       'value',
       'glints',

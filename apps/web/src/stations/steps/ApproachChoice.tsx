@@ -1,20 +1,61 @@
 import {
+  isLaidBy,
   PURPOSES,
   schools,
   SCHOOLS,
+  type KeptApproach,
   type Ladder,
   type OrderFinding,
   type Paint,
   type Piece,
   type SchoolId,
 } from '@pale-glint/core';
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { Choice } from '../../ui/Choice.js';
 
 const SORTS = [
   ['painted', 'Ordinary paint'],
   ['flake', 'True metal'],
 ] as const;
+
+/** Before the id of an approach of the painter's own, to tell it from those built in. */
+const MINE = 'mine:';
+
+/** What the order would spoil, and the painter's word that it may. */
+function Breach({ finding, onLeave }: { finding: OrderFinding; onLeave: (reason: string) => void }) {
+  const [reason, setReason] = useState<string | null>(null);
+  return (
+    <li>
+      <span className="font-semibold">{finding.title}</span> {finding.message}.{' '}
+      {reason === null ? (
+        <button type="button" className="underline underline-offset-2" onClick={() => setReason('')}>
+          It may stay
+        </button>
+      ) : (
+        <form
+          className="inline-flex gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (reason.trim()) onLeave(reason.trim());
+          }}
+        >
+          <input
+            autoFocus
+            aria-label={`Why it may stay: ${finding.title}`}
+            className="w-64 bg-g98 px-2"
+            value={reason}
+            maxLength={400}
+            placeholder="why it may stay"
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <button type="submit" className="font-semibold underline underline-offset-2">
+            Leave it
+          </button>
+        </form>
+      )}
+    </li>
+  );
+}
 
 interface ApproachChoiceProps {
   readonly ladder: Ladder;
@@ -23,6 +64,11 @@ interface ApproachChoiceProps {
   readonly way: ReactNode;
   readonly findings: readonly OrderFinding[];
   readonly primers: readonly Paint[];
+  /** Approaches of the painter's own. */
+  readonly kept: readonly KeptApproach[];
+  readonly onKept: (kept: KeptApproach) => void;
+  /** A breach of the order that stays, with the painter's reason. */
+  readonly onLeave: (finding: OrderFinding, reason: string) => void;
   readonly onSchool: (school: SchoolId) => void;
   readonly onUndercoat: (paint: string) => void;
 }
@@ -34,11 +80,15 @@ export function ApproachChoice({
   way,
   findings,
   primers,
+  kept,
+  onKept,
+  onLeave,
   onSchool,
   onUndercoat,
 }: ApproachChoiceProps) {
   const id = useId();
   const school = schools[ladder.school];
+  const mine = kept.find((k) => isLaidBy(ladder, k));
   return (
     <div className="mb-3 grid grid-cols-[16rem_1fr] gap-6 bg-g88 p-4">
       <div className="space-y-1">
@@ -49,9 +99,22 @@ export function ApproachChoice({
           <select
             id={id}
             className="min-w-0 bg-transparent text-right font-semibold outline-none"
-            value={ladder.school}
-            onChange={(e) => onSchool(e.target.value as SchoolId)}
+            value={mine ? `${MINE}${mine.id}` : ladder.school}
+            onChange={(e) => {
+              const own = kept.find((k) => e.target.value === `${MINE}${k.id}`);
+              if (own) onKept(own);
+              else onSchool(e.target.value as SchoolId);
+            }}
           >
+            {kept.length > 0 && (
+              <optgroup label="Your own">
+                {kept.map((k) => (
+                  <option key={k.id} value={`${MINE}${k.id}`}>
+                    {k.name}
+                  </option>
+                ))}
+              </optgroup>
+            )}
             {SORTS.map(([sort, label]) => (
               <optgroup key={sort} label={label}>
                 {SCHOOLS.filter((s) => schools[s].metal === sort).map((s) => (
@@ -92,9 +155,7 @@ export function ApproachChoice({
             className="space-y-0.5 border-l-4 border-g10 pl-2 text-label"
           >
             {findings.map((f) => (
-              <li key={`${f.id}${f.at}`}>
-                <span className="font-semibold">{f.title}</span> {f.message}.
-              </li>
+              <Breach key={`${f.id}${f.at}`} finding={f} onLeave={(reason) => onLeave(f, reason)} />
             ))}
           </ul>
         )}

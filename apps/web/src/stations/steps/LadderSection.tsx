@@ -1,6 +1,6 @@
 import {
   missingAmong,
-  orderFindings,
+  activeOrderFindings,
   schools,
   type Ladder,
   type Metal,
@@ -14,6 +14,7 @@ import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { useStation } from '../stationState.js';
 import { ApproachChoice } from './ApproachChoice.js';
+import { KeepApproach } from './KeepApproach.js';
 import { LadderColumns } from './LadderColumns.js';
 import { LadderOffer } from './LadderOffer.js';
 import { LadderSpecForm } from './LadderSpecForm.js';
@@ -68,7 +69,14 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
 }
 
 /** What a pass may be laid with. */
-const PASS_KINDS: ReadonlySet<Paint['kind']> = new Set(['paint', 'ink', 'wash', 'one-coat', 'metallic']);
+const PASS_KINDS: ReadonlySet<Paint['kind']> = new Set([
+  'paint',
+  'ink',
+  'wash',
+  'one-coat',
+  'metallic',
+  'varnish',
+]);
 
 function OwnWay({
   ladder,
@@ -82,7 +90,18 @@ function OwnWay({
   const { piece } = usePieceState();
   const { paints, out } = edits.known;
   const owned = paints.filter((p) => PASS_KINDS.has(p.kind) && !out.includes(p.id));
-  return <RecipeEditor {...{ ladder, order, owned }} paints={piece.paints} onPut={edits.put} />;
+  return (
+    <>
+      <RecipeEditor {...{ ladder, order, owned }} paints={piece.paints} onPut={edits.put} />
+      <KeepApproach
+        ladder={ladder}
+        paints={piece.paints}
+        kept={edits.kept}
+        onKeep={edits.keep}
+        onTake={edits.takeKept}
+      />
+    </>
+  );
 }
 
 /** Paints that the steps name and the painter has none of, what comes nearest, and the way out. */
@@ -121,7 +140,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
     (l) => l.ladder === ladder.id || (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
   );
   const findings = useMemo(
-    () => orderFindings(order, piece).filter((f) => f.ladder === ladder.id),
+    () => activeOrderFindings(order, piece).filter((f) => f.ladder === ladder.id),
     [order, piece, ladder.id],
   );
   const notes = useMemo(() => stepNotes(ladder, order, piece), [ladder, order, piece]);
@@ -137,6 +156,9 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         primers={paints.filter(
           (p) => (p.kind === 'primer' && !out.includes(p.id)) || p.id === ladder.undercoat,
         )}
+        kept={edits.kept}
+        onKept={edits.takeKept}
+        onLeave={(finding, reason) => edits.leaveBreach(finding, order, reason)}
         onSchool={edits.chooseSchool}
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
       />

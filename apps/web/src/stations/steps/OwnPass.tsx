@@ -10,7 +10,12 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 
-const ROLE_WORDS = { glaze: 'a thin glaze', wash: 'a wash', value: 'paint that covers' } as const;
+const ROLE_WORDS = {
+  glaze: 'a thin glaze',
+  wash: 'a wash',
+  value: 'paint that covers',
+  varnish: 'a varnish',
+} as const;
 const PLACE_WORDS = {
   whole: 'all of it',
   lights: 'the lights',
@@ -19,7 +24,7 @@ const PLACE_WORDS = {
   edges: 'edges',
 } as const;
 /** Parts of water to one of paint, and coats, that each is usually laid with. */
-const USUAL = { glaze: [5, 1], wash: [2, 1], value: [1, 2] } as const;
+const USUAL = { glaze: [5, 1], wash: [2, 1], value: [1, 2], varnish: [0, 1] } as const;
 
 interface OwnPassProps {
   readonly ladder: Ladder;
@@ -33,11 +38,13 @@ interface OwnPassProps {
 export function OwnPass({ ladder, owned, before, onPut, onDone }: OwnPassProps) {
   const [role, setRole] = useState<(typeof OWN_ROLES)[number]>('glaze');
   const [over, setOver] = useState<(typeof OWN_PLACES)[number]>('whole');
-  const [paint, setPaint] = useState(owned[0]?.id ?? '');
-  const name = owned.find((p) => p.id === paint)?.name;
+  const [chosen, setPaint] = useState('');
+  const fit = owned.filter((p) => (p.kind === 'varnish') === (role === 'varnish'));
+  const paint = fit.some((p) => p.id === chosen) ? chosen : (fit[0]?.id ?? '');
+  const name = fit.find((p) => p.id === paint)?.name;
   const put = () => {
     const [water, coats] = USUAL[role];
-    const title = `${role === 'value' ? '' : `${role} of `}${name!}, ${PLACE_WORDS[over]}`;
+    const title = `${role === 'value' || role === 'varnish' ? '' : `${role} of `}${name!}, ${PLACE_WORDS[over]}`;
     onPut(
       withRecipeChange(ladder, {
         kind: 'add',
@@ -65,7 +72,7 @@ export function OwnPass({ ladder, owned, before, onPut, onDone }: OwnPassProps) 
       <Choice
         label="Of"
         value={paint}
-        options={owned.map((p) => ({ value: p.id, label: p.name }))}
+        options={fit.map((p) => ({ value: p.id, label: p.name }))}
         onChange={setPaint}
       />
       <Choice

@@ -68,13 +68,13 @@ function Changes({ ladder, paints, onPut }: RecipeProps) {
   );
 }
 
-interface PassFieldsProps extends RecipeProps {
+export interface PassFieldsProps extends RecipeProps {
   readonly pass: Pass;
   readonly onDone: () => void;
 }
 
 /** One pass of the way: its name, what it is laid with, its place. */
-function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassFieldsProps) {
+export function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassFieldsProps) {
   const [adding, setAdding] = useState(false);
   const ref: PassRef = { role: pass.role, step: pass.step };
   const [name, setName] = useState<string | null>(null);
@@ -84,6 +84,7 @@ function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassFieldsPr
   const change = (over: Partial<typeof held>) =>
     onPut(withRecipeChange(ladder, { kind: 'change', pass: ref, title, mix, water, coats, ...over }));
   const own = ladder.recipe.some((c) => c.kind === 'add' && c.id === pass.step);
+  const ofSource = pass.over === 'surroundings' && pass.step !== 'tint';
   const one = pass.mix.length === 1 ? pass.mix[0].paint : AS_PROPOSED;
   if (adding)
     return (
@@ -134,15 +135,19 @@ function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassFieldsPr
         />
       )}
       <div className="col-span-2 flex flex-wrap gap-2 pt-2">
-        <Button look="plain" onClick={() => onPut(withPassMoved({ ladder, paints }, ref, -1))}>
-          Earlier
-        </Button>
-        <Button look="plain" onClick={() => onPut(withPassMoved({ ladder, paints }, ref, 1))}>
-          Later
-        </Button>
-        <Button look="plain" onClick={() => setAdding(true)}>
-          Add a pass before it
-        </Button>
+        {!ofSource && (
+          <>
+            <Button look="plain" onClick={() => onPut(withPassMoved({ ladder, paints }, ref, -1))}>
+              Earlier
+            </Button>
+            <Button look="plain" onClick={() => onPut(withPassMoved({ ladder, paints }, ref, 1))}>
+              Later
+            </Button>
+            <Button look="plain" onClick={() => setAdding(true)}>
+              Add a pass before it
+            </Button>
+          </>
+        )}
         <Button
           look="plain"
           onClick={() => {
@@ -161,11 +166,27 @@ function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassFieldsPr
   );
 }
 
+/** The pass that was chosen; what one source of colour throws in is told by its layer. */
+export function passOf(
+  { ladder, paints }: RecipeProps,
+  order: readonly OrderLayer[],
+  chosen: PassRef,
+): Pass | null {
+  const passes = passesOf({ ladder, paints });
+  const own = passes.find((p) => sameRef(p, chosen));
+  if (own) return own;
+  const layer = order.find((l) => l.role === chosen.role && l.step === chosen.step);
+  const all = passes.find((p) => p.over === 'surroundings');
+  if (!layer || !all) return null;
+  const { title, mix, water, step } = layer;
+  return { ...all, step, title, mix, water };
+}
+
 /** The way of an approach, changed where the painter wants it otherwise. */
 export function RecipeEditor({ order, ...props }: RecipeProps & { readonly order: readonly OrderLayer[] }) {
   const [chosen, setChosen] = useState<PassRef | null>(null);
-  const { ladder, paints } = props;
-  const pass = chosen && passesOf({ ladder, paints }).find((p) => sameRef(p, chosen));
+  const { ladder } = props;
+  const pass = chosen && passOf(props, order, chosen);
   return (
     <div className="space-y-2">
       <Way ladder={ladder} order={order} chosen={chosen} onChoose={setChosen} />

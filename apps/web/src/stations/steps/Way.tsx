@@ -8,9 +8,9 @@ function short({ role, title }: OrderLayer, { name }: Ladder): string {
   return step?.[1] ?? `${own[0].toLowerCase()}${own.slice(1)}`;
 }
 
-/** The pass that a layer is of: reflections and dots are one pass each, whatever their source or colour. */
+/** The pass that a layer is of: dots are one pass, pale or white; each source of colour is changed by itself. */
 export const refOfLayer = ({ role, step }: OrderLayer): PassRef =>
-  role === 'tint' ? { role, step: 'tint' } : role === 'glints' ? { role, step: 'glints' } : { role, step };
+  role === 'glints' ? { role, step: 'glints' } : { role, step };
 
 interface WayProps {
   readonly ladder: Ladder;

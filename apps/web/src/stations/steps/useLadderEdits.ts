@@ -10,16 +10,20 @@ import {
   readsAs,
   schools,
   stepLab,
+  withKeptApproach,
   withLadder,
   withStepConfirmed,
   withStepMix,
   withStepSplit,
   withStepValue,
   withoutStep,
+  type KeptApproach,
   type Ladder,
   type LadderSearchResult,
   type Metal,
   type Mix,
+  type OrderFinding,
+  type OrderLayer,
   type Piece,
   type SchoolId,
 } from '@pale-glint/core';
@@ -50,7 +54,7 @@ export function useReading(piece: Piece, ladder: Ladder) {
 /** What a painter does to a ladder of the piece: each is one step of undo, searches answer with an offer. */
 export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
   const store = usePieceStore();
-  const { shelf, query } = useShelf();
+  const { shelf, query, change: changeShelf } = useShelf();
   const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
   const { paints, out } = known;
   const searching = useMixSearch();
@@ -124,6 +128,25 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     takeMix: (index: number, mix: Mix, water: number) => put(withStepMix(ladder, index, mix, water)),
     splitStep: (index: number, half: Half) => put(withStepSplit(ladder, index, half.mix, half.lab.l)),
     removeStep: (index: number) => put(withoutStep(ladder, index)),
+    kept: shelf.approaches,
+    keep: (approaches: readonly KeptApproach[]) =>
+      changeShelf((s) => ({ ...s, approaches: [...approaches] })),
+    /** The ladder laid by an approach of the painter's own; paints it brings along come into the piece. */
+    takeKept: (kept: KeptApproach) => {
+      const laid = withKeptApproach(ladder, kept, paints);
+      store.change((d) => {
+        const have = new Set(d.paints.map((p) => p.id));
+        d.paints.push(...laid.paints.filter((p) => !have.has(p.id)));
+        Object.assign(d, withLadder(d, laid.ladder, [...paints, ...laid.paints]));
+      });
+    },
+    /** A breach of the order stays, with the painter's reason. */
+    leaveBreach: (finding: OrderFinding, order: readonly OrderLayer[], reason: string) => {
+      const { role, step } = order[finding.at];
+      store.change((d) => {
+        d.critique.orderQuiet.push({ ladder: finding.ladder, rule: finding.id, role, step, reason });
+      });
+    },
     takeOffer: () => {
       if (offer) put(offer.ladder);
       setOffer(null);

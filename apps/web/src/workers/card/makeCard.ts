@@ -7,6 +7,7 @@ import {
   percent,
   placedBounds,
   plain,
+  stepKey,
   unionBounds,
   duration,
   orderTime,
@@ -14,8 +15,9 @@ import {
   type OrderLayer,
   type Part,
   type Piece,
+  type Tick,
 } from '@pale-glint/core';
-import { rgb } from 'pdf-lib';
+import { rgb, type PDFPage } from 'pdf-lib';
 import { sheetFor } from '../stages.js';
 import { drawPart, tag, type Placing } from './drawMap.js';
 import { ink, newPaper, SHEET, soft, wrapped, writable, type Paper } from './page.js';
@@ -40,10 +42,12 @@ interface Row {
   readonly title: string;
   readonly mix: string;
   readonly detail: string;
+  /** Whether it is ticked on every part and copy. */
+  readonly done: boolean;
 }
 
 /** What the card says of one layer: on one part where and how, on the piece on how many parts. */
-function rowOf(layer: OrderLayer, piece: Piece, part: string | null): Row {
+function rowOf(layer: OrderLayer, piece: Piece, part: string | null, ticked: ReadonlySet<string>): Row {
   const lab = layerColour(layer, piece);
   const own = layer.parts.find((p) => p.part === part);
   const coats = layer.parts.map((p) => p.coats);
@@ -60,12 +64,14 @@ function rowOf(layer: OrderLayer, piece: Piece, part: string | null): Row {
         `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`,
         layer.amount,
       ];
+  const copies = Array.from({ length: piece.copies }, (_, i) => i + 1);
   return {
+    done: layer.parts.every((s) => copies.every((copy) => ticked.has(stepKey({ ...s, copy })))),
     colour: lab && labToHex(lab),
     value: lab ? plain(lab.l, 0) : '',
     title: layer.title,
     mix: `${layer.mixText}, ${layer.thinning}`,
-    detail: [...detail.filter(Boolean), `dry ${layer.dryMin} min`].join('; '),
+    detail: [...detail.filter(Boolean), `dry ${layer.dryMin} min`, layer.missing].filter(Boolean).join('; '),
   };
 }
 
@@ -88,7 +94,7 @@ function layRows(
 ): { size: number; laid: Laid[] } {
   let best: { size: number; laid: Laid[] } = { size: SIZES[0], laid: [] };
   for (const size of SIZES) {
-    const room = width - SWATCH - 34;
+    const room = width - SWATCH - 48;
     const laid = rows.map((row): Laid => {
       const title = wrapped(`${row.title}: ${row.mix}`, paper.strong, size, room);
       const text = wrapped(row.detail, paper.plain, size, room);
@@ -105,6 +111,50 @@ function layRows(
   return best;
 }
 
+/** A box to tick with a pen; crossed where the step is ticked already. */
+function drawTickBox(page: PDFPage, x: number, y: number, done: boolean): void {
+  const side = 8;
+  page.drawRectangle({
+    x,
+    y,
+    width: side,
+    height: side,
+    borderColor: ink,
+    borderWidth: 0.6,
+    color: rgb(1, 1, 1),
+  });
+  if (!done) return;
+  for (const [from, to] of [
+    [y, y + side],
+    [y + side, y],
+  ] as const)
+    page.drawLine({ start: { x, y: from }, end: { x: x + side, y: to }, thickness: 1, color: ink });
+}
+
+/** Which part each number on the picture is, in columns under it. */
+function drawPartNames(
+  paper: Paper,
+  parts: readonly Part[],
+  frame: { x: number; top: number; width: number; height: number },
+): void {
+  const { page, plain: face } = paper;
+  const named = parts.flatMap((p, i) => (p.finish.kind === 'metal' ? [`${i + 1} ${p.name}`] : []));
+  const columns = 2;
+  const rows = Math.ceil(named.length / columns);
+  const size = Math.min(7, frame.height / rows / 1.25);
+  if (size < 4) return;
+  named.forEach((text, i) => {
+    const [line] = wrapped(text, face, size, frame.width / columns - 4);
+    page.drawText(line, {
+      x: frame.x + Math.floor(i / rows) * (frame.width / columns),
+      y: frame.top - ((i % rows) + 1) * size * 1.25,
+      size,
+      font: face,
+      color: ink,
+    });
+  });
+}
+
 function drawRows(
   paper: Paper,
   rows: readonly Row[],
@@ -118,6 +168,7 @@ function drawRows(
   let y = top;
   laid.forEach(({ row, title, text, height: h }, i) => {
     page.drawText(String(i + 1), { x, y: y - size, size: size + 1, font: strong, color: soft });
+    drawTickBox(page, x + width - 9, y - 9, row.done);
     if (row.colour) {
       const [r, g, b] = [1, 3, 5].map((k) => parseInt(row.colour!.slice(k, k + 2), 16) / 255);
       page.drawRectangle({
@@ -162,7 +213,11 @@ function drawRows(
  * part, or of the whole piece. Values stand beside every swatch, so that it reads in black and white.
  * @returns the bytes of a PDF
  */
-export async function makeCard(piece: Piece, partId: string | null): Promise<Uint8Array<ArrayBuffer>> {
+export async function makeCard(
+  piece: Piece,
+  partId: string | null,
+  ticks: readonly Tick[],
+): Promise<Uint8Array<ArrayBuffer>> {
   const part = piece.parts.find((p) => p.id === partId) ?? null;
   const shown = part ? [part] : piece.parts;
   const paper = await newPaper(part ? `${piece.name}: ${part.name}` : piece.name);
@@ -193,7 +248,12 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
   const tall = (b.top - b.bottom) / (b.right - b.left) > 0.8;
   const cautions = [...new Set(order.flatMap((l) => (l.caution ? [l.caution] : [])))];
   const foot = margin + 14 + cautions.length * 22;
-  const reach = Math.min(y - foot, Math.max(120, (198 * (b.top - b.bottom)) / (b.right - b.left) + 44));
+  // Under a tall picture of many parts stand their names.
+  const forNames = part ? 0 : Math.min(170, 8.75 * Math.ceil(shown.length / 2) + 8);
+  const reach = Math.min(
+    y - foot - forNames,
+    Math.max(120, (198 * (b.top - b.bottom)) / (b.right - b.left) + 44),
+  );
   const frame = tall
     ? { x: margin, y: y - reach, width: 210, height: reach }
     : { x: margin, y: y - 210, width: width - 2 * margin, height: 210 };
@@ -225,7 +285,15 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
         tag(page, strong, String(i + 1), to.x(p.place.xMm), to.y(p.place.yMm), 5.4);
     });
 
-  const rows = order.map((l) => rowOf(l, piece, part?.id ?? null));
+  if (!part && tall)
+    drawPartNames(paper, piece.parts, {
+      x: frame.x,
+      top: frame.y - 6,
+      width: frame.width,
+      height: frame.y - 6 - foot,
+    });
+  const ticked = new Set(ticks.map(stepKey));
+  const rows = order.map((l) => rowOf(l, piece, part?.id ?? null, ticked));
   const at = tall
     ? { x: margin + 224, y, width: width - 2 * margin - 224 }
     : { x: margin, y: y - 224, width: width - 2 * margin };
@@ -239,7 +307,10 @@ export async function makeCard(piece: Piece, partId: string | null): Promise<Uin
     }
   page.drawText(
     writable(
-      'Numbers are value steps, dark to light. Solid lines are hard borders, dashed ones are blended. ' +
+      (part
+        ? 'Numbers on the picture are value steps, dark to light. '
+        : 'Numbers on the picture are parts, numbers of the list are layers in order. ') +
+        'Solid lines are hard borders, dashed ones are blended. ' +
         'Figures by a swatch are value, 0 black to 100 white. Pale Glint.',
       face,
     ),

@@ -22,8 +22,12 @@ const toVersion3 = (shelf: Json): Json => ({
   paints: each(shelf['paints'], (paint) => ({ ...kindRenamed(paint), guessed: 'no' })),
 });
 
+/** Version 4: approaches of the painter's own are kept beside the pots. */
+const toVersion4 = (shelf: Json): Json => ({ ...shelf, version: 4, approaches: [] });
+
 /** An older shelf brought to the present version, step by step. */
 export function migrateShelf(shelf: Json): Json {
   const second = shelf['version'] === 1 ? toVersion2(shelf) : shelf;
-  return second['version'] === 2 ? toVersion3(second) : second;
+  const third = second['version'] === 2 ? toVersion3(second) : second;
+  return third['version'] === 3 ? toVersion4(third) : third;
 }

@@ -1,31 +1,6 @@
 import type { Lab } from '../../colour/index.js';
-import type { Piece } from '../../piece/index.js';
+import type { OrderRuleId, Piece } from '../../piece/index.js';
 import type { OrderLayer } from '../order.js';
-
-/** What an order can be found to do wrong. */
-export type OrderRuleId =
-  | 'undercoat-late'
-  | 'form-over-lines'
-  | 'glaze-over-edges'
-  | 'after-dots'
-  | 'reflections-after-white'
-  | 'bounce-before-form'
-  | 'wash-kills-shine'
-  | 'hue-after-silver'
-  | 'airbrush-after-brush'
-  | 'step-outgrows'
-  | 'tint-too-soon'
-  | 'varnish-on-tacky-tint'
-  | 'paint-on-fresh-varnish'
-  | 'unsealed-tint'
-  | 'wash-on-wet'
-  | 'flake-on-wet'
-  | 'dots-on-wet-glaze'
-  | 'wants-undercoat'
-  | 'glaze-too-thin'
-  | 'flake-in-water'
-  | 'white-worked'
-  | 'other-undercoat';
 
 /** One layer of a ladder's order, with what the rules ask of it. */
 export interface Laying {

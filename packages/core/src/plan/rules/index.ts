@@ -1,8 +1,8 @@
 import { hexToLab } from '../../colour/index.js';
-import type { Piece } from '../../piece/index.js';
+import type { OrderRuleId, Piece } from '../../piece/index.js';
 import { layerColour } from '../layerColour.js';
 import type { OrderLayer } from '../order.js';
-import type { Laying, OrderFinding, OrderRule, OrderRuleId } from './definition.js';
+import type { Laying, OrderFinding, OrderRule } from './definition.js';
 import { flakeInWater, glazeTooThin, otherUndercoat, wantsUndercoat, whiteWorked } from './paintBehaviour.js';
 import {
   afterDots,
@@ -26,7 +26,7 @@ import {
   washOnWet,
 } from './waits.js';
 
-export type { OrderFinding, OrderRuleId } from './definition.js';
+export type { OrderFinding } from './definition.js';
 
 /** Every rule of order that practice names, by its id. */
 export const orderRules: Readonly<Record<OrderRuleId, OrderRule>> = {
@@ -94,3 +94,16 @@ export function orderFindings(order: readonly OrderLayer[], piece: Piece): Order
     })
     .sort((a, b) => a.at - b.at);
 }
+
+/** Breaches that the painter has not given a reason for. */
+export const activeOrderFindings = (order: readonly OrderLayer[], piece: Piece): OrderFinding[] =>
+  orderFindings(order, piece).filter(
+    (f) =>
+      !piece.critique.orderQuiet.some(
+        (q) =>
+          q.ladder === f.ladder &&
+          q.rule === f.id &&
+          q.role === order[f.at].role &&
+          q.step === order[f.at].step,
+      ),
+  );

@@ -1,6 +1,7 @@
 import type { Film } from '../../school/index.js';
 import { duration } from '../../units/index.js';
-import { chroma, type Laying, type OrderRule, type OrderRuleId } from './definition.js';
+import type { OrderRuleId } from '../../piece/index.js';
+import { chroma, type Laying, type OrderRule } from './definition.js';
 
 /** Layers begun sooner after one of a film below them than that one wants. */
 const tooSoon = (

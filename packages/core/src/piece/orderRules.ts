@@ -1,0 +1,26 @@
+/** Everything that an order of painting can be found to do wrong. Ids are stable: files name them. */
+export const ORDER_RULES = [
+  'undercoat-late',
+  'form-over-lines',
+  'glaze-over-edges',
+  'after-dots',
+  'reflections-after-white',
+  'bounce-before-form',
+  'wash-kills-shine',
+  'hue-after-silver',
+  'airbrush-after-brush',
+  'step-outgrows',
+  'tint-too-soon',
+  'varnish-on-tacky-tint',
+  'paint-on-fresh-varnish',
+  'unsealed-tint',
+  'wash-on-wet',
+  'flake-on-wet',
+  'dots-on-wet-glaze',
+  'wants-undercoat',
+  'glaze-too-thin',
+  'flake-in-water',
+  'white-worked',
+  'other-undercoat',
+] as const;
+export type OrderRuleId = (typeof ORDER_RULES)[number];
