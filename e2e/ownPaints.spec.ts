@@ -98,7 +98,7 @@ test('a glaze of one’s own goes in before the last dots, is renamed, moved and
   expect((await steel()).recipe).toEqual([]);
 });
 
-test('a way of one’s own is kept under a name, laid on another metal, and a breach stays with a reason', async ({
+test('a way of one’s own is kept under a name, chosen again, and a breach stays with a reason', async ({
   page,
   server,
 }) => {
@@ -123,9 +123,11 @@ test('a way of one’s own is kept under a name, laid on another metal, and a br
     page.waitForEvent('download'),
     steel.getByRole('button', { name: 'Save it as a file' }).click(),
   ]);
-  const bronze = page.getByRole('region', { name: 'Bronze', exact: true });
-  await bronze.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Quick steel' });
-  await expect(bronze.getByText('Laid by your own “Quick steel”.')).toBeVisible();
+  const approach = steel.getByRole('combobox', { name: 'Approach' });
+  await approach.selectOption({ label: 'Middle out' });
+  await expect(steel.getByText('Laid by your own “Quick steel”.')).toHaveCount(0);
+  await approach.selectOption({ label: 'Quick steel' });
+  await expect(steel.getByText('Laid by your own “Quick steel”.')).toBeVisible();
   await saved(page);
   const stored = await server.piece('lock-keepers-arm');
   for (const ladder of stored.ladders)
