@@ -39,6 +39,7 @@ export class AppServer {
         PALE_GLINT_DATA: this.folder,
         PALE_GLINT_PORT: String(this.port),
         PALE_GLINT_PICTURES: this.pictures ? 'on' : 'off',
+        PALE_GLINT_COPIES: 'off',
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     });

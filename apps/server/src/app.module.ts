@@ -1,4 +1,5 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { BackupModule } from './backup/backup.module.js';
 import { BlobsModule } from './blobs/blobs.module.js';
 import { DatabaseModule } from './database/database.module.js';
 import type { Config } from './config.js';
@@ -10,7 +11,7 @@ import { SeedService } from './seed.service.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 
 @Module({
-  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule],
+  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule],
   controllers: [HealthController],
   providers: [SeedService],
 })

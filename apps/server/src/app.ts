@@ -6,9 +6,11 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { MOST_BYTES, MOST_PHOTO_BYTES, MOST_SHELF_BYTES } from '@pale-glint/core';
 import express, { type Express } from 'express';
 import { AppModule } from './app.module.js';
+import { MOST_BACKUP_BYTES } from './backup/backup.service.js';
 import type { Config } from './config.js';
 import { openDatabase } from './database/open.js';
 import { FailuresFilter } from './http/failures.filter.js';
+import { needRoom } from './http/room.js';
 import { guardHosts } from './http/guardHosts.js';
 import { refusedFields } from './http/refusals.js';
 import { servePages } from './http/servePages.js';
@@ -17,6 +19,7 @@ import { servePages } from './http/servePages.js';
 const PIECE_ADDRESS = /^\/api\/pieces(\/[^/]+)?$/;
 const BLOB_ADDRESS = /^\/api\/blobs$/;
 const SHELF_ADDRESS = /^\/api\/shelf$/;
+const BACKUP_ADDRESS = /^\/api\/backup\/(restore|preview)$/;
 const SMALL_BODY = 64 * 1024;
 
 /** The whole server, ready to listen. */
@@ -31,9 +34,11 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
   });
   app.disable('x-powered-by');
   app.use(guardHosts([...config.moreHosts, config.host]));
+  app.use(needRoom(config));
   app.use(PIECE_ADDRESS, express.text({ type: () => true, limit: MOST_BYTES }));
   app.use(SHELF_ADDRESS, express.text({ type: () => true, limit: MOST_SHELF_BYTES }));
   app.use(BLOB_ADDRESS, express.raw({ type: () => true, limit: MOST_PHOTO_BYTES }));
+  app.use(BACKUP_ADDRESS, express.raw({ type: () => true, limit: MOST_BACKUP_BYTES }));
   app.use('/api', express.json({ limit: SMALL_BODY }));
   app.useGlobalFilters(new FailuresFilter());
   app.useGlobalPipes(
@@ -44,6 +49,14 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
       exceptionFactory: refusedFields,
     }),
   );
+  if (config.describesApi) describeApi(app);
+  servePages(app.getHttpAdapter().getInstance() as Express, config.webFolder);
+  app.enableShutdownHooks();
+  return app;
+}
+
+/** Serves a description of all addresses, for who builds on them. */
+function describeApi(app: NestExpressApplication): void {
   const docs = new DocumentBuilder()
     .setTitle('Pale Glint')
     .setDescription(
@@ -51,7 +64,4 @@ export async function createApp(config: Config, quiet = false): Promise<NestExpr
     )
     .build();
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, docs));
-  servePages(app.getHttpAdapter().getInstance() as Express, config.webFolder);
-  app.enableShutdownHooks();
-  return app;
 }

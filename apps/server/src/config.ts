@@ -19,6 +19,10 @@ export interface Config {
   readonly webFolder: string;
   /** Whether small pictures of the pieces are drawn ahead. */
   readonly drawsPictures: boolean;
+  /** Whether a copy of every day of use is kept beside the data. */
+  readonly keepsCopies: boolean;
+  /** Whether the description of the addresses is served. */
+  readonly describesApi: boolean;
 }
 
 function portFrom(text: string | undefined): number {
@@ -29,10 +33,21 @@ function portFrom(text: string | undefined): number {
   return port;
 }
 
+const LOOPBACK: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost']);
+
+/** There are no accounts: whoever reaches the server may do everything. So it listens to this machine alone. */
+function hostFrom(text: string | undefined, open: string | undefined): string {
+  const host = text || '127.0.0.1';
+  if (LOOPBACK.has(host) || open === 'yes') return host;
+  throw new RangeError(
+    `PALE_GLINT_HOST held "${host}"; accepted: 127.0.0.1, ::1 or localhost. Anybody who reaches the server could read and remove everything. Where something else lets in only whom you trust, say so with PALE_GLINT_OPEN_TO_ALL=yes`,
+  );
+}
+
 /** Reads the settings from the environment. A bad one is refused with its name. */
 export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
   return {
-    host: env['PALE_GLINT_HOST'] || '127.0.0.1',
+    host: hostFrom(env['PALE_GLINT_HOST'], env['PALE_GLINT_OPEN_TO_ALL']),
     port: portFrom(env['PALE_GLINT_PORT']),
     dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(ROOT, 'data')),
     moreHosts: (env['PALE_GLINT_HOSTS'] ?? '')
@@ -42,5 +57,7 @@ export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
     databaseUrl: env['PALE_GLINT_DATABASE_URL'] || null,
     webFolder: resolve(ROOT, 'apps/web/dist'),
     drawsPictures: env['PALE_GLINT_PICTURES'] !== 'off',
+    keepsCopies: env['PALE_GLINT_COPIES'] !== 'off',
+    describesApi: env['PALE_GLINT_API_DOCS'] === 'on',
   };
 }

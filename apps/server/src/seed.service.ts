@@ -10,7 +10,6 @@ import {
   writePiece,
   writeShelf,
 } from '@pale-glint/core';
-import { eq } from 'drizzle-orm';
 import { BlobsService } from './blobs/blobs.service.js';
 import { DB } from './database/database.module.js';
 import type { Database } from './database/open.js';
@@ -19,6 +18,7 @@ import { PiecesService } from './pieces/pieces.service.js';
 import { ShelfService } from './shelf/shelf.service.js';
 
 const SEEDED = 'demo';
+const USES = 'uses of blobs';
 /** The one that opens first comes last. */
 const DEMOS = [brassHeron, lockMilitia, sluiceWarden];
 
@@ -39,8 +39,12 @@ export class SeedService implements OnApplicationBootstrap {
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
-    const [done] = await this.db.select().from(settings).where(eq(settings.key, SEEDED));
-    if (done) return;
+    const known = new Set((await this.db.select({ key: settings.key }).from(settings)).map((r) => r.key));
+    if (!known.has(USES)) {
+      await this.pieces.writeUses();
+      await this.db.insert(settings).values({ key: USES, value: 'written' }).onConflictDoNothing();
+    }
+    if (known.has(SEEDED)) return;
     for (const [kind, name] of DEMO_FILES)
       await this.blobs.add(kind, readFileSync(new URL(`../../../demo/${name}`, import.meta.url)));
     for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');

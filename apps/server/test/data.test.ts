@@ -1,6 +1,15 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,7 +31,13 @@ afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true }
 /** A server in a process of its own; answers with its address once it is ready. */
 function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PALE_GLINT_DATA: data, PALE_GLINT_PORT: '0', PALE_GLINT_PICTURES: 'off' },
+    env: {
+      ...process.env,
+      PALE_GLINT_DATA: data,
+      PALE_GLINT_PORT: '0',
+      PALE_GLINT_PICTURES: 'off',
+      PALE_GLINT_COPIES: 'off',
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   return new Promise((resolve, reject) => {
@@ -64,22 +79,64 @@ describe('the data folder', () => {
     await (await startServer(f)).close();
   });
 
-  test('is taken over from a dead process, a reused pid and a broken lock, not from a living one', () => {
+  test('is taken over from a dead process, a reused pid, a broken lock and as a copy, not from a living one', async () => {
     const f = folder();
-    const path = join(f, 'lock');
-    for (const left of [
-      '{"pid":4194300,"started":"1"}',
-      `{"pid":${process.pid},"started":"1"}`,
-      '',
-      '{"pid"',
-    ]) {
-      writeFileSync(path, left);
-      lockFolder(f)();
-      expect(existsSync(path)).toBe(false);
-    }
-    const free = lockFolder(f);
-    expect(() => lockFolder(f)).toThrow(/in use by process/);
-    free();
+    const free = await lockFolder(f);
+    const held = JSON.parse(readFileSync(join(f, 'lock-holder'), 'utf8')) as object;
+    await expect(lockFolder(f)).rejects.toThrow(/in use by another server/);
+    // What a process that was killed leaves: its lock, silent for a while, and its name.
+    const left = async (holder: string) => {
+      mkdirSync(join(f, 'in-use'), { recursive: true });
+      const silent = new Date(Date.now() - 3000);
+      utimesSync(join(f, 'in-use'), silent, silent);
+      writeFileSync(join(f, 'lock-holder'), holder);
+      await (
+        await lockFolder(f)
+      )();
+      expect(existsSync(join(f, 'in-use'))).toBe(false);
+    };
+    await free();
+    await left(JSON.stringify({ ...held, pid: 4194300 }));
+    await left(JSON.stringify({ ...held, started: '1' }));
+    await left(JSON.stringify({ ...held, folder: '/another' }));
+    // One that does not say who held it is waited for until its beat has stopped.
+    mkdirSync(join(f, 'in-use'));
+    const long = new Date(Date.now() - 60_000);
+    utimesSync(join(f, 'in-use'), long, long);
+    writeFileSync(join(f, 'lock-holder'), '{"pid"');
+    await (
+      await lockFolder(f)
+    )();
+  });
+
+  test('lets one in of many that start at once', async () => {
+    const f = folder();
+    const many = await Promise.allSettled(Array.from({ length: 8 }, () => lockFolder(f)));
+    const entered = many.filter((m) => m.status === 'fulfilled');
+    expect(entered).toHaveLength(1);
+    await entered[0]!.value();
+  });
+
+  test('whose database does not open is brought back from the newest whole copy; the old one is kept', async () => {
+    const f = folder();
+    const copies = { keepsCopies: true };
+    let server = await startServer(f, copies);
+    await server.http
+      .post('/api/pieces')
+      .type('application/json')
+      .send(writePiece({ ...sluiceWarden, id: 'kept', name: 'Kept' }))
+      .expect(201);
+    await server.close(true);
+    expect(readdirSync(join(f, 'backups'))).toHaveLength(1);
+    writeFileSync(join(f, 'backups', '2099-01-01.glint-backup.zip'), 'torn');
+    writeFileSync(join(f, 'db', 'global', 'pg_control'), Buffer.alloc(8192));
+    server = await startServer(f, copies);
+    const { body } = await server.http.get('/api/pieces');
+    expect(body.map((p: { id: string }) => p.id)).toContain('kept');
+    const health = await server.http.get('/api/health').expect(200);
+    expect(health.body.setAside).toContain('db.broken-');
+    expect(existsSync(health.body.setAside)).toBe(true);
+    await server.close();
   });
 
   test('begins anew where the first load was cut short', async () => {
@@ -132,7 +189,7 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
   const server = await startServer(f);
   const { body } = await server.http.get('/api/pieces/sluice-warden');
   expect(body.piece.copies).toBeGreaterThanOrEqual(acknowledged);
-  expect(readFileSync(join(f, 'lock'), 'utf8')).toContain(String(process.pid));
+  expect(readFileSync(join(f, 'lock-holder'), 'utf8')).toContain(String(process.pid));
   await server.close();
 });
 
@@ -157,7 +214,13 @@ test('a stop does not wait for connections that ask nothing', async () => {
 test('a kill during the first load leaves a folder that starts', async () => {
   const f = folder();
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PALE_GLINT_DATA: f, PALE_GLINT_PORT: '0', PALE_GLINT_PICTURES: 'off' },
+    env: {
+      ...process.env,
+      PALE_GLINT_DATA: f,
+      PALE_GLINT_PORT: '0',
+      PALE_GLINT_PICTURES: 'off',
+      PALE_GLINT_COPIES: 'off',
+    },
     stdio: 'ignore',
   });
   for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++)

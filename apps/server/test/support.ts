@@ -27,6 +27,8 @@ export async function startServer(
     databaseUrl: null,
     webFolder: join(folder, 'no-pages'),
     drawsPictures: false,
+    keepsCopies: false,
+    describesApi: false,
     ...over,
   };
   const app = await createApp(config, true);

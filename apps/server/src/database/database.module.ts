@@ -19,7 +19,7 @@ export class DatabaseModule implements OnApplicationShutdown {
         { provide: DB, useValue: open.db },
         { provide: CONFIG, useValue: config },
       ],
-      exports: [DB, CONFIG],
+      exports: [DB, CONFIG, OPEN],
     };
   }
 

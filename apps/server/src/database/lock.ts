@@ -1,33 +1,62 @@
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, unlinkSync, writeSync } from 'node:fs';
+import { mkdirSync, readFileSync, readlinkSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { lock } from 'proper-lockfile';
 
 /** Another server works on the same data. */
 export class FolderInUse extends Error {
-  constructor(folder: string, pid: number) {
+  constructor(folder: string) {
     super(
-      `the data folder ${folder} is in use by process ${pid}; stop it first, or set PALE_GLINT_DATA to another folder`,
+      `the data folder ${folder} is in use by another server; stop it first, or set PALE_GLINT_DATA to another folder`,
     );
     this.name = 'FolderInUse';
   }
 }
 
+/** The process ended because another took its folder: nothing more was written. */
+const LOCK_LOST = 75;
+/** The holder says so often that it lives; one that was silent for so long is dead. */
+const BEAT_MS = 2_000;
+const DEAD_AFTER_MS = 12_000;
+/** The least that the lock knows; enough where the holder is known to be dead. */
+const KNOWN_DEAD_AFTER_MS = 2_000;
+const TRY_EVERY_MS = 250;
+
 interface Holder {
-  pid: number;
+  readonly pid: number;
   /** When the process started, in the system's own count; null where that cannot be told. */
-  started: string | null;
+  readonly started: string | null;
+  /** Which processes its pid counts among, and since which start of the machine. */
+  readonly world: string;
+  /** The folder as it was called then: a copy of it is nobody's. */
+  readonly folder: string;
 }
 
-/** Start time of a process (field 22 of /proc/PID/stat), null where there is no such file. */
-function startOf(pid: number): string | null {
+function read(path: string): string | null {
   try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null;
+    return readFileSync(path, 'utf8');
   } catch {
     return null;
   }
 }
 
-function alive({ pid, started }: Holder): boolean {
+/** Start time of a process (field 22 of /proc/PID/stat), null where there is no such file. */
+function startOf(pid: number): string | null {
+  const stat = read(`/proc/${pid}/stat`);
+  return stat === null ? null : (stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null);
+}
+
+/** Names the pid namespace and the start of the machine, as far as the system tells them. */
+function world(): string {
+  let pids = '';
+  try {
+    pids = readlinkSync('/proc/self/ns/pid');
+  } catch {
+    // Not a system that tells.
+  }
+  return `${pids} ${read('/proc/sys/kernel/random/boot_id')?.trim() ?? ''}`;
+}
+
+function running({ pid, started }: Holder): boolean {
   try {
     process.kill(pid, 0);
   } catch (error) {
@@ -38,39 +67,57 @@ function alive({ pid, started }: Holder): boolean {
   return started === null || now === null || now === started;
 }
 
+/** Whether the holder that is written down lives; `unknown` where only its beat can tell. */
+function stateOf(text: string | null, folder: string): 'alive' | 'dead' | 'unknown' {
+  let holder: Holder;
+  try {
+    holder = JSON.parse(text ?? '') as Holder;
+  } catch {
+    return 'unknown';
+  }
+  if (holder.folder !== folder) return 'dead';
+  if (holder.world !== world() || !Number.isInteger(holder.pid)) return 'unknown';
+  return running(holder) ? 'alive' : 'dead';
+}
+
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
 /**
- * Takes the data folder for this process. A lock left by a dead process, or by one whose pid was given to another, is
- * taken over.
+ * Takes the data folder for this process: by a lock that is made in one act and kept alive by a beat, so that it holds
+ * between containers, too. One whose holder died is taken over.
  * @returns a function that gives the folder back
  * @throws FolderInUse
  */
-export function lockFolder(folder: string): () => void {
+export async function lockFolder(folder: string): Promise<() => Promise<void>> {
   mkdirSync(folder, { recursive: true });
-  const path = join(folder, 'lock');
-  const mine: Holder = { pid: process.pid, started: startOf(process.pid) };
-  for (let attempt = 0; attempt < 5; attempt++) {
+  const own = realpathSync(folder);
+  const holderPath = join(folder, 'lock-holder');
+  // The lock of an earlier version was a plain file.
+  const lockPath = join(folder, 'in-use');
+  const until = Date.now() + DEAD_AFTER_MS + BEAT_MS;
+  for (;;) {
+    const state = stateOf(read(holderPath), own);
     try {
-      const file = openSync(path, 'wx');
-      writeSync(file, JSON.stringify(mine));
-      closeSync(file);
-      return () => {
-        if (existsSync(path) && readFileSync(path, 'utf8') === JSON.stringify(mine)) unlinkSync(path);
+      const release = await lock(folder, {
+        lockfilePath: lockPath,
+        realpath: false,
+        update: BEAT_MS,
+        stale: state === 'dead' ? KNOWN_DEAD_AFTER_MS : DEAD_AFTER_MS,
+        onCompromised: () => {
+          process.stderr.write(`The data folder ${folder} was taken by another server. Stopped at once.\n`);
+          process.exit(LOCK_LOST);
+        },
+      });
+      const holder: Holder = { pid: process.pid, started: startOf(process.pid), world: world(), folder: own };
+      writeFileSync(holderPath, JSON.stringify(holder));
+      return async () => {
+        rmSync(holderPath, { force: true });
+        await release();
       };
     } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+      if ((error as NodeJS.ErrnoException).code !== 'ELOCKED') throw error;
     }
-    let holder: Holder | null = null;
-    try {
-      holder = JSON.parse(readFileSync(path, 'utf8')) as Holder;
-    } catch {
-      // Broken off while it was written: nobody holds it.
-    }
-    if (holder && Number.isInteger(holder.pid) && alive(holder)) throw new FolderInUse(folder, holder.pid);
-    try {
-      unlinkSync(path);
-    } catch {
-      // Another process took it over first; look again.
-    }
+    if (state === 'alive' || Date.now() > until) throw new FolderInUse(folder);
+    await wait(TRY_EVERY_MS);
   }
-  throw new FolderInUse(folder, 0);
 }

@@ -1,61 +1,46 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
-import { drizzle as drizzlePg } from 'drizzle-orm/node-postgres';
-import { migrate as migratePg } from 'drizzle-orm/node-postgres/migrator';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
-import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import type { Config } from '../config.js';
-import { lockFolder } from './lock.js';
-import * as schema from './schema.js';
+import { openEmbedded } from './embedded.js';
+import type * as schema from './schema.js';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Database;
+  /** Where photos and surfaces are kept as files; null where the database keeps them. */
+  readonly folder: string | null;
+  /** Where a database that did not open was put; null where it opened. */
+  readonly setAside: string | null;
   close(): Promise<void>;
 }
 
-const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
-/** An empty, initialised database, made at build time: starting from it saves initdb. */
-export const TEMPLATE = fileURLToPath(new URL('../../dist/empty-database.tar.gz', import.meta.url));
+export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
 
-async function openEmbedded(folder: string): Promise<OpenDatabase> {
-  const unlock = lockFolder(folder);
-  try {
-    const data = join(folder, 'db');
-    // The mark stands while the first load runs; found at a start, that load was cut short and is done again.
-    const mark = join(folder, 'first-load');
-    if (existsSync(mark)) rmSync(data, { recursive: true, force: true });
-    const first = !existsSync(data);
-    if (first) writeFileSync(mark, '');
-    mkdirSync(folder, { recursive: true });
-    const template = first && existsSync(TEMPLATE) ? new Blob([readFileSync(TEMPLATE)]) : undefined;
-    const client = await PGlite.create({ dataDir: data, ...(template ? { loadDataDir: template } : {}) });
-    const db = drizzlePglite(client, { schema });
-    await migratePglite(db, { migrationsFolder: MIGRATIONS });
-    if (first) rmSync(mark, { force: true });
-    return {
-      db: db as unknown as Database,
-      async close() {
-        await client.close();
-        unlock();
-      },
-    };
-  } catch (error) {
-    unlock();
-    throw error;
-  }
-}
+/** One server migrates at a time. */
+const MIGRATING = 4870;
 
 async function openServer(url: string): Promise<OpenDatabase> {
   const pool = new pg.Pool({ connectionString: url });
-  const db = drizzlePg(pool, { schema });
-  await migratePg(db, { migrationsFolder: MIGRATIONS });
-  return { db: db as unknown as Database, close: () => pool.end() };
+  // A connection that breaks while it is idle: the pool makes another.
+  pool.on('error', (error) => process.stderr.write(`PostgreSQL: ${error.message}\n`));
+  const client = await pool.connect();
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATING]);
+    await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+  } finally {
+    await client.query('select pg_advisory_unlock($1)', [MIGRATING]).catch(() => undefined);
+    client.release();
+  }
+  return {
+    db: drizzle(pool) as unknown as Database,
+    folder: null,
+    setAside: null,
+    close: () => pool.end(),
+  };
 }
 
 /** Opens the embedded database in the data folder, or the PostgreSQL server that the settings name, and migrates it. */

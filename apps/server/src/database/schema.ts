@@ -1,4 +1,4 @@
-import { customType, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import { customType, index, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 export const pieces = pgTable('pieces', {
   id: text('id').primaryKey(),
@@ -40,9 +40,22 @@ export const blobs = pgTable('blobs', {
   size: integer('size').notNull(),
   /** What its reader found in it, as JSON: width and height. */
   says: text('says').notNull(),
-  bytes: bytea('bytes').notNull(),
+  /** Null where they are a file beside the embedded database. */
+  bytes: bytea('bytes'),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
+
+/** Which piece uses which photo or surface; written with the piece. */
+export const pieceBlobs = pgTable(
+  'piece_blobs',
+  {
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id, { onDelete: 'cascade' }),
+    hash: text('hash').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.pieceId, t.hash] }), index('piece_blobs_hash').on(t.hash)],
+);
 
 /** A small picture of each piece as it was last stored, to look at until the map is computed. Can be drawn anew at any time. */
 export const pictures = pgTable('pictures', {

@@ -3,6 +3,7 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import { RefusedInput } from '@pale-glint/core';
 import type { Request, Response } from 'express';
 import { Refused } from './refusals.js';
+import { NO_ROOM_SAYS } from './room.js';
 
 interface Failure {
   status: number;
@@ -10,6 +11,28 @@ interface Failure {
 }
 
 const UNIQUE_VIOLATION = '23505';
+const DISK_FULL = '53100';
+/** What the database cannot hold: a character it does not know. */
+const BAD_TEXT: ReadonlySet<string> = new Set(['22021', '22P05']);
+/** The database went away, is stopping or is not there yet; it comes back. */
+const AWAY = /^(08...|57P0.|53300)$/;
+const UNREACHABLE: ReadonlySet<string> = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'ETIMEDOUT',
+  'EPIPE',
+]);
+const BROKEN = /Connection terminated|Client has encountered a connection error/;
+
+/** Whether the database could not be asked at all. */
+function isAway(error: unknown): boolean {
+  for (let e = error, depth = 0; e instanceof Error && depth < 4; e = e.cause, depth++) {
+    const { code } = e as NodeJS.ErrnoException;
+    if (UNREACHABLE.has(code ?? '') || BROKEN.test(e.message)) return true;
+  }
+  return AWAY.test(sqlState(error) ?? '');
+}
 
 /** SQL state of a database error, which arrives wrapped. */
 function sqlState(error: unknown): string | undefined {
@@ -18,6 +41,13 @@ function sqlState(error: unknown): string | undefined {
     if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code;
   }
   return undefined;
+}
+
+/** A failed query without its text and parameters; null for any other error. */
+function withoutContents(error: Error): string | null {
+  if (!error.message.startsWith('Failed query')) return null;
+  const cause = error.cause instanceof Error ? error.cause.message : 'no reason told';
+  return `a query failed: ${cause} (${sqlState(error) ?? 'no state'})`;
 }
 
 /** Every failure leaves as JSON with a sentence for the painter; unknown trouble with an id that the log has. */
@@ -42,10 +72,30 @@ export class FailuresFilter implements ExceptionFilter {
     }
     if (sqlState(error) === UNIQUE_VIOLATION)
       return { status: 409, body: { says: 'Something with this id is already here. Nothing was stored.' } };
+    if (sqlState(error) === DISK_FULL || (error as NodeJS.ErrnoException)?.code === 'ENOSPC')
+      return { status: 507, body: { says: NO_ROOM_SAYS } };
+    if (BAD_TEXT.has(sqlState(error) ?? ''))
+      return this.failureOf(
+        new Refused([{ path: 'text', held: 'a character that cannot be kept', accepted: 'plain text' }]),
+        request,
+      );
+    if (error instanceof RangeError && /call stack/i.test(error.message))
+      return this.failureOf(
+        new Refused([
+          { path: 'body', held: 'lists in lists without end', accepted: 'a file of this program' },
+        ]),
+        request,
+      );
+    if (isAway(error))
+      return {
+        status: 503,
+        body: { says: 'The database cannot be reached just now. Nothing was stored; it is tried again.' },
+      };
     const id = randomUUID();
     this.log.error(
       `${id} ${request.method} ${request.url}`,
-      error instanceof Error ? error.stack : String(error),
+      // Of a query only what went wrong, never what was in it.
+      error instanceof Error ? (withoutContents(error) ?? error.stack) : String(error),
     );
     return {
       status: 500,

@@ -57,6 +57,12 @@ export class InUse extends HttpException {
   }
 }
 
+const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
+/** Whether an address names something by a name that it could have. */
+export const isId = (text: string): boolean => ID.test(text);
+/** What was asked for, fit to be said back. */
+export const plainText = (text: string): string => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 64);
+
 export class Missing extends HttpException {
   constructor(what: string, id: string) {
     super({ says: `There is no ${what} "${id}".` }, HttpStatus.NOT_FOUND);

@@ -1,6 +1,7 @@
 import { Controller, Get, Param, Res } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { isId, Missing, plainText } from '../http/refusals.js';
 import { PicturesService } from './pictures.service.js';
 
 @ApiTags('pieces')
@@ -15,6 +16,7 @@ export class PicturesController {
   })
   @ApiNoContentResponse({ description: 'it is not drawn yet' })
   async get(@Param('id') id: string, @Res() response: Response): Promise<void> {
+    if (!isId(id)) throw new Missing('piece', plainText(id));
     const picture = await this.pictures.get(id);
     response.setHeader('Cache-Control', 'no-store');
     if (!picture) {

@@ -1,6 +1,12 @@
 import { Module } from '@nestjs/common';
+import { BlobsModule } from '../blobs/blobs.module.js';
 import { PicturesController } from './pictures.controller.js';
 import { PicturesService } from './pictures.service.js';
 
-@Module({ controllers: [PicturesController], providers: [PicturesService], exports: [PicturesService] })
+@Module({
+  imports: [BlobsModule],
+  controllers: [PicturesController],
+  providers: [PicturesService],
+  exports: [PicturesService],
+})
 export class PicturesModule {}

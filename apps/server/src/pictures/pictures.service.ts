@@ -10,11 +10,12 @@ import {
   type OnApplicationBootstrap,
 } from '@nestjs/common';
 import { readPiece, type Picture } from '@pale-glint/core';
-import { desc, eq, inArray } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
+import { BlobsService } from '../blobs/blobs.service.js';
 import { CONFIG, type Config } from '../config.js';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
-import { blobs, pictures, pieces } from '../database/schema.js';
+import { pictures, pieces } from '../database/schema.js';
 import { Missing } from '../http/refusals.js';
 import { DrawingThread } from './drawingThread.js';
 
@@ -61,6 +62,7 @@ export class PicturesService implements OnApplicationBootstrap, BeforeApplicatio
   constructor(
     @Inject(DB) private readonly db: Database,
     @Inject(CONFIG) config: Config,
+    private readonly blobs: BlobsService,
   ) {
     this.closed = !config.drawsPictures;
   }
@@ -158,16 +160,10 @@ export class PicturesService implements OnApplicationBootstrap, BeforeApplicatio
   }
 
   private async surfacesOf(body: string): Promise<{ hash: string; bytes: Uint8Array }[]> {
-    const { sculpts } = readPiece(body);
-    if (sculpts.length === 0) return [];
-    return this.db
-      .select({ hash: blobs.hash, bytes: blobs.bytes })
-      .from(blobs)
-      .where(
-        inArray(
-          blobs.hash,
-          sculpts.map((s) => s.surface),
-        ),
-      );
+    const hashes = [...new Set(readPiece(body).sculpts.map((s) => s.surface))];
+    const found = await Promise.all(
+      hashes.map(async (hash) => ({ hash, bytes: await this.blobs.bytesOf(hash) })),
+    );
+    return found.flatMap(({ hash, bytes }) => (bytes ? [{ hash, bytes }] : []));
   }
 }

@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { readPiece, writePiece, type Piece } from '@pale-glint/core';
+import { blobsOf, readPiece, writePiece, type Piece } from '@pale-glint/core';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
-import { pieces } from '../database/schema.js';
-import { Exists, Missing, Refused, Stale } from '../http/refusals.js';
+import { pieceBlobs, pieces } from '../database/schema.js';
+import { Exists, isId, Missing, plainText, Refused, Stale } from '../http/refusals.js';
 import { PicturesService } from '../pictures/pictures.service.js';
 import { RunsService } from '../runs/runs.service.js';
 import type { AddQuery, PieceLine, Saved } from './pieces.dto.js';
@@ -12,6 +12,8 @@ import type { AddQuery, PieceLine, Saved } from './pieces.dto.js';
 export interface StoredPiece extends Saved {
   piece: Piece;
 }
+
+const COPY = ', copy';
 
 const iso = (date: Date) => date.toISOString();
 
@@ -38,8 +40,10 @@ export class PiecesService {
     return rows.map((r) => ({ ...r, updatedAt: iso(r.updatedAt) }));
   }
 
-  private async row(id: string) {
-    const [row] = await this.db.select().from(pieces).where(eq(pieces.id, id));
+  /** @param db of the caller's transaction, where it is in one */
+  private async row(id: string, db: Database = this.db) {
+    if (!isId(id)) throw new Missing('piece', plainText(id));
+    const [row] = await db.select().from(pieces).where(eq(pieces.id, id));
     if (!row) throw new Missing('piece', id);
     return row;
   }
@@ -61,49 +65,69 @@ export class PiecesService {
     if (piece.id !== id)
       throw new Refused([{ path: 'id', held: `"${piece.id}"`, accepted: `"${id}", as in the address` }]);
     const { run: _run, ...bare } = piece;
-    const [saved] = await this.db
-      .update(pieces)
-      .set({ ...columns(bare), version: sql`${pieces.version} + 1`, updatedAt: new Date() })
-      .where(and(eq(pieces.id, id), eq(pieces.version, startedFrom)))
-      .returning({ version: pieces.version, updatedAt: pieces.updatedAt });
+    const saved = await this.db.transaction(async (tx) => {
+      const [row] = await tx
+        .update(pieces)
+        .set({ ...columns(bare), version: sql`${pieces.version} + 1`, updatedAt: new Date() })
+        .where(and(eq(pieces.id, id), eq(pieces.version, startedFrom)))
+        .returning({ version: pieces.version, updatedAt: pieces.updatedAt });
+      if (row) await usesOf(tx as unknown as Database, piece);
+      return row;
+    });
     if (!saved) throw new Stale(startedFrom, (await this.row(id)).version);
     this.pictures.saved(id);
     return { id, version: saved.version, updatedAt: iso(saved.updatedAt) };
   }
 
-  /** Stores a piece file. All or nothing: the piece and its run together. */
+  /** Stores a piece file. All or nothing: the piece, its run and what it uses together. Who is first decides the database. */
   async add(text: string, ifExists: AddQuery['ifExists']): Promise<Saved> {
     const piece = readPiece(text);
-    const saved = await this.db.transaction(async (tx) => {
-      const [known] = await tx
-        .select({ id: pieces.id, name: pieces.name, version: pieces.version })
-        .from(pieces)
-        .where(eq(pieces.id, piece.id));
-      if (known && ifExists === 'refuse') throw new Exists(known.id, known.name);
-      const stored: Piece =
-        known && ifExists === 'copy'
-          ? {
-              ...piece,
-              id: await this.freeId(tx as unknown as Database, piece.id),
-              name: `${piece.name.slice(0, 112)}, copy`,
-            }
-          : piece;
-      const { run, ...bare } = stored;
-      const version = known && ifExists === 'replace' ? known.version + 1 : 1;
-      const values = { id: stored.id, ...columns(bare), version, updatedAt: new Date() };
-      const [row] = await tx
-        .insert(pieces)
-        .values(values)
-        .onConflictDoUpdate({ target: pieces.id, set: values })
-        .returning({ updatedAt: pieces.updatedAt });
-      await this.runs.replace(tx as unknown as Database, stored.id, run?.ticks ?? []);
-      return { id: stored.id, version, updatedAt: iso(row!.updatedAt) };
-    });
+    const saved = await this.db.transaction((tx) =>
+      this.addWithin(tx as unknown as Database, piece, ifExists),
+    );
     this.pictures.added(saved.id);
     return saved;
   }
 
+  /** The same within a transaction of the caller's. */
+  async addWithin(db: Database, piece: Piece, ifExists: AddQuery['ifExists']): Promise<Saved> {
+    const { run, ...bare } = piece;
+    const values = { id: piece.id, ...columns(bare), version: 1, updatedAt: new Date() };
+    const insert = db.insert(pieces).values(values);
+    const [row] =
+      ifExists === 'replace'
+        ? await insert
+            .onConflictDoUpdate({
+              target: pieces.id,
+              set: { ...values, version: sql`${pieces.version} + 1` },
+            })
+            .returning({ version: pieces.version, updatedAt: pieces.updatedAt })
+        : await insert
+            .onConflictDoNothing()
+            .returning({ version: pieces.version, updatedAt: pieces.updatedAt });
+    if (!row) {
+      if (ifExists === 'refuse') throw new Exists(piece.id, (await this.row(piece.id, db)).name);
+      return this.addWithin(db, await this.copyOf(db, piece), ifExists);
+    }
+    await this.runs.replace(db, piece.id, run?.ticks ?? []);
+    await usesOf(db, piece);
+    return { id: piece.id, version: row.version, updatedAt: iso(row.updatedAt) };
+  }
+
+  /** The piece under the next id that is free; taken meanwhile, the one after it is tried. */
+  private async copyOf(db: Database, piece: Piece): Promise<Piece> {
+    const name = piece.name.endsWith(COPY) ? piece.name : `${piece.name.slice(0, 112)}${COPY}`;
+    return { ...piece, id: await this.freeId(db, piece.id.replace(/-\d+$/, '')), name };
+  }
+
+  /** Uses of pieces that an earlier version stored, written down once. */
+  async writeUses(): Promise<void> {
+    for (const { body } of await this.db.select({ body: pieces.body }).from(pieces))
+      await usesOf(this.db, readPiece(body));
+  }
+
   async remove(id: string): Promise<void> {
+    if (!isId(id)) throw new Missing('piece', plainText(id));
     const gone = await this.db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id });
     if (gone.length === 0) throw new Missing('piece', id);
   }
@@ -118,3 +142,11 @@ export class PiecesService {
 }
 
 const columns = (piece: Piece) => ({ name: piece.name, parts: piece.parts.length, body: writePiece(piece) });
+
+/** Writes down which photos and surfaces a piece uses. */
+async function usesOf(db: Database, piece: Piece): Promise<void> {
+  await db.delete(pieceBlobs).where(eq(pieceBlobs.pieceId, piece.id));
+  const hashes = blobsOf(piece);
+  if (hashes.length > 0)
+    await db.insert(pieceBlobs).values(hashes.map((hash) => ({ pieceId: piece.id, hash })));
+}

@@ -7,6 +7,7 @@ import {
   IsInt,
   IsISO8601,
   IsNumber,
+  IsObject,
   IsString,
   Matches,
   Max,
@@ -75,6 +76,7 @@ export class TickDto extends StepRef {
   doneAt!: string;
 
   @ApiProperty({ type: DidDto })
+  @IsObject({ message: 'what was done: mix, coats, coverShare and minutes' })
   @ValidateNested()
   @Type(() => DidDto)
   did!: DidDto;

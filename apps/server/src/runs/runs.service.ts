@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Tick } from '@pale-glint/core';
-import { and, eq } from 'drizzle-orm';
+import { checkTick, MOST_TICKS, type Tick } from '@pale-glint/core';
+import { and, count, eq } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
 import { pieces, ticks } from '../database/schema.js';
-import { Missing } from '../http/refusals.js';
+import { isId, Missing, plainText, Refused } from '../http/refusals.js';
 import type { StepRef, TickDto } from './runs.dto.js';
 
 const rowOf = (pieceId: string, { part, step, role, copy, doneAt, did }: Tick) => ({
@@ -44,9 +44,15 @@ export class RunsService {
     return { ticks: await this.ticks(pieceId) };
   }
 
-  async tick(pieceId: string, tick: TickDto): Promise<{ ticks: Tick[] }> {
+  async tick(pieceId: string, sent: TickDto): Promise<{ ticks: Tick[] }> {
     await this.needPiece(pieceId);
-    const row = rowOf(pieceId, tick);
+    const row = rowOf(pieceId, checkTick({ ...sent, did: { ...sent.did } }));
+    const [{ held } = { held: 0 }] = await this.db
+      .select({ held: count() })
+      .from(ticks)
+      .where(eq(ticks.pieceId, pieceId));
+    if (held >= MOST_TICKS)
+      throw new Refused([{ path: 'run.ticks', held: String(held + 1), accepted: `at most ${MOST_TICKS}` }]);
     await this.db
       .insert(ticks)
       .values(row)
@@ -86,6 +92,7 @@ export class RunsService {
   }
 
   private async needPiece(id: string): Promise<void> {
+    if (!isId(id)) throw new Missing('piece', plainText(id));
     const [piece] = await this.db.select({ id: pieces.id }).from(pieces).where(eq(pieces.id, id));
     if (!piece) throw new Missing('piece', id);
   }

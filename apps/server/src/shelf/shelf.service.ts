@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { EMPTY_SHELF, readShelf, writeShelf, type Shelf } from '@pale-glint/core';
+import { EMPTY_SHELF, readShelf, shelved, writeShelf, type Shelf } from '@pale-glint/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
@@ -14,9 +14,25 @@ const MINE = 'mine';
 export class ShelfService {
   constructor(@Inject(DB) private readonly db: Database) {}
 
-  async get(): Promise<{ version: number; shelf: Shelf }> {
-    const [row] = await this.db.select().from(shelf).where(eq(shelf.id, MINE));
+  async get(db: Database = this.db): Promise<{ version: number; shelf: Shelf }> {
+    const [row] = await db.select().from(shelf).where(eq(shelf.id, MINE));
     return row ? { version: row.version, shelf: readShelf(row.body) } : { version: 0, shelf: EMPTY_SHELF };
+  }
+
+  /** Brings back a shelf within a transaction of the caller's: in place of the present one, or pots it has not beside them. */
+  async putBack(db: Database, from: Shelf, mode: 'merge' | 'replace'): Promise<void> {
+    const now = await this.get(db);
+    const names = new Set(now.shelf.paints.map((p) => p.name.trim().toLowerCase()));
+    const fresh = from.paints.filter((p) => !names.has(p.name.trim().toLowerCase()));
+    const next = mode === 'replace' ? from : { ...shelved(now.shelf, fresh).shelf };
+    const body = writeShelf(next);
+    await db
+      .insert(shelf)
+      .values({ id: MINE, version: now.version + 1, body })
+      .onConflictDoUpdate({
+        target: shelf.id,
+        set: { body, version: sql`${shelf.version} + 1`, updatedAt: new Date() },
+      });
   }
 
   async save(text: string, startedFrom: number): Promise<ShelfSaved> {

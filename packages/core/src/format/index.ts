@@ -8,6 +8,7 @@ export * from './svg.js';
 export * from './migrations/index.js';
 export * from './writePiece.js';
 export * from './archive.js';
+export * from './backup.js';
 export * from './photo.js';
 export * from './palette.js';
 export * from './shelf.js';

@@ -1,6 +1,6 @@
 import { RefusedInput, type Problem } from '../units/index.js';
 import { getLocation, parse, printParseErrorCode, visit, type ParseError } from 'jsonc-parser';
-import { FORMAT, pieceSchema, VERSION, type Piece } from '../piece/index.js';
+import { FORMAT, pieceSchema, tickSchema, VERSION, type Piece, type Tick } from '../piece/index.js';
 import { heldText, pathText, problemsOf } from './problems.js';
 import { referenceProblems } from './references.js';
 import { migrate } from './migrations/index.js';
@@ -51,7 +51,8 @@ function doubledKeys(text: string): Problem[] {
     },
     onObjectProperty: (name, offset, _length, _line, _column, pathSupplier) => {
       const keys = open[open.length - 1];
-      if (keys.has(name))
+      // Told as many as are told at once: the place of each is looked for from the start of the text.
+      if (keys.has(name) && problems.length < MOST_PROBLEMS)
         problems.push({
           path: pathText([...pathSupplier(), name]),
           held: `"${name}" a second time (${lineAndColumn(text, offset)})`,
@@ -117,5 +118,12 @@ export function checkPiece(json: unknown): Piece {
   if (!result.success) throw new RefusedInput(problemsOf(result.error, migrated).slice(0, MOST_PROBLEMS));
   const problems = referenceProblems(result.data);
   if (problems.length > 0) throw new RefusedInput(problems.slice(0, MOST_PROBLEMS));
+  return result.data;
+}
+
+/** Checks one tick as it would be read back in a piece file. @throws RefusedInput */
+export function checkTick(json: unknown): Tick {
+  const result = tickSchema.safeParse(json);
+  if (!result.success) throw new RefusedInput(problemsOf(result.error, json));
   return result.data;
 }

@@ -12,6 +12,7 @@ import { SCHOOLS } from './schools.js';
 export const FORMAT = 'pale-glint/piece';
 export const VERSION = 10;
 export const MOST_PARTS = 400;
+export const MOST_TICKS = 20_000;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
 export const PAINT_KINDS = [
@@ -202,7 +203,7 @@ export const pieceSchema = z.strictObject({
     "the painter's own words",
   ),
   run: z
-    .strictObject({ ticks: list(tickSchema, 20000, 'steps done') })
+    .strictObject({ ticks: list(tickSchema, MOST_TICKS, 'steps done') })
     .optional()
     .meta({ description: 'what has been painted so far' }),
 });
