@@ -6,6 +6,7 @@ import { blobKeys } from '../api/blobs.js';
 import { api, keys, type PieceLine } from '../api/pieces.js';
 import { useCommands } from '../stations/commands/useCommands.js';
 import { BringIn } from './BringIn.js';
+import { Everything } from './Everything.js';
 import { Kept } from './Kept.js';
 import { NewPiece } from './NewPiece.js';
 import { Button } from '../ui/Button.js';
@@ -159,6 +160,7 @@ export function FirstPage() {
             </div>
           </div>
         </div>
+        <Everything />
         <Kept />
       </main>
     </div>

@@ -14,3 +14,4 @@ export * from './rules/index.js';
 export * from './batches.js';
 export * from './volumes.js';
 export * from './brushes.js';
+export * from './schedule/index.js';

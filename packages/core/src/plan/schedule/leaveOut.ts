@@ -1,0 +1,53 @@
+import type { Piece, Role } from '../../piece/index.js';
+import type { OrderLayer } from '../order.js';
+
+/** A layer that may be left out, with what that saves and what it costs the eye. */
+export interface Leavable {
+  readonly layer: number;
+  readonly savesMin: number;
+  /** CIEDE2000 at arm's length by the part that it changes most; null where the map cannot tell. */
+  readonly costs: number | null;
+  /** Whether the piece's purpose can do without it. */
+  readonly beyond: boolean;
+}
+
+/** Without these there is no metal. */
+const NEEDED: ReadonlySet<Role> = new Set(['undercoat', 'base', 'edges', 'matte']);
+/** A change of the eye that a layer of unknown effect is taken to make. */
+const UNKNOWN_CHANGE = 4;
+const LEAST_MIN = 1;
+
+/** What may be left out, cheapest for the eye first: beyond the purpose before the rest, then by change a minute. */
+export function leavableLayers(order: readonly OrderLayer[], { copies }: Pick<Piece, 'copies'>): Leavable[] {
+  const lastValue = order.findLastIndex((l) => l.role === 'value');
+  return order
+    .map((l, layer): Leavable => {
+      const change = Math.max(-1, ...l.parts.map((p) => p.change ?? -1));
+      return {
+        layer,
+        savesMin: l.parts.reduce((s, p) => s + p.activeMin, 0) * copies,
+        costs: change < 0 ? null : change,
+        beyond: l.beyond,
+      };
+    })
+    .filter(
+      ({ layer, savesMin }) => !NEEDED.has(order[layer].role) && layer !== lastValue && savesMin >= LEAST_MIN,
+    )
+    .sort(
+      (a, b) =>
+        Number(b.beyond) - Number(a.beyond) ||
+        (a.costs ?? UNKNOWN_CHANGE) / a.savesMin - (b.costs ?? UNKNOWN_CHANGE) / b.savesMin,
+    );
+}
+
+/** The first of them that together save so many minutes; all where even they do not. */
+export function enoughToLeave(leavable: readonly Leavable[], minutes: number): Leavable[] {
+  let saved = 0;
+  const chosen: Leavable[] = [];
+  for (const l of leavable) {
+    if (saved >= minutes) break;
+    chosen.push(l);
+    saved += l.savesMin;
+  }
+  return chosen;
+}

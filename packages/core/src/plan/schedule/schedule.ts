@@ -1,0 +1,182 @@
+import type { Evening, Piece, StepId, Table } from '../../piece/index.js';
+import type { OrderLayer } from '../order.js';
+import { leastWindow } from './bound.js';
+import { bestTiming, type TimingSearch } from './search.js';
+import { tasksOf, type Task } from './tasks.js';
+import { dayOf, windowsOf, type Timing, type Window } from './timing.js';
+
+/** What is painted without a break with one mix: a coat of a layer on one or several figures. */
+export interface EveningLine {
+  readonly layer: number;
+  readonly coat: number;
+  readonly copies: readonly number[];
+  /** Minutes from midnight of the evening's day. */
+  readonly fromMin: number;
+  readonly toMin: number;
+  readonly setupMin: number;
+  /** Minutes of waiting before it with nothing to do. */
+  readonly waitMin: number;
+  /** Whether it goes on in another evening. */
+  readonly broken: boolean;
+}
+
+/** One evening at the table. */
+export interface EveningPlan {
+  readonly date: string;
+  readonly startMin: number;
+  readonly minutes: number;
+  /** Whether the painter set it; others are put behind because the work does not fit. */
+  readonly set: boolean;
+  /** Layers whose mixes are put out, by their place in the order. */
+  readonly putOut: readonly number[];
+  readonly lines: readonly EveningLine[];
+  /** Layers that are left to dry when it ends, with the minutes they still need. */
+  readonly dries: readonly { readonly layer: number; readonly min: number }[];
+  readonly activeMin: number;
+  readonly setupMin: number;
+  readonly waitMin: number;
+}
+
+export interface Schedule {
+  readonly evenings: readonly EveningPlan[];
+  /** Evenings that any plan needs. */
+  readonly least: number;
+  /** Whether it fits into the evenings that are set; true where none is. */
+  readonly fits: boolean;
+  readonly activeMin: number;
+  readonly setupMin: number;
+  readonly waitMin: number;
+  readonly tasks: readonly Task[];
+}
+
+/** The usual evening where the painter set none. */
+const USUAL = { startMin: 19 * 60 + 30, minutes: 120 } as const;
+/** Evenings that are put behind those set, at most. */
+const MOST_EXTRA = 400;
+
+const nextDay = (date: string): string =>
+  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+
+/** Evenings from a day on: those set, then one a day like the last of them, as many as the work may need. */
+function eveningsFrom(table: Table, today: string, enoughMin: number): { evenings: Evening[]; set: number } {
+  const set = table.evenings
+    .filter((e) => e.date >= today)
+    .sort((a, b) =>
+      (a.date + String(a.startMin).padStart(4, '0')).localeCompare(
+        b.date + String(b.startMin).padStart(4, '0'),
+      ),
+    );
+  const like = set.at(-1) ?? { date: today, ...USUAL };
+  const evenings = [...set];
+  let date = set.length > 0 ? nextDay(like.date) : today;
+  let minutes = set.reduce((sum, e) => sum + e.minutes, 0);
+  // Drying may need days that the work alone does not.
+  for (let extra = 0; extra < MOST_EXTRA && (minutes < enoughMin || extra < 4); extra++) {
+    evenings.push({ date, startMin: like.startMin, minutes: like.minutes });
+    minutes += like.minutes;
+    date = nextDay(date);
+  }
+  return { evenings, set: set.length };
+}
+
+/** Stretches of one layer and coat that follow each other without waiting, as lines. */
+function linesOf(timing: Timing, tasks: readonly Task[], window: number, w: Window): EveningLine[] {
+  const own = timing.stretches.filter((s) => s.window === window);
+  const { minute: fromMidnight } = dayOf(w.from);
+  const clock = (at: number) => fromMidnight + (at - w.from);
+  const pieces = new Map<number, number>();
+  for (const s of timing.stretches) pieces.set(s.task, (pieces.get(s.task) ?? 0) + 1);
+  const lines: EveningLine[] = [];
+  let before = w.from;
+  for (const s of own) {
+    const { layer, coat, copies } = tasks[s.task];
+    const waitMin = Math.max(0, s.from - before);
+    const last = lines.at(-1);
+    const broken = (pieces.get(s.task) ?? 1) > 1;
+    if (last && last.layer === layer && last.coat === coat && waitMin < 1)
+      lines[lines.length - 1] = {
+        ...last,
+        copies: [...last.copies, ...copies],
+        toMin: clock(s.to),
+        setupMin: last.setupMin + s.setupMin,
+        broken: last.broken || broken,
+      };
+    else
+      lines.push({
+        layer,
+        coat,
+        copies,
+        fromMin: clock(s.from),
+        toMin: clock(s.to),
+        setupMin: s.setupMin,
+        waitMin,
+        broken,
+      });
+    before = s.to;
+  }
+  return lines;
+}
+
+const sum = (list: readonly EveningLine[], of: (l: EveningLine) => number) =>
+  list.reduce((n, l) => n + of(l), 0);
+
+export interface ScheduleOptions extends TimingSearch {
+  /** The day it is for the painter, and the minute of it: nothing is planned before. */
+  readonly today: string;
+  readonly nowMin?: number;
+}
+
+/** What is left of a piece's order, laid into the painter's evenings. */
+export function scheduleOf(
+  order: readonly OrderLayer[],
+  piece: Pick<Piece, 'copies' | 'table' | 'rig'>,
+  ticks: readonly StepId[],
+  { today, nowMin = 0, ...search }: ScheduleOptions,
+): Schedule {
+  const { copies, table, rig } = piece;
+  const tasks = tasksOf(order, { copies, room: table.room, focalPart: rig.focalPart, ticks });
+  const activeMin = tasks.reduce((n, t) => n + t.activeMin, 0);
+  const { evenings, set } = eveningsFrom(table, today, 1.6 * activeMin + 60);
+  const cut = evenings.flatMap((e) => {
+    // Of an evening that has begun only the rest is left.
+    const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
+    return e.minutes - late >= 5 ? [{ ...e, startMin: e.startMin + late, minutes: e.minutes - late }] : [];
+  });
+  const gone = evenings.length - cut.length;
+  const windows = windowsOf(cut);
+  const timing = bestTiming(tasks, windows, table.palette, search);
+  const used = windows.slice(0, timing.lastWindow + 1);
+  const plans = used.map((w, k): EveningPlan => {
+    const lines = linesOf(timing, tasks, k, w);
+    const { date, minute } = dayOf(w.from);
+    const drying = new Map<number, number>();
+    for (const s of timing.stretches) {
+      const { layer, lagMin } = tasks[s.task];
+      const left = timing.ends[s.task] + lagMin - w.to;
+      if (s.window === k && timing.ends[s.task] <= w.to && left > 0)
+        drying.set(layer, Math.max(left, drying.get(layer) ?? 0));
+    }
+    return {
+      date,
+      startMin: minute,
+      minutes: w.to - w.from,
+      set: k < Math.max(0, set - gone),
+      putOut: [...new Set(lines.map((l) => l.layer))],
+      lines,
+      dries: [...drying].map(([layer, min]) => ({ layer, min })),
+      activeMin: sum(lines, (l) => l.toMin - l.fromMin - l.setupMin),
+      setupMin: sum(lines, (l) => l.setupMin),
+      waitMin: sum(lines, (l) => l.waitMin),
+    };
+  });
+  const total = (of: (p: EveningPlan) => number) => plans.reduce((n, p) => n + of(p), 0);
+  return {
+    evenings: plans,
+    least: leastWindow(tasks, windows) + 1,
+    fits: set === 0 || timing.lastWindow < set - gone,
+    activeMin,
+    setupMin: total((p) => p.setupMin),
+    waitMin: total((p) => p.waitMin),
+    tasks,
+  };
+}

@@ -1,0 +1,116 @@
+import type { Room, StepId, Tick } from '../../piece/index.js';
+import { stepKey } from '../../piece/index.js';
+import type { OrderLayer } from '../order.js';
+import type { PartStep } from '../partSteps.js';
+
+/** One coat of one layer on one figure, or on a lot of them. */
+export interface Task {
+  /** The layer, by its place in the order. */
+  readonly layer: number;
+  /** Which coat of the layer, from 1. */
+  readonly coat: number;
+  /** Which of the identical miniatures. */
+  readonly copies: readonly number[];
+  /** Steps that are done with it; ticked together with the layer's last coat. */
+  readonly steps: readonly PartStep[];
+  /** Minutes at the brush. */
+  readonly activeMin: number;
+  /** Minutes until what lies over it may be begun. */
+  readonly lagMin: number;
+  /** Tasks that have to be done and dry before, by their place in the list. */
+  readonly after: readonly number[];
+  /** What has to be mixed for it; null where it is taken as it is or is the painter's own affair. */
+  readonly mix: string | null;
+  readonly airbrush: boolean;
+  /** Whether the part that the eye should find first is among its parts. */
+  readonly focal: boolean;
+}
+
+/** Drying against a heated room. */
+export const ROOM_FACTOR: Readonly<Record<Room, number>> = { heated: 1, cool: 1.5, dryer: 0.4 };
+/** More figures than this are painted in lots. */
+const MOST_LOTS = 12;
+
+export interface TasksOptions {
+  readonly copies: number;
+  readonly room: Room;
+  readonly focalPart: string | null;
+  readonly ticks: readonly StepId[];
+}
+
+/** Identical figures in so many lots at most, as even as can be. */
+function lotsOf(copies: number): number[][] {
+  const lots = Math.min(MOST_LOTS, copies);
+  return Array.from({ length: lots }, (_, k) => {
+    const [from, to] = [Math.floor((k * copies) / lots), Math.floor(((k + 1) * copies) / lots)];
+    return Array.from({ length: to - from }, (__, i) => from + i + 1);
+  });
+}
+
+const mixKey = ({ mix, water, mixText, role }: OrderLayer): string | null =>
+  role === 'matte'
+    ? null
+    : mix.length === 0
+      ? mixText
+      : `${mix.map((m) => `${m.paint}:${m.parts}`).join('+')}/${water}`;
+
+/**
+ * What is left to do of an order, coat by coat and figure by figure. What is sprayed is one act for all figures; what is
+ * ticked is left out.
+ */
+export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
+  const ticked = new Set(o.ticks.map(stepKey));
+  const lots = lotsOf(o.copies);
+  const all = lots.flat();
+  const tasks: Task[] = [];
+  /** The last task that lies on a part of a figure. */
+  const last = new Map<string, number>();
+  order.forEach((layer, at) => {
+    const coats = Math.max(...layer.parts.map((p) => p.coats));
+    for (let coat = 1; coat <= coats; coat++)
+      for (const copies of layer.airbrush ? [all] : lots) {
+        const left = layer.parts
+          .filter((p) => p.coats >= coat)
+          .map((step) => ({ step, open: copies.filter((copy) => !ticked.has(stepKey({ ...step, copy }))) }))
+          .filter(({ open }) => open.length > 0);
+        if (left.length === 0) continue;
+        const keys = left.flatMap(({ step, open }) => open.map((copy) => `${step.part}/${copy}`));
+        const after = [...new Set(keys.flatMap((k) => last.get(k) ?? []))];
+        tasks.push({
+          layer: at,
+          coat,
+          copies: copies.filter((c) => left.some(({ open }) => open.includes(c))),
+          steps: left.map(({ step }) => step),
+          activeMin: left.reduce(
+            (sum, { step, open }) => sum + (step.activeMin / step.coats) * open.length,
+            0,
+          ),
+          lagMin: layer.dryMin * ROOM_FACTOR[o.room],
+          after,
+          mix: mixKey(layer),
+          airbrush: layer.airbrush,
+          focal: left.some(({ step }) => step.part === o.focalPart),
+        });
+        for (const k of keys) last.set(k, tasks.length - 1);
+      }
+  });
+  return tasks;
+}
+
+/** The ticks that a task brings once its layer's last coat is laid. */
+export const ticksOf = (task: Task, doneAt: string, layer: OrderLayer, minutes: number): Tick[] =>
+  task.steps.flatMap((step) =>
+    task.copies.map((copy) => ({
+      part: step.part,
+      step: step.step,
+      role: step.role,
+      copy,
+      doneAt,
+      did: {
+        mix: `${layer.mixText}, ${layer.thinning}`.slice(0, 200),
+        coats: step.coats,
+        coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
+        minutes: Number(Math.min(10000, minutes / (task.steps.length * task.copies.length)).toFixed(2)),
+      },
+    })),
+  );

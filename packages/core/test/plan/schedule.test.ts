@@ -1,0 +1,276 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  bestTiming,
+  calendarOf,
+  compareCosts,
+  dayOf,
+  enoughToLeave,
+  inShortTime,
+  leastWindow,
+  leavableLayers,
+  lockMilitia,
+  paintingOrder,
+  partSheet,
+  scheduleOf,
+  SETUP,
+  sluiceWarden,
+  startOf,
+  tasksOf,
+  timed,
+  windowsOf,
+  type Piece,
+  type Task,
+  type Timing,
+  type Window,
+} from '../../src/index.js';
+
+/** Tasks of a few layers on a few figures, each after some of those before it. */
+const instance = (most: number) =>
+  fc
+    .tuple(
+      fc.array(
+        fc.record({
+          activeMin: fc.integer({ min: 1, max: 40 }),
+          lagMin: fc.integer({ min: 0, max: 90 }),
+          mix: fc.integer({ min: 0, max: 3 }),
+          airbrush: fc.nat(9).map((n) => n === 0),
+          figure: fc.integer({ min: 1, max: 3 }),
+          focal: fc.boolean(),
+          after: fc.array(fc.nat(), { maxLength: 2 }),
+        }),
+        { minLength: 2, maxLength: most },
+      ),
+      fc.array(fc.integer({ min: 45, max: 180 }), { minLength: 1, maxLength: 3 }),
+      fc.constantFrom('wet', 'dry') as fc.Arbitrary<'wet' | 'dry'>,
+    )
+    .map(([raw, lengths, palette]) => {
+      const tasks = raw.map((r, k): Task => ({
+        layer: r.mix,
+        coat: 1,
+        copies: [r.figure],
+        steps: [],
+        activeMin: r.activeMin,
+        lagMin: r.lagMin,
+        after: k === 0 ? [] : [...new Set(r.after.map((a) => a % k))],
+        mix: `m${r.mix}`,
+        airbrush: r.airbrush,
+        focal: r.focal,
+      }));
+      const windows = Array.from({ length: 24 }, (_, d): Window => {
+        const from = d * 1440 + 1170;
+        return { from, to: from + lengths[d % lengths.length] };
+      });
+      return { tasks, windows, palette };
+    });
+
+/** Every rule that a plan has to keep, checked anew: what it breaks, in words. */
+function broken(tasks: readonly Task[], windows: readonly Window[], timing: Timing): string[] {
+  const said: string[] = [];
+  const spent = tasks.map(() => 0);
+  const first = tasks.map(() => Infinity);
+  const last = tasks.map(() => -Infinity);
+  const sorted = [...timing.stretches].sort((a, b) => a.from - b.from);
+  sorted.forEach((s, i) => {
+    const w = windows[s.window];
+    if (s.from < w.from - 1e-6 || s.to > w.to + 1e-6) said.push(`task ${s.task} lies outside its evening`);
+    if (i > 0 && s.from < sorted[i - 1].to - 1e-6)
+      said.push(`tasks ${sorted[i - 1].task} and ${s.task} overlap`);
+    spent[s.task] += s.to - s.from - s.setupMin;
+    first[s.task] = Math.min(first[s.task], s.from + s.setupMin);
+    last[s.task] = Math.max(last[s.task], s.to);
+  });
+  tasks.forEach((t, k) => {
+    if (timing.unplaced.includes(k)) return;
+    if (Math.abs(spent[k] - t.activeMin) > 1e-6)
+      said.push(`task ${k} gets ${spent[k]} of ${t.activeMin} min`);
+    for (const a of t.after)
+      if (first[k] < last[a] + tasks[a].lagMin - 1e-6) said.push(`task ${k} is begun before ${a} is dry`);
+  });
+  // A mix that was not used in this evening is mixed; an airbrush is set up.
+  const seen = new Set<string>();
+  for (const s of sorted) {
+    const { mix, airbrush } = tasks[s.task];
+    const key = `${s.window}/${mix}`;
+    const least =
+      (seen.has(key) ? 0 : SETUP.mix) + (airbrush && !seen.has(`${s.window}/air`) ? SETUP.airbrush : 0);
+    if (s.setupMin < least - 1e-6) said.push(`task ${s.task} is begun without its mix or airbrush`);
+    seen.add(key);
+    if (airbrush) seen.add(`${s.window}/air`);
+  }
+  return said;
+}
+
+/** The best there is, by trying every sequence that may be; cut off where it is worse already. */
+function optimum(
+  tasks: readonly Task[],
+  windows: readonly Window[],
+  palette: 'wet' | 'dry',
+): readonly number[] {
+  let best: readonly number[] | null = null;
+  const walk = (sequence: number[], left: ReadonlySet<number>) => {
+    if (left.size === 0) {
+      const { cost } = timed(tasks, sequence, windows, palette);
+      if (!best || compareCosts(cost, best) < 0) best = cost;
+      return;
+    }
+    // Costs only grow as tasks are added, but the window of the last one may hide in later ties: cut on the window alone.
+    const soFar = timed(tasks, sequence, windows, palette).cost;
+    if (best && sequence.length > 0 && soFar[1] > best[1]) return;
+    for (const k of left)
+      if (tasks[k].after.every((a) => !left.has(a)))
+        walk([...sequence, k], new Set([...left].filter((x) => x !== k)));
+  };
+  walk([], new Set(tasks.keys()));
+  return best!;
+}
+
+describe('a plan of evenings', () => {
+  test('keeps every rule on 300 random jobs: evenings, one pair of hands, drying, mixes', () => {
+    fc.assert(
+      fc.property(instance(30), ({ tasks, windows, palette }) => {
+        const timing = bestTiming(tasks, windows, palette, { tries: 60 });
+        expect(broken(tasks, windows, timing)).toEqual([]);
+        expect(timing.unplaced).toEqual([]);
+        expect(timing.lastWindow).toBeGreaterThanOrEqual(leastWindow(tasks, windows));
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('is as good as the best of all sequences on small jobs', () => {
+    let equal = 0;
+    let tried = 0;
+    fc.assert(
+      fc.property(instance(7), ({ tasks, windows, palette }) => {
+        const { cost } = bestTiming(tasks, windows, palette, { tries: 1500 });
+        const least = optimum(tasks, windows, palette);
+        tried++;
+        if (Math.abs(compareCosts(cost, least)) < 1e-6) equal++;
+        expect(cost[1]).toBe(least[1]);
+      }),
+      { numRuns: 60 },
+    );
+    expect(equal).toBe(tried);
+  });
+
+  test('is the same for the same seed, and can be stopped with what it has', () => {
+    const [{ tasks, windows, palette }] = fc.sample(instance(40), { numRuns: 1, seed: 7 });
+    const plan = (seed: number) => bestTiming(tasks, windows, palette, { seed, tries: 400 }).stretches;
+    expect(plan(3)).toEqual(plan(3));
+    const stopped = bestTiming(tasks, windows, palette, { onProgress: () => false });
+    expect(broken(tasks, windows, stopped)).toEqual([]);
+  });
+});
+
+describe('an evening on the clock', () => {
+  test('is a window; those that touch are one, and a day has its date', () => {
+    const evening = { date: '2026-11-28', startMin: 1170, minutes: 60 };
+    const late = { ...evening, startMin: 1200, minutes: 90 };
+    expect(windowsOf([late, evening])).toEqual([{ from: startOf(evening), to: startOf(evening) + 120 }]);
+    expect(dayOf(startOf(evening))).toEqual({ date: '2026-11-28', minute: 1170 });
+  });
+});
+
+const sheets = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+const militia = { ...lockMilitia, copies: 10 };
+const order = paintingOrder(militia, sheets(militia));
+const TODAY = '2026-11-28';
+const plan = (over: Partial<Piece> = {}, ticks: Parameters<typeof scheduleOf>[2] = []) =>
+  scheduleOf(order, { ...militia, ...over }, ticks, { today: TODAY, tries: 40 });
+
+describe('ten soldiers', () => {
+  test('are primed in one act of spraying, figure by figure the rest, and all the work is in the plan', () => {
+    const tasks = tasksOf(order, { copies: 10, room: 'heated', focalPart: null, ticks: [] });
+    const primer = tasks.filter((t) => order[t.layer].role === 'undercoat' && t.airbrush);
+    expect(primer.map((t) => t.copies.length)).toEqual([10]);
+    expect(
+      tasks.filter((t) => order[t.layer].role === 'glints' && t.coat === 1).length,
+    ).toBeGreaterThanOrEqual(10);
+    const p = plan();
+    const done = p.evenings.reduce((n, e) => n + e.activeMin, 0);
+    expect(done).toBeCloseTo(p.activeMin, 3);
+    expect(p.evenings.length).toBeGreaterThanOrEqual(p.least);
+    expect(p.fits).toBe(true);
+    for (const e of p.evenings) {
+      expect(e.activeMin + e.setupMin + e.waitMin).toBeLessThanOrEqual(e.minutes + 1e-6);
+      expect(e.putOut.length).toBeGreaterThan(0);
+    }
+  });
+
+  test('follow every tick and every evening: less is left, longer evenings are fewer', () => {
+    const whole = plan();
+    const ticks = order[0].parts.flatMap((s) =>
+      Array.from({ length: 10 }, (_, i) => ({ part: s.part, step: s.step, role: s.role, copy: i + 1 })),
+    );
+    expect(plan({}, ticks).activeMin).toBeLessThan(whole.activeMin);
+    const evening = (k: number, minutes: number) => ({
+      date: `2026-12-0${k + 1}`,
+      startMin: 1170,
+      minutes,
+    });
+    const table = (minutes: number) => ({
+      ...militia.table,
+      evenings: [0, 1, 2, 3].map((k) => evening(k, minutes)),
+    });
+    const [short, long] = [plan({ table: table(60) }), plan({ table: table(240) })];
+    expect(long.evenings.length).toBeLessThan(short.evenings.length);
+    expect(short.fits).toBe(false);
+    expect(short.evenings.slice(0, 4).every((e) => e.set)).toBe(true);
+    expect(short.evenings[4].set).toBe(false);
+  });
+
+  test('too many for the evenings: what to leave out, the least for the eye first, never what makes it metal', () => {
+    const leavable = leavableLayers(order, militia);
+    const roles = new Set(leavable.map((l) => order[l.layer].role));
+    for (const needed of ['undercoat', 'base', 'edges'] as const) expect(roles.has(needed)).toBe(false);
+    const some = enoughToLeave(leavable, 30);
+    expect(some.reduce((n, l) => n + l.savesMin, 0)).toBeGreaterThanOrEqual(30);
+    expect(enoughToLeave(leavable, 0)).toEqual([]);
+    const beyond = leavable.map((l) => l.beyond);
+    expect(beyond).toEqual([...beyond].sort((a, b) => Number(b) - Number(a)));
+  });
+
+  test('in 25 minutes: what fits and leaves nothing half done; in one minute nothing', () => {
+    const tasks = tasksOf(order, { copies: 1, room: 'heated', focalPart: null, ticks: [] });
+    const chosen = inShortTime(tasks, 25);
+    expect(chosen.length).toBeGreaterThan(0);
+    const minutes = chosen.reduce((n, k) => n + tasks[k].activeMin, 0);
+    expect(minutes).toBeLessThanOrEqual(25);
+    chosen.forEach((k, i) => tasks[k].after.forEach((a) => expect(chosen.slice(0, i)).toContain(a)));
+    expect(inShortTime(tasks, 0.5)).toEqual([]);
+  });
+
+  test('leave as a calendar: one event an evening, lines of at most 75 octets', () => {
+    const p = plan();
+    const text = calendarOf(p, order, { id: 'x', name: 'Soldiers, ten; "best"' }, '20261128T120000Z');
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(p.evenings.length);
+    for (const line of text.split('\r\n'))
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
+    expect(text).toContain('SUMMARY:Soldiers\\, ten\\; "best"\\, evening 1 of');
+    expect(text).toMatch(/DTSTART:20261128T193000\r\n/);
+  });
+});
+
+test('odd evenings: none at all, all in the past, one that runs already, 500 copies', () => {
+  const warden = paintingOrder(sluiceWarden, sheets(sluiceWarden));
+  const evenings = (list: Piece['table']['evenings']) => ({
+    ...sluiceWarden,
+    table: { ...sluiceWarden.table, evenings: list },
+  });
+  const past = [{ date: '2020-01-01', startMin: 1170, minutes: 120 }];
+  const [none, gone] = [[], past].map((l) =>
+    scheduleOf(warden, evenings(l), [], { today: TODAY, tries: 20 }),
+  );
+  expect(gone.evenings).toEqual(none.evenings);
+  const now = scheduleOf(warden, evenings([{ date: TODAY, startMin: 1170, minutes: 120 }]), [], {
+    today: TODAY,
+    nowMin: 1230,
+    tries: 20,
+  });
+  expect(now.evenings[0]).toMatchObject({ date: TODAY, startMin: 1230, minutes: 60 });
+  const many = scheduleOf(order, { ...militia, copies: 500 }, [], { today: TODAY, tries: 2 });
+  expect(many.tasks.length).toBeLessThan(1500);
+  expect(many.evenings.length).toBeGreaterThan(20);
+  expect(scheduleOf([], militia, [], { today: TODAY }).evenings).toEqual([]);
+});
