@@ -36,10 +36,11 @@ export class BackupService implements OnApplicationBootstrap {
   private readonly log = new Logger('backup');
   private timer: NodeJS.Timeout | null = null;
 
+  @Inject(DB) private readonly db!: Database;
+  @Inject(OPEN) private readonly open!: OpenDatabase;
+  @Inject(CONFIG) private readonly config!: Config;
+
   constructor(
-    @Inject(DB) private readonly db: Database,
-    @Inject(OPEN) private readonly open: OpenDatabase,
-    @Inject(CONFIG) private readonly config: Config,
     private readonly pieces: PiecesService,
     private readonly shelf: ShelfService,
     private readonly blobs: BlobsService,

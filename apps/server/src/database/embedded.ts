@@ -6,7 +6,7 @@ import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { CANNOT_PUSH, DurableFs } from './durableFs.js';
 import { lockFolder } from './lock.js';
-import { MIGRATIONS, type Database, type OpenDatabase } from './open.js';
+import { MIGRATIONS, type Database, type OpenDatabase } from './opened.js';
 import { pushFolder, pushTree } from './push.js';
 import * as schema from './schema.js';
 

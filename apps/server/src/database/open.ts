@@ -1,24 +1,11 @@
-import { fileURLToPath } from 'node:url';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import pg from 'pg';
 import type { Config } from '../config.js';
 import { openEmbedded } from './embedded.js';
-import type * as schema from './schema.js';
+import { MIGRATIONS, type Database, type OpenDatabase } from './opened.js';
 
-export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
-
-export interface OpenDatabase {
-  readonly db: Database;
-  /** Where photos and surfaces are kept as files; null where the database keeps them. */
-  readonly folder: string | null;
-  /** Where a database that did not open was put; null where it opened. */
-  readonly setAside: string | null;
-  close(): Promise<void>;
-}
-
-export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+export type { Database, OpenDatabase } from './opened.js';
 
 /** One server migrates at a time. */
 const MIGRATING = 4870;

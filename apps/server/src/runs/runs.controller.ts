@@ -1,7 +1,7 @@
-import { Body, Controller, Delete, Get, Param, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Tick } from '@pale-glint/core';
-import { StepRef, TickDto } from './runs.dto.js';
+import { StepRef, StepsDto, TickDto, TicksDto } from './runs.dto.js';
 import { RunsService } from './runs.service.js';
 
 @ApiTags('runs')
@@ -19,6 +19,19 @@ export class RunsController {
   @ApiOkResponse({ description: 'ticked; ticking again replaces what was done' })
   tick(@Param('id') id: string, @Body() tick: TickDto): Promise<{ ticks: Tick[] }> {
     return this.runs.tick(id, tick);
+  }
+
+  @Put('ticks/many')
+  @ApiOkResponse({ description: 'all ticked, or none' })
+  tickMany(@Param('id') id: string, @Body() { ticks }: TicksDto): Promise<{ ticks: Tick[] }> {
+    return this.runs.tickMany(id, ticks);
+  }
+
+  @Post('ticks/undone')
+  @HttpCode(200)
+  @ApiOkResponse({ description: 'none of them is ticked any more' })
+  untickMany(@Param('id') id: string, @Body() { steps }: StepsDto): Promise<{ ticks: Tick[] }> {
+    return this.runs.untickMany(id, steps);
   }
 
   @Delete('ticks')

@@ -3,6 +3,9 @@ import { applyDecorators } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
   IsIn,
   IsInt,
   IsISO8601,
@@ -80,4 +83,28 @@ export class TickDto extends StepRef {
   @ValidateNested()
   @Type(() => DidDto)
   did!: DidDto;
+}
+
+/** At most so many steps in one request. */
+const MOST_AT_ONCE = 100;
+const MANY = `a list of 1 to ${MOST_AT_ONCE} steps`;
+
+export class TicksDto {
+  @ApiProperty({ type: [TickDto] })
+  @IsArray({ message: MANY })
+  @ArrayMinSize(1, { message: MANY })
+  @ArrayMaxSize(MOST_AT_ONCE, { message: MANY })
+  @ValidateNested({ each: true })
+  @Type(() => TickDto)
+  ticks!: TickDto[];
+}
+
+export class StepsDto {
+  @ApiProperty({ type: [StepRef] })
+  @IsArray({ message: MANY })
+  @ArrayMinSize(1, { message: MANY })
+  @ArrayMaxSize(MOST_AT_ONCE, { message: MANY })
+  @ValidateNested({ each: true })
+  @Type(() => StepRef)
+  steps!: StepRef[];
 }

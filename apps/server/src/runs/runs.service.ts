@@ -44,38 +44,48 @@ export class RunsService {
     return { ticks: await this.ticks(pieceId) };
   }
 
-  async tick(pieceId: string, sent: TickDto): Promise<{ ticks: Tick[] }> {
+  tick = (pieceId: string, tick: TickDto): Promise<{ ticks: Tick[] }> => this.tickMany(pieceId, [tick]);
+  untick = (pieceId: string, step: StepRef): Promise<{ ticks: Tick[] }> => this.untickMany(pieceId, [step]);
+
+  /** All of them, or none. Ticking again replaces what was done. */
+  async tickMany(pieceId: string, sent: readonly TickDto[]): Promise<{ ticks: Tick[] }> {
     await this.needPiece(pieceId);
-    const row = rowOf(pieceId, checkTick({ ...sent, did: { ...sent.did } }));
-    const [{ held } = { held: 0 }] = await this.db
-      .select({ held: count() })
-      .from(ticks)
-      .where(eq(ticks.pieceId, pieceId));
-    if (held >= MOST_TICKS)
-      throw new Refused([{ path: 'run.ticks', held: String(held + 1), accepted: `at most ${MOST_TICKS}` }]);
-    await this.db
-      .insert(ticks)
-      .values(row)
-      .onConflictDoUpdate({
-        target: [ticks.pieceId, ticks.part, ticks.step, ticks.role, ticks.copy],
-        set: row,
-      });
+    const rows = sent.map((t) => rowOf(pieceId, checkTick({ ...t, did: { ...t.did } })));
+    await this.db.transaction(async (tx) => {
+      for (const row of rows)
+        await tx
+          .insert(ticks)
+          .values(row)
+          .onConflictDoUpdate({
+            target: [ticks.pieceId, ticks.part, ticks.step, ticks.role, ticks.copy],
+            set: row,
+          });
+      const [{ held } = { held: 0 }] = await tx
+        .select({ held: count() })
+        .from(ticks)
+        .where(eq(ticks.pieceId, pieceId));
+      if (held > MOST_TICKS)
+        throw new Refused([{ path: 'run.ticks', held: String(held), accepted: `at most ${MOST_TICKS}` }]);
+    });
     return { ticks: await this.ticks(pieceId) };
   }
 
-  async untick(pieceId: string, s: StepRef): Promise<{ ticks: Tick[] }> {
+  async untickMany(pieceId: string, steps: readonly StepRef[]): Promise<{ ticks: Tick[] }> {
     await this.needPiece(pieceId);
-    await this.db
-      .delete(ticks)
-      .where(
-        and(
-          eq(ticks.pieceId, pieceId),
-          eq(ticks.part, s.part),
-          eq(ticks.step, s.step),
-          eq(ticks.role, s.role),
-          eq(ticks.copy, s.copy),
-        ),
-      );
+    await this.db.transaction(async (tx) => {
+      for (const s of steps)
+        await tx
+          .delete(ticks)
+          .where(
+            and(
+              eq(ticks.pieceId, pieceId),
+              eq(ticks.part, s.part),
+              eq(ticks.step, s.step),
+              eq(ticks.role, s.role),
+              eq(ticks.copy, s.copy),
+            ),
+          );
+    });
     return { ticks: await this.ticks(pieceId) };
   }
 

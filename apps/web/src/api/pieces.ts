@@ -30,8 +30,6 @@ export type IfExists = 'refuse' | 'replace' | 'copy';
 const PICTURE_WAIT_MS = 1000;
 
 const at = (id: string) => `/api/pieces/${encodeURIComponent(id)}`;
-const query = (s: StepId) =>
-  new URLSearchParams({ part: s.part, step: s.step, role: s.role, copy: String(s.copy) }).toString();
 
 /** The HTTP contract, one function an address. */
 export const api = {
@@ -42,10 +40,14 @@ export const api = {
   add: (text: string, ifExists: IfExists) => ask<Saved>('POST', `/api/pieces?ifExists=${ifExists}`, text),
   remove: (id: string) => ask<null>('DELETE', at(id)),
   run: (id: string) => ask<{ ticks: Tick[] }>('GET', `${at(id)}/run`),
-  tick: (id: string, tick: Tick) =>
-    ask<{ ticks: Tick[] }>('PUT', `${at(id)}/run/ticks`, JSON.stringify(tick)),
-  untick: (id: string, step: StepId) =>
-    ask<{ ticks: Tick[] }>('DELETE', `${at(id)}/run/ticks?${query(step)}`),
+  tickMany: (id: string, ticks: readonly Tick[]) =>
+    ask<{ ticks: Tick[] }>('PUT', `${at(id)}/run/ticks/many`, JSON.stringify({ ticks })),
+  untickMany: (id: string, steps: readonly StepId[]) =>
+    ask<{ ticks: Tick[] }>(
+      'POST',
+      `${at(id)}/run/ticks/undone`,
+      JSON.stringify({ steps: steps.map(({ part, step, role, copy }) => ({ part, step, role, copy })) }),
+    ),
   fileAddress: (id: string) => `${at(id)}/file`,
   /** The small picture that the server keeps of a piece; null where it has none of exactly this one. */
   picture: async (piece: Piece): Promise<{ image: Blob; picture: Picture } | null> => {

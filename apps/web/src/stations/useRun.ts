@@ -1,50 +1,71 @@
-import { useMemo } from 'react';
-import { stepKey, type StepId, type Tick } from '@pale-glint/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { StepId, Tick } from '@pale-glint/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Unreachable } from '../api/http.js';
 import { api, keys } from '../api/pieces.js';
+import { changedTicks, TickOutbox, type TickChange } from '../store/tickOutbox.js';
 
 type Run = { ticks: Tick[] };
 const NO_TICKS: Tick[] = [];
+const keptAt = (pieceId: string) => `pale-glint/ticks/${pieceId}`;
+
+function kept(pieceId: string): TickChange[] {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(keptAt(pieceId)) ?? '[]');
+    return Array.isArray(found) ? (found as TickChange[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function keep(pieceId: string, changes: readonly TickChange[]): void {
+  try {
+    if (changes.length === 0) localStorage.removeItem(keptAt(pieceId));
+    else localStorage.setItem(keptAt(pieceId), JSON.stringify(changes));
+  } catch {
+    // Storage full or forbidden: they live as long as the page.
+  }
+}
 
 /**
- * The ticks of a piece. A tick shows at once; while the server cannot be reached it is kept and tried again, and
- * `away` says so.
+ * The ticks of a piece. A tick shows at once; until the server has it it is kept in this browser and tried again, over a
+ * reload, too. `away` says so.
  */
 export function useRun(pieceId: string) {
   const client = useQueryClient();
-  const key = keys.run(pieceId);
-  const query = useQuery({ queryKey: key, queryFn: () => api.run(pieceId) });
-  const put = (change: (ticks: Tick[]) => Tick[]) =>
-    client.setQueryData<Run>(key, (old) => ({ ticks: change(old?.ticks ?? []) }));
-  const again = {
-    scope: { id: `run/${pieceId}` },
-    networkMode: 'always' as const,
-    retry: (_tries: number, error: Error) => error instanceof Unreachable,
-    retryDelay: (tries: number) => Math.min(15000, 1000 * 2 ** tries),
-    onError: () => void client.invalidateQueries({ queryKey: key }),
-  };
-  const tick = useMutation({
-    mutationKey: key,
-    ...again,
-    mutationFn: (t: Tick) => api.tick(pieceId, t),
-    onMutate: (t) => void put((ticks) => [...ticks.filter((o) => stepKey(o) !== stepKey(t)), t]),
-  });
-  const untick = useMutation({
-    mutationKey: key,
-    ...again,
-    mutationFn: (s: StepId) => api.untick(pieceId, s),
-    onMutate: (s) => void put((ticks) => ticks.filter((o) => stepKey(o) !== stepKey(s))),
-  });
-  const failed = tick.error ?? untick.error;
-  const away =
-    tick.failureReason instanceof Unreachable ||
-    untick.failureReason instanceof Unreachable ||
-    query.error instanceof Unreachable;
-  const refused = failed && !(failed instanceof Unreachable) ? failed.message : null;
-  const ticks = query.data?.ticks ?? NO_TICKS;
+  const query = useQuery({ queryKey: keys.run(pieceId), queryFn: () => api.run(pieceId) });
+  const [outbox] = useState(
+    () =>
+      new TickOutbox({
+        send: async (c) =>
+          (c.kind === 'tick' ? await api.tickMany(pieceId, c.ticks) : await api.untickMany(pieceId, c.steps))
+            .ticks,
+        sent: (ticks) => client.setQueryData<Run>(keys.run(pieceId), { ticks: [...ticks] }),
+        keep: (changes) => keep(pieceId, changes),
+        kept: () => kept(pieceId),
+        after: (ms, run) => {
+          const timer = setTimeout(run, ms);
+          return () => clearTimeout(timer);
+        },
+      }),
+  );
+  useEffect(() => {
+    const online = () => outbox.retry();
+    window.addEventListener('online', online);
+    return () => window.removeEventListener('online', online);
+  }, [outbox]);
+  const state = useSyncExternalStore(outbox.subscribe, outbox.get);
+  const fromServer = query.data?.ticks ?? NO_TICKS;
+  const ticks = useMemo(() => changedTicks(fromServer, state.waiting), [fromServer, state.waiting]);
+  const away = state.away || query.error instanceof Unreachable;
   return useMemo(
-    () => ({ ticks, tick: tick.mutate, untick: untick.mutate, away, refused }),
-    [ticks, tick.mutate, untick.mutate, away, refused],
+    () => ({
+      ticks,
+      tick: (...all: readonly Tick[]) => outbox.tick(all),
+      untick: (...all: readonly StepId[]) => outbox.untick(all),
+      away,
+      refused: state.refused,
+    }),
+    [ticks, outbox, away, state.refused],
   );
 }

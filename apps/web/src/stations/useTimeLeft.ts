@@ -9,8 +9,11 @@ export function useTimeLeft(
 ): { activeMin: number; dryMin: number } {
   return useMemo(() => {
     const done = new Set(ticks.map(stepKey));
-    return orderTime(order, copies, (s) =>
-      Array.from({ length: copies }, (_, i) => stepKey({ ...s, copy: i + 1 })).every((k) => done.has(k)),
+    const figures = Array.from({ length: copies }, (_, i) => i + 1);
+    return orderTime(
+      order,
+      copies,
+      (s) => figures.filter((copy) => !done.has(stepKey({ ...s, copy }))).length,
     );
   }, [order, ticks, copies]);
 }

@@ -1,12 +1,33 @@
-import { duration, orderFindings, stepKey, type OrderLayer, type PartStep } from '@pale-glint/core';
+import {
+  activeOrderFindings,
+  calendarOf,
+  duration,
+  knownPaints,
+  passesOf,
+  stepKey,
+  withLadder,
+  type OrderLayer,
+  type PartStep,
+} from '@pale-glint/core';
 import { useMemo, useState } from 'react';
-import { usePiece } from '../../store/PieceContext.js';
-import { Choice } from '../../ui/Choice.js';
-import type { Sheets } from '../../map/useSheets.js';
 import { Thumb } from '../../map/Thumb.js';
+import type { Sheets } from '../../map/useSheets.js';
+import { usePiece, usePieceStore } from '../../store/PieceContext.js';
+import { useShelf } from '../../store/useShelf.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { Dialog } from '../../ui/Dialog.js';
+import { fileName, saveFile } from '../../ui/saveFile.js';
+import { nowHere, useSchedule, type Planned } from '../../workers/useSchedule.js';
 import { useStation } from '../stationState.js';
+import { PassFields, passOf } from '../steps/RecipeEditor.js';
+import { refOfLayer } from '../steps/Way.js';
 import { useTimeLeft } from '../useTimeLeft.js';
+import { EveningChart } from './EveningChart.js';
+import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
+import { Tonight } from './Tonight.js';
+import { tickFor } from './tickFor.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
@@ -43,32 +64,177 @@ function DoneEarlier({ ticks }: { ticks: ReturnType<typeof useDoneEarlier> }) {
   );
 }
 
-/** What to do, with which mix, where; ticked as it is done. */
+/** The evenings as a picture, and as a file for a calendar. */
+function Evenings({ planned, order }: { planned: Planned; order: readonly OrderLayer[] }) {
+  const piece = usePiece();
+  const change = useTableEdits();
+  const { schedule } = planned;
+  if (!schedule || schedule.evenings.length === 0) return null;
+  const { evenings, least } = schedule;
+  const stamp = () => `${new Date().toISOString().slice(0, 19).replace(/[-:]/g, '')}Z`;
+  return (
+    <section aria-labelledby="evenings" className="bg-g93 px-5 py-4">
+      <div className="flex flex-wrap items-baseline gap-3 pb-2">
+        <h2 id="evenings" className="font-semibold">
+          {evenings.length} {evenings.length === 1 ? 'evening' : 'evenings'}
+        </h2>
+        <p className="text-label text-g28">
+          {evenings.length === least ? 'no plan needs fewer' : `no plan needs fewer than ${least}`};{' '}
+          {duration(schedule.activeMin)} at the brush, {duration(schedule.setupMin)} beside it,{' '}
+          {duration(schedule.waitMin)} of waiting
+        </p>
+        <Button
+          look="plain"
+          className="ml-auto"
+          onClick={() =>
+            saveFile(
+              fileName(piece.name, '.ics'),
+              [calendarOf(schedule, order, piece, stamp())],
+              'text/calendar',
+            )
+          }
+        >
+          Into my calendar
+        </Button>
+      </div>
+      <EveningChart
+        schedule={schedule}
+        order={order}
+        piece={piece}
+        onLength={(k, minutes) =>
+          change(({ evenings: set }) => {
+            const { today } = nowHere();
+            const before = set.filter((e) => e.date < today);
+            return {
+              evenings: [
+                ...before,
+                ...evenings.slice(0, Math.max(k + 1, set.length - before.length)).map((e, i) => ({
+                  date: e.date,
+                  startMin: Math.min(1439, Math.floor(e.startMin)),
+                  minutes: i === k ? minutes : Math.max(10, Math.round(e.minutes)),
+                })),
+              ],
+            };
+          })
+        }
+      />
+    </section>
+  );
+}
+
+/** One step of the order, changed where it stands. */
+function ChangeStep({
+  layer,
+  order,
+  onClose,
+}: {
+  readonly layer: OrderLayer;
+  readonly order: readonly OrderLayer[];
+  readonly onClose: () => void;
+}) {
+  const piece = usePiece();
+  const store = usePieceStore();
+  const { shelf } = useShelf();
+  const ladder = piece.ladders.find((l) => l.id === layer.ladder);
+  const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
+  if (!ladder) return null;
+  const props = {
+    ladder,
+    owned: known.paints.filter(
+      (p) => p.kind !== 'primer' && p.kind !== 'medium' && !known.out.includes(p.id),
+    ),
+    paints: piece.paints,
+    onPut: (next: typeof ladder) =>
+      store.change((d) => void Object.assign(d, withLadder(d, next, known.paints))),
+  };
+  const pass = passOf(props, order, refOfLayer(layer)) ?? passesOf({ ladder, paints: piece.paints })[0];
+  return (
+    <Dialog open onClose={onClose} title={`${layer.title}, your way`}>
+      <PassFields {...props} pass={pass} onDone={onClose} />
+    </Dialog>
+  );
+}
+
+/** Which figure is ticked, or all of them. */
+function TickingChoice({
+  copies,
+  value,
+  onChange,
+}: {
+  readonly copies: number;
+  readonly value: number;
+  readonly onChange: (copy: number) => void;
+}) {
+  if (copies === 1) return null;
+  return (
+    <Choice
+      label="Ticking"
+      value={String(value)}
+      options={[
+        { value: '0', label: `all ${copies} figures` },
+        ...Array.from({ length: copies }, (_, i) => ({
+          value: String(i + 1),
+          label: `figure ${i + 1} of ${copies}`,
+        })),
+      ]}
+      onChange={(v) => onChange(Number(v))}
+    />
+  );
+}
+
+/** How much is left, for how many, and for which figure is ticked. */
+function TimeLeft({
+  ticked,
+  figure,
+  onFigure,
+}: {
+  readonly ticked: number;
+  readonly figure: number;
+  readonly onFigure: (copy: number) => void;
+}) {
+  const { copies } = usePiece();
+  const { order, run } = useStation();
+  const { activeMin, dryMin } = useTimeLeft(order, run.ticks, copies);
+  const count = order.reduce((s, l) => s + l.parts.length, 0) * copies;
+  return (
+    <div className="rounded-sm bg-g96 p-4">
+      <p className="text-lead font-semibold">
+        {order.length === 0
+          ? 'Measuring'
+          : activeMin === 0
+            ? 'All done'
+            : `About ${duration(activeMin)} at the brush`}
+      </p>
+      <p className="text-label text-g28">
+        {copies > 1 && `For all ${copies} figures. `}
+        {dryMin > 0
+          ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. `
+          : ''}
+        {ticked} of {count} ticked.
+      </p>
+      <TickingChoice copies={copies} value={figure} onChange={onFigure} />
+    </div>
+  );
+}
+
+/** What to do, evening by evening and layer by layer; ticked as it is done. */
 export function OrderStation() {
   const piece = usePiece();
   const { order, run, after, setAfter, sheets } = useStation();
-  const [copy, setCopy] = useState(1);
-  const { activeMin, dryMin } = useTimeLeft(order, run.ticks, piece.copies);
+  const [figure, setFigure] = useState(0);
+  const [changing, setChanging] = useState<OrderLayer | null>(null);
+  const planned = useSchedule(order, piece, run.ticks);
   const earlier = useDoneEarlier(order);
-  const findings = useMemo(() => orderFindings(order, piece), [order, piece]);
+  const findings = useMemo(() => activeOrderFindings(order, piece), [order, piece]);
   const lines = order.length > 0 ? order : sheets.soFar.order;
-  const count = order.reduce((s, l) => s + l.parts.length, 0) * piece.copies;
-
-  const tick = (step: PartStep, layer: OrderLayer) =>
-    run.tick({
-      part: step.part,
-      step: step.step,
-      role: step.role,
-      copy,
-      doneAt: new Date().toISOString(),
-      did: {
-        mix: `${layer.mixText}, ${layer.thinning}`.slice(0, 200),
-        coats: step.coats,
-        coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
-        minutes: Number(step.activeMin.toFixed(1)),
-      },
-    });
-
+  const copies = figure === 0 ? Array.from({ length: piece.copies }, (_, i) => i + 1) : [figure];
+  const tick = (steps: readonly PartStep[], layer: OrderLayer, of: readonly number[]) => {
+    const done = new Set(run.ticks.map(stepKey));
+    const fresh = of
+      .flatMap((copy) => steps.map((s) => tickFor(s, layer, copy)))
+      .filter((t) => !done.has(stepKey(t)));
+    if (fresh.length > 0) run.tick(...fresh);
+  };
   return (
     <div className="flex h-full bg-g82">
       <div className="min-w-0 flex-1 overflow-y-auto">
@@ -84,57 +250,61 @@ export function OrderStation() {
             )}
           </>
         ) : (
-          <OrderList
-            order={order}
-            parts={piece.parts}
-            findings={findings}
-            after={after}
-            onLook={setAfter}
-            ticking={{ ticks: run.ticks, copy, tick, untick: run.untick }}
-          />
+          <div className="space-y-px">
+            {planned.schedule && <Tonight schedule={planned.schedule} order={order} piece={piece} />}
+            {planned.share !== null && (
+              <progress
+                aria-label="Looking for a better plan"
+                value={planned.share}
+                max={1}
+                className="block h-1 w-full accent-g10"
+              />
+            )}
+            {planned.failed && (
+              <p role="alert" className="bg-g96 px-5 py-2 text-label">
+                No plan: {planned.failed}
+              </p>
+            )}
+            <Evenings planned={planned} order={order} />
+            <OrderList
+              order={order}
+              parts={piece.parts}
+              findings={findings}
+              after={after}
+              onLook={setAfter}
+              onChange={setChanging}
+              ticking={{
+                ticks: run.ticks,
+                copy: copies[0],
+                copies,
+                tick,
+                untick: (steps) => run.untick(...steps),
+              }}
+            />
+          </div>
         )}
         <DoneEarlier ticks={earlier} />
       </div>
-      <aside className="w-96 shrink-0 space-y-4 overflow-y-auto bg-g50 p-5 text-g05">
+      <aside className="w-80 shrink-0 space-y-4 overflow-y-auto bg-g50 p-4 text-g05">
         {/* The lines come before the picture: both would be computed at once. */}
         {lines.length > 0 ? (
           <Thumb
             piece={piece}
-            width={344}
-            height={430}
+            width={288}
+            height={330}
             after={after}
             alt={after ? 'The piece after the chosen step' : 'The finished piece'}
           />
         ) : (
-          <div className="h-[430px] rounded-sm bg-g50" />
+          <div className="h-[330px] rounded-sm bg-g50" />
         )}
-        <div className="rounded-sm bg-g96 p-4">
-          <p className="text-lead font-semibold">
-            {activeMin === 0 && order.length > 0 ? 'All done' : `About ${duration(activeMin)} at the brush`}
-          </p>
-          <p className="text-label text-g28">
-            {dryMin > 0
-              ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. `
-              : ''}
-            {run.ticks.length - earlier.length} of {count} ticked.
-          </p>
-          {piece.copies > 1 && (
-            <Choice
-              label="Ticking miniature"
-              value={String(copy)}
-              options={Array.from({ length: piece.copies }, (_, i) => ({
-                value: String(i + 1),
-                label: `${i + 1} of ${piece.copies}`,
-              }))}
-              onChange={(v) => setCopy(Number(v))}
-            />
-          )}
-        </div>
+        <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
+        <EveningFields />
         <p className="rounded-sm bg-g96 px-4 py-2 text-label text-g28">
-          Minutes and drying are starting figures for brushed acrylics in a heated room; follow the maker's
-          label.
+          Minutes and drying are starting figures for brushed acrylics; follow the maker's label.
         </p>
       </aside>
+      {changing && <ChangeStep layer={changing} order={order} onClose={() => setChanging(null)} />}
     </div>
   );
 }

@@ -6,6 +6,7 @@ export const orderStation: StationDefinition = {
   name: 'Painting order',
   mapFirst: false,
   page: () => import('./OrderStation.js').then((m) => m.OrderStation),
+  below: { table: () => import('./bench/BenchPage.js').then((m) => m.BenchPage) },
   state: ({ order, activeMin }) => {
     if (order.length === 0) return 'not yet';
     return activeMin === 0 ? 'all done' : `about ${duration(activeMin)} left`;

@@ -230,7 +230,7 @@ export async function makeCard(
     y -= size * 1.35;
   };
   say(part ? part.name : piece.name, 20, strong);
-  const { activeMin } = orderTime(order, part ? 1 : piece.copies, () => false);
+  const { activeMin } = orderTime(order, part ? 1 : piece.copies);
   say(
     [
       part ? piece.name : `${piece.parts.length} parts`,

@@ -1,0 +1,280 @@
+import { freeId, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { usePiece, usePieceStore } from '../../../store/PieceContext.js';
+import { useSchedule } from '../../../workers/useSchedule.js';
+import { useStation } from '../../stationState.js';
+import { BenchStep } from './BenchStep.js';
+import {
+  itemsOf,
+  keepSession,
+  keptSession,
+  newSession,
+  withBack,
+  withDone,
+  type BenchItem,
+  type BenchSession,
+} from './session.js';
+import { Slip } from './Slip.js';
+import { Timers } from './Timers.js';
+
+/** Keeps the screen on while the caller is shown, where the browser lets it. */
+function useWakeLock(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const take = () =>
+      void navigator.wakeLock?.request('screen').then(
+        (l) => (gone ? void l.release() : (lock = l)),
+        () => undefined,
+      );
+    const again = () => document.visibilityState === 'visible' && take();
+    take();
+    document.addEventListener('visibilitychange', again);
+    return () => {
+      gone = true;
+      document.removeEventListener('visibilitychange', again);
+      void lock?.release();
+    };
+  }, []);
+}
+
+/** The evening at the table: kept in this browser, begun from the plan, gone on with where it was left. */
+function useBench() {
+  const piece = usePiece();
+  const { order, run } = useStation();
+  const { schedule } = useSchedule(order, piece, run.ticks);
+  const [own, setOwn] = useState<BenchSession | null>(null);
+  const [openedAt] = useState(() => Date.now());
+  const [isFresh, setFresh] = useState(false);
+  // Gone on with where it was left; else begun from the plan as it is now.
+  const kept = useMemo(
+    () => (isFresh ? null : keptSession(piece.id, order, openedAt)),
+    [isFresh, piece.id, order, openedAt],
+  );
+  const laidOut = useMemo(
+    () => schedule && newSession(itemsOf(schedule, order), openedAt),
+    [schedule, order, openedAt],
+  );
+  const session = order.length === 0 ? null : (own ?? kept ?? laidOut);
+  const put = useCallback(
+    (next: BenchSession) => {
+      setOwn(next);
+      keepSession(piece.id, next);
+    },
+    [piece.id],
+  );
+  const item = session?.items[session.at];
+  const layer = item && order.find((l) => layerKey(l) === item.layer);
+  const done = (all: boolean) => {
+    if (!session || !layer) return;
+    const ticked = new Set(run.ticks.map(stepKey));
+    const next = withDone(session, { layer, room: piece.table.room, now: Date.now(), all, ticked });
+    if (next.ticks.length > 0) run.tick(...next.ticks);
+    put(next.session);
+  };
+  const back = () => {
+    if (!session) return;
+    const next = withBack(session, Date.now());
+    if (next.steps.length > 0) run.untick(...next.steps);
+    put(next.session);
+  };
+  const letGo = (id: string) =>
+    session && put({ ...session, timers: session.timers.filter((t) => t.id !== id) });
+  /** Begun anew from the plan as it is now. */
+  const afresh = () => {
+    keepSession(piece.id, null);
+    setFresh(true);
+    setOwn(null);
+  };
+  return { piece, order, session, item, layer, done, back, letGo, afresh, waiting: !session };
+}
+
+/** Space, arrows and page keys, as a keyboard or a pedal sends them. */
+function useKeys({ done, back }: { readonly done: (all: boolean) => void; readonly back: () => void }): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (
+        e.target instanceof HTMLTextAreaElement ||
+        e.target instanceof HTMLInputElement ||
+        e.ctrlKey ||
+        e.metaKey
+      )
+        return;
+      const onButton = e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement;
+      if ((e.key === ' ' || e.key === 'Enter') && onButton) return;
+      const deed =
+        e.key === ' ' || e.key === 'ArrowRight' || e.key === 'PageDown'
+          ? () => done(false)
+          : e.key === 'ArrowDown' || e.key === 'Enter'
+            ? () => done(true)
+            : e.key === 'ArrowLeft' || e.key === 'PageUp'
+              ? back
+              : null;
+      if (!deed) return;
+      e.preventDefault();
+      e.stopPropagation();
+      deed();
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  });
+}
+
+const BIG = 'min-h-14 flex-1 px-4 text-xl font-semibold';
+
+/** A note of the painter's, kept with the piece. */
+function Note({ layer, onClose }: { readonly layer: OrderLayer; readonly onClose: () => void }) {
+  const store = usePieceStore();
+  const [text, setText] = useState('');
+  return (
+    <form
+      aria-label="A note"
+      className="space-y-2 bg-g18 p-5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim())
+          store.change((d) => {
+            const id = freeId('note', new Set(d.notes.map((n) => n.id)));
+            d.notes.push({ id, part: null, text: `${layer.title}: ${text.trim()}`.slice(0, 4000) });
+          });
+        onClose();
+      }}
+    >
+      <textarea
+        autoFocus
+        aria-label="Note"
+        className="h-24 w-full bg-g98 p-3 text-xl text-g05"
+        value={text}
+        maxLength={3800}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <button type="submit" className="min-h-12 bg-g98 px-5 text-lg font-semibold text-g05">
+        Keep the note
+      </button>
+    </form>
+  );
+}
+
+type Aside = 'slip' | 'note' | null;
+
+/** Everything that is pressed at the table, large enough for a thumb. */
+function Presses({
+  item,
+  session,
+  aside,
+  setAside,
+  done,
+  back,
+}: {
+  readonly item: BenchItem;
+  readonly session: BenchSession;
+  readonly aside: Aside;
+  readonly setAside: (aside: Aside) => void;
+  readonly done: (all: boolean) => void;
+  readonly back: () => void;
+}) {
+  return (
+    <footer className="flex flex-wrap gap-2 bg-g05 p-3">
+      <button type="button" className={`${BIG} bg-g28`} disabled={session.done.length === 0} onClick={back}>
+        Back
+      </button>
+      <button
+        type="button"
+        className={`${BIG} bg-g28`}
+        onClick={() => setAside(aside === 'slip' ? null : 'slip')}
+      >
+        I slipped
+      </button>
+      <button
+        type="button"
+        className={`${BIG} bg-g28`}
+        onClick={() => setAside(aside === 'note' ? null : 'note')}
+      >
+        Note
+      </button>
+      {item.copies.length - session.figure > 1 && (
+        <button type="button" className={`${BIG} bg-g82 text-g05`} onClick={() => done(true)}>
+          Done on all {item.copies.length - session.figure}
+        </button>
+      )}
+      <button type="button" className={`${BIG} bg-g98 text-g05`} onClick={() => done(false)}>
+        {item.copies.length > 1 ? `Done on figure ${item.copies[session.figure]}` : 'Done'}
+      </button>
+    </footer>
+  );
+}
+
+/** One step at a time, at arm's length: for the hand that holds a brush. */
+export function BenchPage() {
+  useWakeLock();
+  const bench = useBench();
+  const { piece, order, session, item, layer, done, back, letGo, afresh, waiting } = bench;
+  const [aside, setAside] = useState<Aside>(null);
+  const [sound, setSound] = useState(true);
+  useKeys({ done, back });
+  const below = useMemo(() => {
+    if (!layer) return null;
+    const mine = new Set(layer.parts.map((p) => p.part));
+    return (
+      order.slice(0, order.indexOf(layer)).findLast((l) => l.parts.some((p) => mine.has(p.part))) ?? null
+    );
+  }, [order, layer]);
+  const next = session?.items[session.at + 1];
+  const nextLayer = next && order.find((l) => layerKey(l) === next.layer);
+  return (
+    <div role="region" aria-label="At the table" className="fixed inset-0 z-20 flex flex-col bg-g10 text-g98">
+      <header className="flex flex-wrap items-center gap-3 bg-g05 px-4 py-2">
+        <Link
+          to={`/pieces/${piece.id}/order`}
+          className="inline-flex min-h-12 items-center px-3 text-lg underline"
+        >
+          Back to the order
+        </Link>
+        <p className="mr-auto text-lg">
+          {session && layer ? `${session.at + 1} of ${session.items.length}` : ''}
+        </p>
+        <button
+          type="button"
+          aria-pressed={sound}
+          className="min-h-12 px-3 text-lg"
+          onClick={() => setSound(!sound)}
+        >
+          {sound ? 'Sound on' : 'Sound off'}
+        </button>
+      </header>
+      {session && (
+        <div className="px-4 pt-3">
+          <Timers timers={session.timers} onLetGo={letGo} sound={sound} />
+        </div>
+      )}
+      {layer && item && session ? (
+        <>
+          <BenchStep key={`${item.layer}/${item.coat}`} {...{ layer, item, piece }} figure={session.figure} />
+          {aside === 'slip' && <Slip layer={layer} below={below} onClose={() => setAside(null)} />}
+          {aside === 'note' && <Note layer={layer} onClose={() => setAside(null)} />}
+          {nextLayer && (
+            <p className="px-6 pb-2 text-lg text-g82">
+              Then: {nextLayer.title}
+              {next.coat > 1 && `, coat ${next.coat}`}
+            </p>
+          )}
+          <Presses {...{ item, session, aside, setAside, done, back }} />
+        </>
+      ) : (
+        <div className="grid flex-1 place-items-center p-8 text-2xl">
+          {waiting ? (
+            <p role="status">{order.length === 0 ? 'Measuring the map' : 'Laying out the evening'}</p>
+          ) : (
+            <div className="space-y-4 text-center">
+              <p>All that was laid out is done.</p>
+              <button type="button" className="min-h-14 bg-g98 px-6 font-semibold text-g05" onClick={afresh}>
+                What is left?
+              </button>
+            </div>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
