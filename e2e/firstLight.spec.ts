@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { DEMO, expect, lightAt, sampleLine, saved, settled, test } from './support/server.js';
+import { DEMO, expect, lightAt, openLayer, sampleLine, saved, settled, test } from './support/server.js';
 
 /** The elbow dome of the demo: its middle and half width, in mm. */
 const ELBOW = { x: -7.4, y: -0.8, half: 5.7 };
@@ -53,6 +53,7 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   // Two steps are ticked.
   await page.getByRole('link', { name: /Painting order/ }).click();
   await page.getByRole('checkbox', { name: 'Undercoat for cold steel, Sluice blade' }).click();
+  await openLayer(page, /Value step 1 of 7/);
   await page.getByRole('checkbox', { name: 'Value step 1 of 7, Sluice blade' }).click();
   await expect(page.getByText(/2 of \d+ ticked/)).toBeVisible();
 
@@ -80,6 +81,7 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
     await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute('aria-valuetext', /^2:00/);
     await expect(page.getByRole('button', { name: /Sluice blade/ }).first()).toContainText('40 × 6.4 mm');
     await page.getByRole('link', { name: /Painting order/ }).click();
+    await openLayer(page, /Value step 1 of 7/);
     await expect(page.getByRole('checkbox', { name: 'Value step 1 of 7, Sluice blade' })).toBeChecked();
     await expect(page.getByText(/2 of \d+ ticked/)).toBeVisible();
   }

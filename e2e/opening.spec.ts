@@ -36,7 +36,7 @@ test.describe('for the first time', () => {
   }) => {
     const first = page.getByRole('heading', { level: 2 }).first();
     await page.goto(`${server.address}/pieces/sluice-warden/order`);
-    await expect(page.getByText(/^Measur/)).toBeVisible();
+    await expect(page.getByText(/^Measur/).first()).toBeVisible();
     await expect(first).toBeVisible({ timeout: 200_000 });
     const done = page.getByRole('checkbox').first();
     await expect(done).toBeVisible({ timeout: 200_000 });

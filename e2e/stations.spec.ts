@@ -9,6 +9,7 @@ import {
   test,
   frame,
   measured,
+  openLayer,
 } from './support/server.js';
 
 test('the map shows painted, values, zones and lines, and goes back along the steps', async ({
@@ -179,6 +180,7 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
 test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
   await page.goto(`${server.address}${DEMO}/order`);
   const box = page.getByRole('checkbox', { name: 'Value step 2 of 7, Couter, elbow dome' });
+  await openLayer(page, /Value step 2 of 7/);
   await box.click();
   await expect(page.getByText(/1 of \d+ ticked/)).toBeVisible();
   await page.getByRole('link', { name: /Glint map/ }).click();
@@ -192,6 +194,7 @@ test('a step is unticked, and a step no longer planned stays as done earlier', a
   await page.getByRole('link', { name: /Glint map/ }).click();
   await page.getByLabel('Value steps', { exact: true }).selectOption('size');
   await page.getByRole('link', { name: /Painting order/ }).click();
+  await openLayer(page, /Value step 2 of 7/);
   await expect(box).toBeChecked();
   await box.click();
   await expect(page.getByText(/0 of \d+ ticked/)).toBeVisible();

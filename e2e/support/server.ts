@@ -195,6 +195,10 @@ export { expect };
 
 export const DEMO = '/pieces/lock-keepers-arm';
 
+/** Opens the line of a layer in the painting order. */
+export const openLayer = (page: Page, title: RegExp) =>
+  page.getByRole('button', { name: title, expanded: false }).click();
+
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('All saved');
 
 /** Waits until the map shows the piece as it is now. */

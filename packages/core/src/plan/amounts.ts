@@ -16,12 +16,13 @@ export function mixedMl(surfaceMm2: number, coats: number, glaze = false): numbe
 
 /** Minutes at the brush: a start, then by area, by length or by dot. */
 export const activeMinutes = {
-  layer: (mm2: number, coats: number) => 1 + 0.03 * mm2 * coats,
-  glaze: (mm: number, coats: number) => 1 + 0.1 * mm * coats,
+  // A larger place is done with a larger brush: time grows slower than its area.
+  layer: (mm2: number, coats: number) => 0.3 + 0.055 * mm2 ** 0.75 * coats,
+  glaze: (mm: number, coats: number) => 0.4 + 0.06 * mm * coats,
   /** A spray covers by area: about 40 mm2 a second, and a look from every side. */
-  spray: (mm2: number, coats: number) => coats * (0.5 + mm2 / 2400),
-  line: (mm: number) => 1 + 0.12 * mm,
-  dots: (count: number) => 0.5 + 0.3 * count,
+  spray: (mm2: number, coats: number) => coats * (0.1 + mm2 / 2400),
+  line: (mm: number) => 0.3 + 0.08 * mm,
+  dots: (count: number) => 0.2 + 0.15 * count,
 } as const;
 
 /** What an airbrush loses beside the part, and what its cup needs at least. */

@@ -7,6 +7,7 @@ import {
   type Schedule,
 } from '@pale-glint/core';
 import { scaleLinear } from 'd3-scale';
+import { useState } from 'react';
 import { clockOfDay, copiesText, dayText } from './words.js';
 
 const ROW = 46;
@@ -14,6 +15,11 @@ const LEFT = 104;
 const RIGHT = 16;
 const BAR = 22;
 const WIDTH = 860;
+/** Room beyond the longest evening, to pull one longer. */
+const BEYOND = 1.25;
+const ROUND = 30;
+/** So many evenings are shown at first. */
+const FIRST = 4;
 /** A strip narrower than this has no room for its number. */
 const LEAST_TEXT = 16;
 
@@ -71,14 +77,23 @@ function Strip({
 
 /** Evenings as rows: painting as strips with the number of their layer, what dries as lines under them. */
 export function EveningChart({ schedule, order, piece, onLength }: EveningChartProps) {
-  const longest = Math.max(60, ...schedule.evenings.map((e) => e.minutes));
+  const longest =
+    ROUND * Math.ceil((BEYOND * Math.max(60, ...schedule.evenings.map((e) => e.minutes))) / ROUND);
+  // What is pulled stands at once; the plan follows.
+  const [pulled, setPulled] = useState<{
+    readonly of: Schedule;
+    readonly at: number;
+    readonly minutes: number;
+  } | null>(null);
+  const [all, setAll] = useState(false);
+  const shown = all ? schedule.evenings : schedule.evenings.slice(0, FIRST);
   const scale = scaleLinear()
     .domain([0, longest])
     .range([LEFT, WIDTH - RIGHT]);
   return (
     <div className="space-y-1">
       <ol aria-label="Evenings" className="space-y-px">
-        {schedule.evenings.map((e, k) => {
+        {shown.map((e, k) => {
           const x = (minute: number) => scale(minute - e.startMin);
           return (
             <li key={`${e.date}/${e.startMin}`} className="relative bg-g96">
@@ -106,32 +121,42 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
                     <Strip key={i} line={l} layer={order[l.layer]} piece={piece} x={x} end={scale(longest)} />
                   ))}
                 </g>
-                <line
-                  x1={scale(e.minutes)}
-                  x2={scale(e.minutes)}
-                  y1={4}
-                  y2={42}
-                  className="stroke-g05"
-                  strokeWidth={2}
-                />
               </svg>
               <input
                 type="range"
                 aria-label={`Length of ${dayText(e.date)} in minutes`}
-                className="absolute right-1 bottom-0 h-3 w-40 accent-g10 opacity-60 hover:opacity-100 focus-visible:opacity-100"
-                min={15}
-                max={360}
-                step={15}
-                value={Math.round(e.minutes)}
-                onChange={(event) => onLength(k, Number(event.target.value))}
+                title="Pull to make the evening longer or shorter"
+                className="length-handle absolute inset-y-0"
+                style={{
+                  left: `calc(${(100 * LEFT) / WIDTH}% - 7px)`,
+                  width: `calc(${(100 * (WIDTH - RIGHT - LEFT)) / WIDTH}% + 14px)`,
+                }}
+                min={0}
+                max={longest}
+                step={5}
+                value={pulled?.of === schedule && pulled.at === k ? pulled.minutes : Math.round(e.minutes)}
+                onChange={(event) => {
+                  const minutes = Math.max(15, Number(event.target.value));
+                  setPulled({ of: schedule, at: k, minutes });
+                  onLength(k, minutes);
+                }}
               />
             </li>
           );
         })}
       </ol>
+      {schedule.evenings.length > FIRST && (
+        <button
+          type="button"
+          className="text-label font-semibold underline underline-offset-2"
+          onClick={() => setAll(!all)}
+        >
+          {all ? `Show the first ${FIRST} alone` : `Show all ${schedule.evenings.length}`}
+        </button>
+      )}
       <p className="text-label text-g28">
         Strips are painting, with the number of their layer; pale before them: mixing and picking up; the thin
-        line under them: drying. Pull the slider of an evening to make it longer or shorter.
+        line under them: drying. Pull the dark end of an evening to make it longer or shorter.
       </p>
     </div>
   );

@@ -51,7 +51,8 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
         </Link>
       </div>
       <p className="pt-2 text-label">
-        <span className="font-semibold">Put out:</span> {mixes.map((l) => l.mixText).join('; ')}
+        <span className="font-semibold">Put out:</span>{' '}
+        {mixes.map((l) => (l.amount ? `${l.mixText}, ${l.amount}` : l.mixText)).join('; ')}
       </p>
       <ol aria-label="What to paint" className="mt-2 grid gap-px bg-g88">
         {e.lines.map((l, i) => (
@@ -97,6 +98,8 @@ function Fits({ schedule, order, piece }: TonightProps) {
   const extra = schedule.evenings.filter((e) => !e.set);
   const over = extra.reduce((n, e) => n + e.activeMin + e.setupMin, 0);
   const proposed = enoughToLeave(leavableLayers(order, piece), over);
+  const saved = proposed.reduce((n, l) => n + l.savesMin, 0);
+  const usual = schedule.evenings[0].minutes;
   const leaveOut = (layer: OrderLayer) =>
     store.change((d) => {
       const at = d.ladders.findIndex((l) => l.id === layer.ladder);
@@ -135,6 +138,12 @@ function Fits({ schedule, order, piece }: TonightProps) {
               </li>
             ))}
           </ul>
+          {saved < over && (
+            <p className="pt-1 text-label">
+              With all of that left out about {duration(over - saved)} are still too much: plan{' '}
+              {Math.ceil((over - saved) / usual)} more evenings, or fewer value steps.
+            </p>
+          )}
         </>
       )}
     </section>

@@ -40,12 +40,16 @@ export function leavableLayers(order: readonly OrderLayer[], { copies }: Pick<Pi
     );
 }
 
-/** The first of them that together save so many minutes; all where even they do not. */
+/** What is plain to see is not proposed, whatever it saves. */
+const PLAIN_TO_SEE = 10;
+
+/** The first of them that together save so many minutes; all that may be proposed where even they do not. */
 export function enoughToLeave(leavable: readonly Leavable[], minutes: number): Leavable[] {
   let saved = 0;
   const chosen: Leavable[] = [];
   for (const l of leavable) {
     if (saved >= minutes) break;
+    if (!l.beyond && (l.costs ?? 0) >= PLAIN_TO_SEE) continue;
     chosen.push(l);
     saved += l.savesMin;
   }

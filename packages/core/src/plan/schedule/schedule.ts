@@ -164,7 +164,7 @@ export function scheduleOf(
       putOut: [...new Set(lines.map((l) => l.layer))],
       lines,
       dries: [...drying].map(([layer, min]) => ({ layer, min })),
-      activeMin: sum(lines, (l) => l.toMin - l.fromMin - l.setupMin),
+      activeMin: timing.stretches.reduce((n, s) => n + (s.window === k ? s.to - s.from - s.setupMin : 0), 0),
       setupMin: sum(lines, (l) => l.setupMin),
       waitMin: sum(lines, (l) => l.waitMin),
     };

@@ -20,7 +20,7 @@ export function inShortTime(tasks: readonly Task[], minutes: number): number[] {
         const setup =
           (t.mix !== null && !mixes.has(t.mix) ? SETUP.mix : 0) +
           (t.airbrush ? SETUP.airbrush + SETUP.cleaning : 0) +
-          SETUP.handling * t.copies.length;
+          SETUP.handling;
         return { k, t, from, end: from + setup + t.activeMin, setup };
       })
       .filter((c) => c !== null)

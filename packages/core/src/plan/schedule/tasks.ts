@@ -28,6 +28,8 @@ export interface Task {
 
 /** Drying against a heated room. */
 export const ROOM_FACTOR: Readonly<Record<Room, number>> = { heated: 1, cool: 1.5, dryer: 0.4 };
+/** Minutes to pick up each further figure of a lot. */
+const PICK_UP_MIN = 0.3;
 /** More figures than this are painted in lots. */
 const MOST_LOTS = 12;
 
@@ -63,8 +65,9 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
   const lots = lotsOf(o.copies);
   const all = lots.flat();
   const tasks: Task[] = [];
-  /** The last task that lies on a part of a figure. */
+  /** The last task that lies on a part of a figure, and the spray that lies on all of it. */
   const last = new Map<string, number>();
+  const sprayed = new Map<number, number>();
   order.forEach((layer, at) => {
     const coats = Math.max(...layer.parts.map((p) => p.coats));
     for (let coat = 1; coat <= coats; coat++)
@@ -75,16 +78,17 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
           .filter(({ open }) => open.length > 0);
         if (left.length === 0) continue;
         const keys = left.flatMap(({ step, open }) => open.map((copy) => `${step.part}/${copy}`));
-        const after = [...new Set(keys.flatMap((k) => last.get(k) ?? []))];
+        const under = keys.flatMap((k) => last.get(k) ?? []);
+        // A primer that is sprayed covers the whole figure: nothing is begun on it before.
+        const after = [...new Set([...under, ...copies.flatMap((c) => sprayed.get(c) ?? [])])];
         tasks.push({
           layer: at,
           coat,
           copies: copies.filter((c) => left.some(({ open }) => open.includes(c))),
           steps: left.map(({ step }) => step),
-          activeMin: left.reduce(
-            (sum, { step, open }) => sum + (step.activeMin / step.coats) * open.length,
-            0,
-          ),
+          activeMin:
+            left.reduce((sum, { step, open }) => sum + (step.activeMin / step.coats) * open.length, 0) +
+            PICK_UP_MIN * (copies.length - 1),
           lagMin: layer.dryMin * ROOM_FACTOR[o.room],
           after,
           mix: mixKey(layer),
@@ -92,6 +96,8 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
           focal: left.some(({ step }) => step.part === o.focalPart),
         });
         for (const k of keys) last.set(k, tasks.length - 1);
+        if (layer.airbrush && layer.role === 'undercoat')
+          for (const c of copies) sprayed.set(c, tasks.length - 1);
       }
   });
   return tasks;

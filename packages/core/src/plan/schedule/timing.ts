@@ -97,7 +97,7 @@ function setupOf(
   const fresh = window !== hand.window;
   const cleaning = hand.airbrush && !t.airbrush && !fresh ? SETUP.cleaning : 0;
   const airbrush = t.airbrush && (!hand.airbrush || fresh) ? SETUP.airbrush : 0;
-  const handling = t.copies[0] !== hand.figure || fresh ? SETUP.handling * t.copies.length : 0;
+  const handling = t.copies[0] !== hand.figure || fresh ? SETUP.handling : 0;
   return (mixed ? 0 : SETUP.mix) + cleaning + airbrush + handling;
 }
 

@@ -66,8 +66,10 @@ function useBench() {
   );
   const item = session?.items[session.at];
   const layer = item && order.find((l) => layerKey(l) === item.layer);
-  const done = (all: boolean) => {
+  const done = (asked: boolean) => {
     if (!session || !layer) return;
+    // What is sprayed is sprayed on all of them at once.
+    const all = asked || layer.airbrush;
     const ticked = new Set(run.ticks.map(stepKey));
     const next = withDone(session, { layer, room: piece.table.room, now: Date.now(), all, ticked });
     if (next.ticks.length > 0) run.tick(...next.ticks);
@@ -121,7 +123,7 @@ function useKeys({ done, back }: { readonly done: (all: boolean) => void; readon
   });
 }
 
-const BIG = 'min-h-14 flex-1 px-4 text-xl font-semibold';
+const BIG = 'min-h-14 flex-1 basis-24 px-2 text-lg font-semibold md:px-4 md:text-xl';
 
 /** A note of the painter's, kept with the piece. */
 function Note({ layer, onClose }: { readonly layer: OrderLayer; readonly onClose: () => void }) {
@@ -161,6 +163,7 @@ type Aside = 'slip' | 'note' | null;
 /** Everything that is pressed at the table, large enough for a thumb. */
 function Presses({
   item,
+  layer,
   session,
   aside,
   setAside,
@@ -168,6 +171,7 @@ function Presses({
   back,
 }: {
   readonly item: BenchItem;
+  readonly layer: OrderLayer;
   readonly session: BenchSession;
   readonly aside: Aside;
   readonly setAside: (aside: Aside) => void;
@@ -193,13 +197,17 @@ function Presses({
       >
         Note
       </button>
-      {item.copies.length - session.figure > 1 && (
+      {!layer.airbrush && item.copies.length - session.figure > 1 && (
         <button type="button" className={`${BIG} bg-g82 text-g05`} onClick={() => done(true)}>
           Done on all {item.copies.length - session.figure}
         </button>
       )}
       <button type="button" className={`${BIG} bg-g98 text-g05`} onClick={() => done(false)}>
-        {item.copies.length > 1 ? `Done on figure ${item.copies[session.figure]}` : 'Done'}
+        {layer.airbrush && item.copies.length > 1
+          ? `Done, all ${item.copies.length}`
+          : item.copies.length > 1
+            ? `Done on figure ${item.copies[session.figure]}`
+            : 'Done'}
       </button>
     </footer>
   );
@@ -259,7 +267,7 @@ export function BenchPage() {
               {next.coat > 1 && `, coat ${next.coat}`}
             </p>
           )}
-          <Presses {...{ item, session, aside, setAside, done, back }} />
+          <Presses {...{ item, layer, session, aside, setAside, done, back }} />
         </>
       ) : (
         <div className="grid flex-1 place-items-center p-8 text-2xl">

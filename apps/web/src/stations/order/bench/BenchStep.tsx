@@ -102,10 +102,10 @@ export function BenchStep({
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   return (
-    <div className="grid min-h-0 flex-1 gap-6 overflow-y-auto p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
+    <div className="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
       <Held piece={piece} part={part} layer={layer} name={names.get(part) ?? part} />
-      <div className="space-y-4">
-        <h1 className="text-4xl leading-tight font-bold">{layer.title}</h1>
+      <div className="space-y-4 max-md:order-first">
+        <h1 className="text-3xl leading-tight font-bold md:text-4xl">{layer.title}</h1>
         <Drops layer={layer} piece={piece} />
         <p className="text-2xl">
           {layer.thinning}
@@ -118,7 +118,10 @@ export function BenchStep({
           {piece.copies > 1 && (
             <>
               {' '}
-              · <strong>{copiesText([item.copies[figure]], piece.copies)}</strong>
+              ·{' '}
+              <strong>
+                {copiesText(layer.airbrush ? item.copies : [item.copies[figure]], piece.copies)}
+              </strong>
             </>
           )}
         </p>

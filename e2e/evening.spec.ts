@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs';
+import { stepKey } from '@pale-glint/core';
+import type { Page } from '@playwright/test';
+import { DEMO, expect, saved, test, type AppServer } from './support/server.js';
+
+const toOrder = async (page: Page, server: AppServer) => {
+  await page.goto(`${server.address}${DEMO}/order`);
+  await expect(page.getByRole('heading', { level: 2, name: /^Tonight|^\w{3} \d+ \w{3},/ })).toBeVisible();
+};
+const toTable = async (page: Page, server: AppServer) => {
+  await toOrder(page, server);
+  await page.getByRole('link', { name: 'To the table' }).click();
+  await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
+};
+const ticksOn = async (server: AppServer) =>
+  ((await (await fetch(`${server.address}/api/pieces/lock-keepers-arm/run`)).json()) as { ticks: object[] })
+    .ticks;
+
+test('evenings are set and pulled, the plan follows; a layer is ticked in one press and taken back in one', async ({
+  page,
+  server,
+}) => {
+  await toOrder(page, server);
+  const evenings = page.getByRole('list', { name: 'Evenings' }).getByRole('listitem');
+  const before = await evenings.count();
+  const length = page.getByRole('slider', { name: /^Length of / }).first();
+  await length.focus();
+  for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowLeft');
+  await expect(length).toHaveValue('50');
+  await expect.poll(() => evenings.count()).toBeGreaterThan(before);
+  await saved(page);
+  expect((await server.piece('lock-keepers-arm')).table.evenings[0].minutes).toBe(50);
+  await page.getByRole('button', { name: '45 minutes' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /about \d+ min|short enough/ })).toBeVisible();
+
+  const [calendar] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Into my calendar' }).click(),
+  ]);
+  expect(readFileSync((await calendar.path())!, 'utf8')).toContain('BEGIN:VEVENT');
+
+  const all = page.getByRole('checkbox', { name: 'All of Undercoat for cold steel' });
+  const left = await page.getByText(/^About .* at the brush$/).innerText();
+  await all.click();
+  await expect(page.getByText(/^About .* at the brush$/)).not.toHaveText(left);
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(5);
+  await all.click();
+  await expect.poll(async () => (await ticksOn(server)).length).toBe(0);
+});
+
+test('an evening is painted by keys alone; timers and place stay over a reload', async ({ page, server }) => {
+  await toTable(page, server);
+  const title = page.getByRole('heading', { level: 1 });
+  await expect(title).toHaveText('Undercoat for cold steel');
+  await page.keyboard.press('Space');
+  await expect(title).not.toHaveText('Undercoat for cold steel');
+  await expect(page.getByRole('list', { name: 'Drying' })).toContainText('Undercoat for cold steel');
+  await page.keyboard.press('PageDown');
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(5);
+  const now = await title.innerText();
+  await page.reload();
+  await expect(title).toHaveText(now);
+  await expect(page.getByRole('list', { name: 'Drying' })).toContainText('Undercoat for cold steel');
+  await page.keyboard.press('PageUp');
+  await page.keyboard.press('ArrowLeft');
+  await expect(title).toHaveText('Undercoat for cold steel');
+  await expect.poll(async () => (await ticksOn(server)).length).toBe(0);
+});
+
+test('at the table by touch on a phone: a slip, a note; a tick made while the server is away outlives a reload', async ({
+  page,
+  server,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await toTable(page, server);
+  await page.getByRole('button', { name: 'I slipped' }).click();
+  await page.getByRole('button', { name: 'Wet', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'A slip' })).toContainText('clean, damp brush');
+  await page.getByRole('button', { name: 'Back to the step' }).click();
+  await page.getByRole('button', { name: 'Note', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Note' }).fill('primer spat a little');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  for (const button of await page.getByRole('region', { name: 'At the table' }).getByRole('button').all())
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+  const wide = page.getByRole('region', { name: 'At the table' });
+  expect(await wide.evaluate((e) => e.scrollWidth)).toBeLessThanOrEqual(390);
+  await expect
+    .poll(async () => (await server.piece('lock-keepers-arm')).notes.map((n) => n.text))
+    .toEqual(['Undercoat for cold steel: primer spat a little']);
+
+  await server.stop();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  const kept = () =>
+    page.evaluate(
+      () =>
+        (JSON.parse(localStorage.getItem('pale-glint/ticks/lock-keepers-arm') ?? '[]') as object[]).length,
+    );
+  await expect.poll(kept).toBeGreaterThan(0);
+  await server.start();
+  await page.reload();
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(5);
+  await expect.poll(kept).toBe(0);
+  const ticks = (await ticksOn(server)) as Parameters<typeof stepKey>[0][];
+  expect(new Set(ticks.map(stepKey)).size).toBe(ticks.length);
+});
+
+test('everything leaves as one file, and comes back after a look at what it would change', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Take it out' }).click(),
+  ]);
+  const bytes = readFileSync((await file.path())!);
+  await page.getByRole('button', { name: "Remove A lock-keeper's arm" }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
+  await expect(page.getByRole('link', { name: /A lock-keeper's arm/ })).toHaveCount(0);
+  const give = (buffer: Buffer) =>
+    page.getByLabel('Bring it back').setInputFiles({ name: 'all.zip', mimeType: 'application/zip', buffer });
+  await give(bytes.subarray(0, 5000));
+  await expect(page.getByText(/^Nothing was changed/)).toBeVisible();
+  await give(bytes);
+  const held = page.getByRole('list', { name: 'Pieces in the backup' });
+  await expect(held).toContainText('not here yet');
+  await expect(held).toContainText('here, the same');
+  await page.getByRole('button', { name: 'Put beside what is here' }).click();
+  await expect(page.getByText(/^Brought back: 1 piece/)).toBeVisible();
+  await expect(page.getByRole('link', { name: /A lock-keeper's arm/ }).first()).toBeVisible();
+});
