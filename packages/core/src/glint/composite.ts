@@ -177,6 +177,9 @@ export function compositeLayers(
   const fine = drawn && stage.laid > 0 ? layers.fine : null;
   const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
   const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
+  const weights = tints.map((t) => t.weight);
+  // What each source does to a channel beyond leaving it as it is.
+  const shifts = tints.map(({ source: { filter } }) => filter.map((f) => f - 1));
   const roughness = 1 / Math.max(1, palette.laid.length - 1);
   const stray = textured ? strayOn(grid) : null;
   for (let i = 0; i < alpha.length; i++) {
@@ -206,12 +209,15 @@ export function compositeLayers(
       out[o + 2] = bytes[k + 2];
       continue;
     }
-    let [r, g, b] = [1, 1, 1];
-    for (const { source, weight } of tints) {
-      const w = weight[i] * (1 - plain);
-      r += w * (source.filter[0] - 1);
-      g += w * (source.filter[1] - 1);
-      b += w * (source.filter[2] - 1);
+    let r = 1;
+    let g = 1;
+    let b = 1;
+    const metal = 1 - plain;
+    for (let t = 0; t < weights.length; t++) {
+      const w = weights[t][i] * metal;
+      r += w * shifts[t][0];
+      g += w * shifts[t][1];
+      b += w * shifts[t][2];
     }
     out[o] = byteOf(ramp[k] * r);
     out[o + 1] = byteOf(ramp[k + 1] * g);
