@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { shelfOf, towline, writeShelf } from '@pale-glint/core';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -188,9 +189,25 @@ describe('the command line', () => {
     const many = await run('order', at('arm.json'), '--copies', '10');
     expect(many.copies).toBe(10);
     expect(many.activeMin).toBeCloseTo(10 * activeMin, 6);
+    const shelf = at('shelf.json');
+    writeFileSync(shelf, writeShelf(shelfOf(towline.filter((p) => p.id === 'chalk' || p.id === 'lampsoot'))));
+    const { layers: mine } = await run('order', at('arm.json'), '--shelf', shelf);
+    expect(mine.some((l: { missing: string }) => l.missing.includes('not on your shelf'))).toBe(true);
+    for (const l of mine) expect(l.onShelf).toBe(l.missing === '' && l.mix.length > 0);
     const { status, stderr } = await glint('order', at('arm.json'), '--copies', '0');
     expect(status).toBe(2);
     expect(stderr).toMatch(/--copies.*1 to 500/);
+  });
+
+  test('schedule lays the order into evenings, the same for the same seed', async () => {
+    const flags = ['--evenings', '3', '--minutes', '60', '--from', '2026-12-01'];
+    const plan = await run('schedule', at('arm.json'), ...flags);
+    expect(plan.evenings.length).toBeGreaterThanOrEqual(plan.leastEvenings);
+    expect(plan.evenings[0]).toMatchObject({ date: '2026-12-01', startMin: 1170, minutes: 60, set: true });
+    expect(await run('schedule', at('arm.json'), ...flags)).toEqual(plan);
+    const { status, stderr } = await glint('schedule', at('arm.json'), '--minutes', '5');
+    expect(status).toBe(2);
+    expect(stderr).toContain('--minutes');
   });
 
   test('critique tells what is wrong with the order, too', async () => {

@@ -19,6 +19,7 @@ import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 import { look, VIEWS } from './look.js';
 import { orderCommand } from './order.js';
+import { scheduleCommand } from './schedule.js';
 
 const DEMOS: Readonly<Record<string, Piece>> = {
   warden: sluiceWarden,
@@ -114,13 +115,7 @@ export function pieceCommands(program: Command): void {
     .argument('<PIECE>')
     .action(settle);
 
-  program
-    .command('order')
-    .description('the painting order with its recipe, layer by layer')
-    .argument('<PIECE>')
-    .option('--copies <N>', 'for so many identical miniatures; as the piece says unless told')
-    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
-    .action(orderCommand);
+  orderCommands(program);
 
   program
     .command('look')
@@ -138,4 +133,26 @@ export function pieceCommands(program: Command): void {
     .description('whether a piece file or a paint list is acceptable, with every problem found')
     .argument('<FILE>')
     .action(check);
+}
+
+/** What is done in which order, and when. */
+function orderCommands(program: Command): void {
+  program
+    .command('order')
+    .description('the painting order with its recipe, layer by layer')
+    .argument('<PIECE>')
+    .option('--copies <N>', 'for so many identical miniatures; as the piece says unless told')
+    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
+    .action(orderCommand);
+
+  program
+    .command('schedule')
+    .description('what is left of the painting order, laid into evenings')
+    .argument('<PIECE>')
+    .option('--evenings <N>', 'so many evenings, one a day; as the piece says unless told')
+    .option('--minutes <MIN>', 'how long each is')
+    .option('--from <DAY>', 'the first day, as 2026-11-28; today unless told')
+    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
+    .option('--seed <N>', 'the same seed gives the same plan')
+    .action(scheduleCommand);
 }

@@ -1,4 +1,5 @@
 import { MOST_EVENINGS, PALETTES, ROOMS, type Evening, type Table } from '@pale-glint/core';
+import { useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
@@ -89,9 +90,10 @@ export function EveningFields() {
   const { table } = usePiece();
   const change = useTableEdits();
   const { today } = nowHere();
+  const [open, setOpen] = useState(false);
   const ahead = table.evenings.filter((e) => e.date >= today).length;
   return (
-    <details className="rounded-sm bg-g96 p-4" open={table.evenings.length === 0 ? undefined : ahead < 3}>
+    <details className="rounded-sm bg-g96 p-4" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer font-semibold">
         My evenings{ahead > 0 ? `: ${ahead} ahead` : ': none set, two hours a day are taken'}
       </summary>

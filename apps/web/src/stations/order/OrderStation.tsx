@@ -182,6 +182,23 @@ function TickingChoice({
   );
 }
 
+/** A whole figure ticked in one press, and taken back in one. */
+function WholeFigure({ copy }: { readonly copy: number }) {
+  const { order, run } = useStation();
+  const done = new Set(run.ticks.map(stepKey));
+  const all = order.flatMap((layer) => layer.parts.map((step) => ({ layer, step })));
+  const open = all.filter(({ step }) => !done.has(stepKey({ ...step, copy })));
+  const turn = () =>
+    open.length > 0
+      ? run.tick(...open.map(({ layer, step }) => tickFor(step, layer, copy)))
+      : run.untick(...all.map(({ step: { part, step, role } }) => ({ part, step, role, copy })));
+  return (
+    <Button look="plain" className="mt-2 w-full" onClick={turn}>
+      {open.length > 0 ? `Figure ${copy} is done` : `Figure ${copy} is not done after all`}
+    </Button>
+  );
+}
+
 /** How much is left, for how many, and for which figure is ticked. */
 function TimeLeft({
   ticked,
@@ -213,6 +230,7 @@ function TimeLeft({
         {ticked} of {count} ticked.
       </p>
       <TickingChoice copies={copies} value={figure} onChange={onFigure} />
+      {figure > 0 && order.length > 0 && <WholeFigure copy={figure} />}
     </div>
   );
 }

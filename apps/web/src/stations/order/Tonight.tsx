@@ -91,13 +91,22 @@ const COSTS = (costs: number | null) =>
           ? 'seen from close only'
           : 'hardly seen';
 
+/** More is not a proposal any more. */
+const MOST_PROPOSED = 6;
+
+/** A layer with its metal, where its title does not tell it. */
+function fullTitle({ title, ladder }: OrderLayer, { ladders }: Piece): string {
+  const name = ladders.find((l) => l.id === ladder)?.name;
+  return !name || title.startsWith(name) ? title : `${name}, ${title[0].toLowerCase()}${title.slice(1)}`;
+}
+
 /** Whether it fits, and if not what could be left out, with what each costs the eye. */
 function Fits({ schedule, order, piece }: TonightProps) {
   const store = usePieceStore();
   if (schedule.fits) return null;
   const extra = schedule.evenings.filter((e) => !e.set);
   const over = extra.reduce((n, e) => n + e.activeMin + e.setupMin, 0);
-  const proposed = enoughToLeave(leavableLayers(order, piece), over);
+  const proposed = enoughToLeave(leavableLayers(order, piece), over).slice(0, MOST_PROPOSED);
   const saved = proposed.reduce((n, l) => n + l.savesMin, 0);
   const usual = schedule.evenings[0].minutes;
   const leaveOut = (layer: OrderLayer) =>
@@ -121,7 +130,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
           <ul className="pt-1">
             {proposed.map((l) => (
               <li key={l.layer} className="flex flex-wrap items-baseline gap-x-3 py-0.5 text-label">
-                <span className="font-semibold">{order[l.layer].title}</span>
+                <span className="font-semibold">{fullTitle(order[l.layer], piece)}</span>
                 <span>
                   saves {duration(l.savesMin)}; {COSTS(l.costs)}
                   {l.beyond && '; more than this purpose needs'}
@@ -129,10 +138,11 @@ function Fits({ schedule, order, piece }: TonightProps) {
                 {order[l.layer].ladder !== null && (
                   <button
                     type="button"
+                    aria-label={`Leave out ${fullTitle(order[l.layer], piece)}`}
                     className="underline underline-offset-2"
                     onClick={() => leaveOut(order[l.layer])}
                   >
-                    Leave out {order[l.layer].title.toLowerCase()}
+                    Leave it out
                   </button>
                 )}
               </li>

@@ -49,8 +49,9 @@ function lotsOf(copies: number): number[][] {
   });
 }
 
+/** What has to be mixed; nothing for what comes from one pot as it is. */
 const mixKey = ({ mix, water, mixText, role }: OrderLayer): string | null =>
-  role === 'matte'
+  role === 'matte' || (mix.length === 1 && water === 0)
     ? null
     : mix.length === 0
       ? mixText

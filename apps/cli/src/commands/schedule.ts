@@ -1,0 +1,54 @@
+import { paintingOrder, partSheet, scheduleOf, type Evening, type Piece } from '@pale-glint/core';
+import { answer, number, pieceOnShelfFrom } from '../io.js';
+
+interface ScheduleFlags {
+  readonly shelf?: string;
+  readonly from?: string;
+  readonly evenings?: string;
+  readonly minutes?: string;
+  readonly seed?: string;
+}
+
+const nextDay = (date: string): string =>
+  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+
+/** So many evenings of one length from a day on. */
+function evenings(from: string, count: number, minutes: number): Evening[] {
+  const list: Evening[] = [];
+  for (let date = from; list.length < count; date = nextDay(date))
+    list.push({ date, startMin: 1170, minutes });
+  return list;
+}
+
+/** Answers with what is left of a piece's order, laid into evenings. @throws RefusedInput */
+export function scheduleCommand(path: string, o: ScheduleFlags): void {
+  const read = pieceOnShelfFrom(path, o.shelf);
+  const from = o.from ?? new Date().toISOString().slice(0, 10);
+  const minutes = o.minutes === undefined ? null : Math.round(number('--minutes', o.minutes, 10, 960));
+  const count = o.evenings === undefined ? null : Math.round(number('--evenings', o.evenings, 1, 120));
+  const table: Piece['table'] =
+    minutes === null && count === null
+      ? read.table
+      : { ...read.table, evenings: evenings(from, count ?? 1, minutes ?? 120) };
+  const piece = { ...read, table };
+  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  const seed = o.seed === undefined ? 1 : Math.round(number('--seed', o.seed, 0, 4294967295));
+  const schedule = scheduleOf(order, piece, piece.run?.ticks ?? [], { today: from, seed });
+  answer({
+    copies: piece.copies,
+    fits: schedule.fits,
+    evenings: schedule.evenings.map((e) => ({
+      date: e.date,
+      startMin: e.startMin,
+      minutes: e.minutes,
+      set: e.set,
+      putOut: e.putOut.map((k) => order[k]!.mixText),
+      lines: e.lines.map((l) => ({ ...l, n: l.layer + 1, layer: order[l.layer]!.title })),
+      driesOvernight: e.dries.map(({ layer, min }) => ({ layer: order[layer]!.title, min })),
+    })),
+    leastEvenings: schedule.least,
+    activeMin: schedule.activeMin,
+    setupMin: schedule.setupMin,
+    waitMin: schedule.waitMin,
+  });
+}
