@@ -4,7 +4,7 @@ import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer();
+  server = await startServer(undefined, { describesApi: true });
 });
 afterAll(() => server.close());
 
@@ -170,7 +170,7 @@ describe('runs', () => {
 
 describe('the border of the server', () => {
   test('health answers, the interface is described', async () => {
-    await server.http.get('/api/health').expect(200, { ok: true });
+    await server.http.get('/api/health').expect(200, { ok: true, room: true, setAside: null });
     const { body } = await server.http.get('/api/docs-json').expect(200);
     expect(Object.keys(body.paths)).toEqual(
       expect.arrayContaining([

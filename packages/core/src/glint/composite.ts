@@ -158,6 +158,17 @@ function strayOn({ width, height, pxPerMm, leftMm, topMm }: Grid): (i: number) =
 /** Between links and under scales this share of the value is left. */
 const HOLES_KEEP = 0.02;
 
+/** What of its layers shows at a stage, in a view. */
+function shownOf(layers: Layers, stage: Stage, view: PictureView) {
+  const drawn = view === 'painted' || view === 'values';
+  const lining = stage.lining && drawn ? layers.lines?.liningAlpha : undefined;
+  const edges = stage.edges && drawn ? layers.lines : undefined;
+  const glints = stage.glints && drawn ? layers.glints : undefined;
+  const fine = drawn && stage.laid > 0 ? layers.fine : null;
+  const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
+  return { drawn, lining, edges, glints, fine, tints };
+}
+
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
 export function compositeLayers(
   layers: Layers,
@@ -170,12 +181,7 @@ export function compositeLayers(
   const { linear: ramp, bytes } = rampsOf(palette)(stage.laid, stage.smoothed, view);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
-  const drawn = view === 'painted' || view === 'values';
-  const lining = stage.lining && drawn ? layers.lines?.liningAlpha : undefined;
-  const edges = stage.edges && drawn ? layers.lines : undefined;
-  const glints = stage.glints && drawn ? layers.glints : undefined;
-  const fine = drawn && stage.laid > 0 ? layers.fine : null;
-  const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
+  const { drawn, lining, edges, glints, fine, tints } = shownOf(layers, stage, view);
   const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
   const weights = tints.map((t) => t.weight);
   // What each source does to a channel beyond leaving it as it is.

@@ -62,12 +62,10 @@ export const hex = (description: string) =>
     .meta({ description: description });
 
 /** Text without control characters; line ends and tabs are allowed where it may be long. */
-// eslint-disable-next-line no-control-regex
 const PLAIN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]*$/;
 /** Half of a character that takes two. */
 const LONE = /\p{Surrogate}/u;
 const LONG = 200;
-// eslint-disable-next-line no-control-regex
 const ONE_LINE = /^[^\u0000-\u001f\u007f\ufffe\uffff]*$/;
 
 /** Text a painter typed. Line ends are allowed in notes only. */
