@@ -1,4 +1,4 @@
-import { DEMO, expect, test } from './support/server.js';
+import { DEMO, expect, test, openLayer } from './support/server.js';
 
 test(
   'six paints are typed, one measured on a stand-in card, gold found, a step settled and one ' +
@@ -94,6 +94,7 @@ test(
     const wash = page
       .getByRole('listitem')
       .filter({ has: page.getByRole('heading', { name: 'Wash over all of it' }) });
+    await openLayer(page, /wash over all of it/i);
     await expect(wash).toContainText('begin when it is fully dry');
     await wash.getByRole('button', { name: 'see it after this' }).click();
     await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toHaveAttribute(

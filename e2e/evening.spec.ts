@@ -104,6 +104,48 @@ test('at the table by touch on a phone: a slip, a note; a tick made while the se
   expect(new Set(ticks.map(stepKey)).size).toBe(ticks.length);
 });
 
+test('the table as a page: opened from disk with no server, painted, and its ticks come back', async ({
+  page,
+  server,
+}, info) => {
+  await toOrder(page, server);
+  const [download] = await Promise.all([
+    page.waitForEvent('download', { timeout: 200_000 }),
+    page.getByRole('button', { name: 'The table as a page' }).click(),
+  ]);
+  const path = info.outputPath('table.html');
+  await download.saveAs(path);
+  const alone = await page.context().newPage();
+  const faults: string[] = [];
+  alone.on('pageerror', (e) => faults.push(e.message));
+  alone.on('request', (r) => !/^(file|data|blob):/.test(r.url()) && faults.push(r.url()));
+  await alone.setViewportSize({ width: 390, height: 844 });
+  await alone.goto(`file://${path}`);
+  await expect(alone.getByRole('heading')).toHaveText('Undercoat for cold steel');
+  expect(await alone.locator('img').evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
+  await alone.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(alone.getByLabel('Drying')).toContainText('Undercoat for cold steel');
+  await alone.keyboard.press('PageDown');
+  await alone.reload();
+  const file = alone.getByRole('button', { name: /^Ticks as a file/ });
+  const count = Number(/\d+/.exec(await file.innerText())![0]);
+  expect(count).toBeGreaterThan(5);
+  const [ticks] = await Promise.all([alone.waitForEvent('download'), file.click()]);
+  const text = readFileSync((await ticks.path())!);
+  await alone.close();
+  expect(faults).toEqual([]);
+
+  const give = (buffer: Buffer) =>
+    page.getByLabel('Ticks from it').setInputFiles({ name: 't.json', mimeType: 'application/json', buffer });
+  await give(Buffer.from('{"format":"pale-glint/ticks","version":1,"piece":"other","ticks":[]}'));
+  await expect(page.getByText(/another piece/)).toBeVisible();
+  await give(Buffer.from('{"ticks":'));
+  await expect(page.getByText(/^Nothing was ticked/)).toBeVisible();
+  await give(text);
+  await expect(page.getByText(`${count} ticked.`)).toBeVisible();
+  await expect.poll(async () => (await ticksOn(server)).length).toBe(count);
+});
+
 test('everything leaves as one file, and comes back after a look at what it would change', async ({
   page,
   server,

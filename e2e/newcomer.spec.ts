@@ -1,4 +1,4 @@
-import { expect, saved, settled, test } from './support/server.js';
+import { expect, openLayer, saved, settled, test } from './support/server.js';
 
 test('a newcomer goes from an empty piece to knee, blade and band; undo to empty, redo to full', async ({
   page,
@@ -82,6 +82,7 @@ test('a form is found by a painter’s word: mail goes on, and is taken with the
   const id = /pieces\/([^/]+)\//.exec(page.url())![1];
   expect((await server.piece(id)).parts[0].form).toMatchObject({ kind: 'mail', linkMm: 1.2 });
   await page.getByRole('link', { name: /^Painting order/ }).click();
+  await openLayer(page, /[Vv]alue step 2 of/);
   await expect(page.getByText(/side of a nearly dry brush/).first()).toBeVisible();
 });
 

@@ -43,7 +43,7 @@ test('the map shows painted, values, zones and lines, and goes back along the st
   const thumb = page.getByRole('slider', { name: 'Show the piece after step' });
   await thumb.focus();
   await page.keyboard.press('Home');
-  await expect(page.getByText('After step 1 of 14')).toBeVisible();
+  await expect(page.getByText('After step 1 of 15')).toBeVisible();
   await settled(page);
   const under = await across();
   expect(Math.max(...under) - Math.min(...under)).toBeLessThan(4);

@@ -131,7 +131,7 @@ export function OnePart() {
               Working out the order.
             </p>
           ) : (
-            <OrderList order={order} parts={piece.parts} after={after} onLook={setAfter} />
+            <OrderList order={order} parts={piece.parts} after={after} onLook={setAfter} allOpen />
           )}
         </section>
       </main>

@@ -6,6 +6,8 @@ import { workerClient } from './workerClient.js';
 /** A plan that follows piece and ticks: the last one stands until the next is there. */
 export interface Planned {
   readonly schedule: Schedule | null;
+  /** The order that it was made for: its layers are named by their place there. */
+  readonly order: readonly OrderLayer[];
   /** 0..1 while another is looked for; null at rest. */
   readonly share: number | null;
   readonly failed: string | null;
@@ -36,7 +38,7 @@ export function useSchedule(
       ),
     [],
   );
-  const [planned, setPlanned] = useState<Planned>({ schedule: null, share: null, failed: null });
+  const [planned, setPlanned] = useState<Planned>({ schedule: null, order: [], share: null, failed: null });
   useEffect(() => client.end, [client]);
   useEffect(() => {
     if (order.length === 0) return;
@@ -48,7 +50,7 @@ export function useSchedule(
           setPlanned((p) => ({ ...p, share })),
         )
         .then(
-          (schedule) => setPlanned({ schedule, share: null, failed: null }),
+          (schedule) => setPlanned({ schedule, order, share: null, failed: null }),
           (error: Error) => setPlanned((p) => ({ ...p, share: null, failed: error.message })),
         );
     }, REST_MS);

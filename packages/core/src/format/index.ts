@@ -12,6 +12,7 @@ export * from './backup.js';
 export * from './photo.js';
 export * from './palette.js';
 export * from './shelf.js';
+export * from './ticksFile.js';
 export * from './approachFile.js';
 export * from './typedPaints.js';
 export { colourOfWords } from './colourWords.js';

@@ -27,6 +27,8 @@ interface OrderListProps {
   readonly onLook: (after: AfterLayer) => void;
   /** Opens the step to be changed; absent where nothing may be. */
   readonly onChange?: (layer: OrderLayer) => void;
+  /** Whether every layer is open at first. */
+  readonly allOpen?: boolean;
   /** Without these the list is read only. */
   readonly ticking?: {
     readonly ticks: readonly Tick[];
@@ -204,20 +206,29 @@ function LayerBody({ layer, at, caution, under, parts, findings, ticking, onLook
 }
 
 /** The layers that are open: those the painter opened, and the first that is not done. */
-function useOpen(first: string | null) {
+function useOpen(first: string | null, all: boolean) {
   const [turned, setTurned] = useState<ReadonlyMap<string, boolean>>(new Map());
   return {
-    isOpen: (key: string) => turned.get(key) ?? key === first,
+    isOpen: (key: string) => turned.get(key) ?? (all || key === first),
     turn: (key: string, open: boolean) => setTurned((m) => new Map(m).set(key, open)),
   };
 }
 
 /** The painting order in words: one mix after the other, a line each that opens to where and how much. */
-export function OrderList({ order, parts, findings, after, onLook, onChange, ticking }: OrderListProps) {
+export function OrderList({
+  order,
+  parts,
+  findings,
+  after,
+  onLook,
+  onChange,
+  ticking,
+  allOpen = false,
+}: OrderListProps) {
   const cautioned = new Set<string>();
   const undone = firstUndone(order, ticking);
   const first = order.find((_, i) => [...undone.values()].includes(i)) ?? null;
-  const { isOpen, turn } = useOpen(first && layerKey(first));
+  const { isOpen, turn } = useOpen(first && layerKey(first), allOpen);
   return (
     <ol aria-label="Layers" className="space-y-px">
       {order.map((layer, i) => {

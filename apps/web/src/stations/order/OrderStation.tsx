@@ -8,6 +8,7 @@ import {
   withLadder,
   type OrderLayer,
   type PartStep,
+  type StepId,
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { Thumb } from '../../map/Thumb.js';
@@ -26,6 +27,7 @@ import { useTimeLeft } from '../useTimeLeft.js';
 import { EveningChart } from './EveningChart.js';
 import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
+import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
 import { tickFor } from './tickFor.js';
 
@@ -65,10 +67,10 @@ function DoneEarlier({ ticks }: { ticks: ReturnType<typeof useDoneEarlier> }) {
 }
 
 /** The evenings as a picture, and as a file for a calendar. */
-function Evenings({ planned, order }: { planned: Planned; order: readonly OrderLayer[] }) {
+function Evenings({ planned }: { planned: Planned }) {
   const piece = usePiece();
   const change = useTableEdits();
-  const { schedule } = planned;
+  const { schedule, order } = planned;
   if (!schedule || schedule.evenings.length === 0) return null;
   const { evenings, least } = schedule;
   const stamp = () => `${new Date().toISOString().slice(0, 19).replace(/[-:]/g, '')}Z`;
@@ -119,6 +121,30 @@ function Evenings({ planned, order }: { planned: Planned; order: readonly OrderL
         }
       />
     </section>
+  );
+}
+
+/** The next evening, then all of them; what stands while another plan is looked for. */
+function Plan({ planned }: { planned: Planned }) {
+  const piece = usePiece();
+  return (
+    <div className="space-y-px pb-px">
+      {planned.schedule && <Tonight schedule={planned.schedule} order={planned.order} piece={piece} />}
+      {planned.share !== null && (
+        <progress
+          aria-label="Looking for a better plan"
+          value={planned.share}
+          max={1}
+          className="block h-1 w-full accent-g10"
+        />
+      )}
+      {planned.failed && (
+        <p role="alert" className="bg-g96 px-5 py-2 text-label">
+          No plan: {planned.failed}
+        </p>
+      )}
+      <Evenings planned={planned} />
+    </div>
   );
 }
 
@@ -256,50 +282,33 @@ export function OrderStation() {
   return (
     <div className="flex h-full bg-g82">
       <div className="min-w-0 flex-1 overflow-y-auto">
-        {order.length === 0 ? (
-          <>
-            <p className="p-8 text-g28" role="status">
-              {piece.parts.length === 0
-                ? 'The order appears once the piece has a part.'
-                : measuringText(sheets)}
-            </p>
-            {sheets.soFar.order.length > 0 && (
-              <OrderList order={sheets.soFar.order} parts={piece.parts} after={after} onLook={setAfter} />
-            )}
-          </>
-        ) : (
-          <div className="space-y-px">
-            {planned.schedule && <Tonight schedule={planned.schedule} order={order} piece={piece} />}
-            {planned.share !== null && (
-              <progress
-                aria-label="Looking for a better plan"
-                value={planned.share}
-                max={1}
-                className="block h-1 w-full accent-g10"
-              />
-            )}
-            {planned.failed && (
-              <p role="alert" className="bg-g96 px-5 py-2 text-label">
-                No plan: {planned.failed}
-              </p>
-            )}
-            <Evenings planned={planned} order={order} />
-            <OrderList
-              order={order}
-              parts={piece.parts}
-              findings={findings}
-              after={after}
-              onLook={setAfter}
-              onChange={setChanging}
-              ticking={{
+        {order.length === 0 && (
+          <p className="p-8 text-g28" role="status">
+            {piece.parts.length === 0
+              ? 'The order appears once the piece has a part.'
+              : measuringText(sheets)}
+          </p>
+        )}
+        {order.length > 0 && <Plan planned={planned} />}
+        {/* One list throughout: what was opened while the map is measured stays open. */}
+        {lines.length > 0 && (
+          <OrderList
+            order={lines}
+            parts={piece.parts}
+            after={after}
+            onLook={setAfter}
+            {...(order.length > 0 && {
+              findings,
+              onChange: setChanging,
+              ticking: {
                 ticks: run.ticks,
                 copy: copies[0],
                 copies,
                 tick,
-                untick: (steps) => run.untick(...steps),
-              }}
-            />
-          </div>
+                untick: (steps: readonly StepId[]) => run.untick(...steps),
+              },
+            })}
+          />
         )}
         <DoneEarlier ticks={earlier} />
       </div>
@@ -318,6 +327,7 @@ export function OrderStation() {
         )}
         <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
         <EveningFields />
+        {planned.schedule && <TakeAlong schedule={planned.schedule} order={planned.order} piece={piece} />}
         <p className="rounded-sm bg-g96 px-4 py-2 text-label text-g28">
           Minutes and drying are starting figures for brushed acrylics; follow the maker's label.
         </p>

@@ -43,7 +43,7 @@ function useWakeLock(): void {
 function useBench() {
   const piece = usePiece();
   const { order, run } = useStation();
-  const { schedule } = useSchedule(order, piece, run.ticks);
+  const planned = useSchedule(order, piece, run.ticks);
   const [own, setOwn] = useState<BenchSession | null>(null);
   const [openedAt] = useState(() => Date.now());
   const [isFresh, setFresh] = useState(false);
@@ -53,8 +53,8 @@ function useBench() {
     [isFresh, piece.id, order, openedAt],
   );
   const laidOut = useMemo(
-    () => schedule && newSession(itemsOf(schedule, order), openedAt),
-    [schedule, order, openedAt],
+    () => planned.schedule && newSession(itemsOf(planned.schedule, planned.order), openedAt),
+    [planned.schedule, planned.order, openedAt],
   );
   const session = order.length === 0 ? null : (own ?? kept ?? laidOut);
   const put = useCallback(

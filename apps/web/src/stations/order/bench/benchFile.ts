@@ -1,0 +1,129 @@
+import {
+  layerKey,
+  ROOM_FACTOR,
+  SURROUND,
+  stepKey,
+  type OrderLayer,
+  type Piece,
+  type Schedule,
+  type StepId,
+} from '@pale-glint/core';
+import { askPng } from '../../../workers/mapClient.js';
+import { tickFor } from '../tickFor.js';
+import { runBenchFile, type BenchFileData } from './benchFileScript.js';
+import { itemsOf } from './session.js';
+
+const PICTURE_PX = 420;
+
+const dataUrl = (png: Uint8Array): string => {
+  let text = '';
+  for (let i = 0; i < png.length; i += 8192) text += String.fromCharCode(...png.subarray(i, i + 8192));
+  return `data:image/png;base64,${btoa(text)}`;
+};
+
+/** The part that a layer covers most of, as it looks after it. */
+async function pictureOf(layer: OrderLayer, piece: Piece): Promise<string> {
+  const largest = layer.parts.reduce((a, b) => (b.coverMm2 > a.coverMm2 ? b : a));
+  const { ladder, role, step } = layer;
+  return dataUrl(
+    await askPng({
+      piece,
+      part: largest.part,
+      width: PICTURE_PX,
+      height: PICTURE_PX,
+      surroundHex: SURROUND,
+      view: 'painted',
+      after: { ladder, role, step },
+    }),
+  );
+}
+
+/** Everything the page in the file needs: what to do in the plan's order, with pictures. */
+async function dataOf(
+  piece: Piece,
+  order: readonly OrderLayer[],
+  schedule: Schedule,
+  tell: (share: number) => void,
+): Promise<BenchFileData> {
+  const names = new Map(piece.parts.map((p) => [p.id, p.name]));
+  const paints = new Map(piece.paints.map((p) => [p.id, p]));
+  const items = itemsOf(schedule, order);
+  const used = order.filter((l) => items.some((i) => i.layer === layerKey(l)));
+  const pictures: Record<string, string> = {};
+  for (const [k, layer] of used.entries()) {
+    tell(k / used.length);
+    pictures[layerKey(layer)] = layer.role === 'matte' ? '' : await pictureOf(layer, piece);
+  }
+  return {
+    piece: piece.id,
+    name: piece.name,
+    copies: piece.copies,
+    items: items.map((i) => ({ layer: i.layer, coat: i.coat, copies: [...i.copies] })),
+    layers: Object.fromEntries(
+      used.map((l) => [
+        layerKey(l),
+        {
+          title: l.title,
+          coats: Math.max(...l.parts.map((p) => p.coats)),
+          mix: l.mix.map(({ paint, parts }) => ({
+            name: paints.get(paint)?.name ?? paint,
+            hex: paints.get(paint)?.hex ?? '#969696',
+            parts,
+          })),
+          mixText: l.mixText,
+          thinning: l.thinning,
+          how: l.how,
+          why: [l.why, l.tool && `With ${l.tool}.`].filter(Boolean).join(' '),
+          care: [l.caution, l.missing].filter(Boolean).join(' '),
+          dryMs: l.dryMin * ROOM_FACTOR[piece.table.room] * 60_000,
+          atOnce: l.airbrush,
+          parts: l.parts.map((s) => ({
+            name: names.get(s.part) ?? s.part,
+            where: s.where === 'all of it' ? '' : s.where,
+            coats: s.coats,
+            tick: tickFor(s, l, 1),
+          })),
+          picture: pictures[layerKey(l)],
+        },
+      ]),
+    ),
+  };
+}
+
+/** JSON that cannot end the script it stands in. */
+const inScript = (data: unknown) =>
+  JSON.stringify(data)
+    .replace(/</g, '\\u003c')
+    .replace(/[\u2028\u2029]/g, '');
+
+/** The evening as one page that needs neither server nor network: steps, pictures, timers; its ticks come back as a file. */
+export async function benchFile(
+  piece: Piece,
+  order: readonly OrderLayer[],
+  schedule: Schedule,
+  tell: (share: number) => void,
+): Promise<string> {
+  const data = await dataOf(piece, order, schedule, tell);
+  const title = piece.name.replace(/[<&>]/g, ' ');
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'">
+<title>${title}, at the table</title>
+<style>
+*{box-sizing:border-box}body{margin:0;background:#1b1b1b;color:#f9f9f9;font:22px/1.35 system-ui,sans-serif}
+main{padding:16px 16px 190px;max-width:60rem;margin:auto}h1{font-size:1.5em;line-height:1.15;margin:.2em 0}
+img{display:block;width:100%;max-height:38vh;object-fit:contain;background:#777}
+footer{position:fixed;inset:auto 0 0;display:flex;flex-wrap:wrap;gap:8px;padding:10px;background:#111}
+button{flex:1 1 7rem;min-height:56px;border:0;font:600 20px system-ui,sans-serif;background:#424242;color:#f9f9f9}
+button.main{background:#f9f9f9;color:#111}ul{list-style:none;padding:0;margin:.4em 0}li{padding:.25em 0;border-bottom:1px solid #424242}
+i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid #f9f9f9;margin-right:8px;vertical-align:-2px}
+.dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
+.care{border-left:4px solid #fff3c4;padding-left:10px}
+</style></head><body><main></main><footer></footer>
+<script>(${runBenchFile.toString()})(${inScript(data)})</script></body></html>`;
+}
+
+/** Ticks of a file that are for steps of this order, and how many are not. */
+export function ticksFor<T extends StepId>(order: readonly OrderLayer[], ticks: readonly T[]): T[] {
+  const known = new Set(order.flatMap((l) => l.parts.map((s) => stepKey({ ...s, copy: 0 }))));
+  return ticks.filter((t) => known.has(stepKey({ ...t, copy: 0 })));
+}

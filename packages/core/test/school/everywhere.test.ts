@@ -1,0 +1,97 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  changeSchool,
+  coldSteel,
+  forms,
+  hexToLab,
+  knownPaints,
+  ladderFromSpec,
+  metals,
+  newPart,
+  newPiece,
+  orderFindings,
+  paintingOrder,
+  partSheet,
+  SCHOOLS,
+  schools,
+  searchMixesForLadder,
+  shelfOf,
+  towline,
+  withKeptApproach,
+  type Ladder,
+  type Metal,
+  type Piece,
+} from '../../src/index.js';
+
+const known = knownPaints(shelfOf(towline), []);
+/** A metal's steps mixed from the demo shelf; null where its paints do not reach it. */
+const mixed = (metal: Metal): Ladder | null =>
+  searchMixesForLadder(
+    ladderFromSpec({ ...coldSteel, id: metal.id }, { metal, steps: 5, crowd: 0 }),
+    towline,
+    null,
+  )?.ladder ?? null;
+
+const painted = new Map(metals.map((m) => [m.id, mixed(m)]));
+const FORMS = ['blade', 'dome', 'mail', 'disc'] as const;
+const parts = FORMS.map((kind) => newPart(kind, forms[kind].defaults));
+
+/** The ladder of a metal under an approach, from paint or from flakes; null where the shelf has not what it takes. */
+function laid(school: (typeof SCHOOLS)[number], metal: Metal): Ladder | null {
+  const from = painted.get(metal.id) ?? null;
+  if (!from) return null;
+  const change = changeSchool(from, school, metal, known);
+  return change.kind === 'ready' || change.kind === 'flakes' ? change.ladder : null;
+}
+
+describe('every approach, on blade, dome, mail and disc', () => {
+  test.each(SCHOOLS)('%s breaks no rule of order, in any metal that it suits', (school) => {
+    let tried = 0;
+    for (const metal of metals) {
+      const ladder = laid(school, metal);
+      if (!ladder) continue;
+      const piece: Piece = {
+        ...newPiece('x', 'X', parts),
+        paints: [...towline],
+        ladders: [ladder],
+        parts: parts.map((p) => ({ ...p, finish: { ...p.finish, ladder: ladder.id } as typeof p.finish })),
+      };
+      const order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+      expect(order.length).toBeGreaterThan(4);
+      expect(orderFindings(order, piece).map((f) => `${metal.id}: ${f.id}, ${f.title} ${f.message}`)).toEqual(
+        [],
+      );
+      tried++;
+    }
+    expect(tried).toBeGreaterThan(schools[school].metal === 'flake' ? 1 : 5);
+  });
+});
+
+describe('steps that are mixed for a metal', () => {
+  test('keep to its own hue: gold is never green, silver never gilt', () => {
+    for (const metal of metals) {
+      const ladder = painted.get(metal.id);
+      if (!ladder) continue;
+      const hues = ladder.steps.flatMap(({ mix }) =>
+        mix.map(({ paint }) => hexToLab(towline.find((p) => p.id === paint)!.hex)),
+      );
+      const green = hues.filter((l) => l.a < -8 && l.b > 4).length;
+      if (['gold', 'old-gold'].includes(metal.id)) expect([metal.id, green]).toEqual([metal.id, 0]);
+    }
+    expect([...painted.values()].filter(Boolean).length).toBeGreaterThan(6);
+  });
+
+  test('an approach of one’s own is laid on each of them', () => {
+    const kept = {
+      id: 'mine',
+      name: 'Mine',
+      school: 'thin-glazes' as const,
+      steps: ['a', 'b', 'c'],
+      changes: [{ kind: 'leave-out' as const, id: 'x', pass: { role: 'bounce' as const, step: 'bounce' } }],
+      paints: [],
+    };
+    for (const ladder of painted.values())
+      if (ladder)
+        expect(withKeptApproach(ladder, kept, towline).ladder).toMatchObject({ school: 'thin-glazes' });
+  });
+});
