@@ -57,6 +57,7 @@ export function TakeAlong({
         </Button>
         <FileButton
           label="Ticks from it"
+          look="plain"
           accept=".json,application/json"
           onFiles={([file]) => void bring(file)}
         />

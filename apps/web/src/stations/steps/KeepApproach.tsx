@@ -80,6 +80,7 @@ export function KeepApproach({ ladder, paints, kept, onKeep, onTake }: KeepAppro
           )}
           <FileButton
             label="Approach from a file"
+            look="plain"
             accept=".json,application/json"
             onFiles={([file]) => void read(file)}
           />

@@ -14,6 +14,9 @@ export interface TimingSearch {
 const MOST_TRIES = 12_000;
 const TASKS_TIMED = 3_000_000;
 const TELL_EVERY = 100;
+/** After so many tries without a gain several moves are made at once; after so many more it is begun elsewhere. */
+const KICK_AFTER = 60;
+const RESTART_AFTER = 180;
 
 /** Longest way from a task to the end, in minutes at the brush and of drying. */
 function tails(tasks: readonly Task[]): Float64Array {
@@ -121,7 +124,7 @@ export function bestTiming(
   for (let i = 0; i < most; i++) {
     if (i % TELL_EVERY === 0 && onProgress && !onProgress(i / most)) break;
     let { sequence } = now;
-    const kicks = stale > 120 ? 3 : 1;
+    const kicks = stale > KICK_AFTER ? 3 : 1;
     for (let kick = 0; kick < kicks; kick++) {
       const where = pick(n);
       sequence =
@@ -139,7 +142,12 @@ export function bestTiming(
     if (off < 0) stale = 0;
     else stale++;
     if (compareCosts(timing.cost, best.timing.cost) < 0) best = { sequence, timing };
-    if (stale > 400) [now, stale] = [best, 0];
+    if (stale <= RESTART_AFTER) continue;
+    // From the best again, or from a start that nothing led to.
+    stale = 0;
+    const keys = tasks.map(() => random());
+    const anew = dispatched(tasks, (a, b) => keys[a] - keys[b]);
+    now = random() < 0.5 ? best : { sequence: anew, timing: at(anew) };
   }
   return best.timing;
 }

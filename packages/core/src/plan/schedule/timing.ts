@@ -66,7 +66,7 @@ export interface Timing {
   readonly lastWindow: number;
   /** Tasks for which no window was left. */
   readonly unplaced: readonly number[];
-  /** What it costs, the gravest first: tasks without a place, windows, set-up, waiting with nothing to do, focal part. */
+  /** What it costs, the gravest first: tasks without a place, windows, set-up and minutes with nothing to do, focal part. */
   readonly cost: readonly number[];
 }
 
@@ -99,6 +99,14 @@ function setupOf(
   const airbrush = t.airbrush && (!hand.airbrush || fresh) ? SETUP.airbrush : 0;
   const handling = t.copies[0] !== hand.figure || fresh ? SETUP.handling : 0;
   return (mixed ? 0 : SETUP.mix) + cleaning + airbrush + handling;
+}
+
+/** Minutes in which nothing is done between where the hand is and where it begins again: waiting, and evenings' ends left over. */
+function unused(windows: readonly Window[], hand: Hand, window: number, begin: number): number {
+  if (window === hand.window) return Math.max(0, begin - hand.now);
+  let minutes = windows[hand.window].to - hand.now + begin - windows[window].from;
+  for (let k = hand.window + 1; k < window; k++) minutes += windows[k].to - windows[k].from;
+  return minutes;
 }
 
 /**
@@ -143,8 +151,7 @@ export function timed(
         continue;
       }
       const paints = Math.min(left, room);
-      // Waiting counts where something was done in this window before.
-      if (window === hand.window && stretches.length > 0) idle += Math.max(0, begin - hand.now);
+      if (stretches.length > 0) idle += unused(windows, hand, window, begin);
       const to = begin + own + paints;
       stretches.push({ task: k, window, from: begin, to, setupMin: own });
       setup += own;
@@ -162,5 +169,5 @@ export function timed(
     if (t.focal) focal += hand.now - windows[0].from;
   }
   const lastWindow = stretches.at(-1)?.window ?? -1;
-  return { stretches, ends, lastWindow, unplaced, cost: [unplaced.length, lastWindow, setup, idle, focal] };
+  return { stretches, ends, lastWindow, unplaced, cost: [unplaced.length, lastWindow, setup + idle, focal] };
 }
