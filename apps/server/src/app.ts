@@ -8,6 +8,7 @@ import express, { type Express } from 'express';
 import { AppModule } from './app.module.js';
 import { MOST_BACKUP_BYTES } from './backup/backup.service.js';
 import type { Config } from './config.js';
+import type { EndAtOnce } from './database/ending.js';
 import { openDatabase } from './database/open.js';
 import { FailuresFilter } from './http/failures.filter.js';
 import { needRoom } from './http/room.js';
@@ -23,8 +24,11 @@ const BACKUP_ADDRESS = /^\/api\/backup\/(restore|preview)$/;
 const SMALL_BODY = 64 * 1024;
 
 /** The whole server, ready to listen. */
-export async function createApp(config: Config, quiet = false): Promise<NestExpressApplication> {
-  const open = await openDatabase(config);
+export async function createApp(
+  config: Config,
+  { end, quiet = false }: { readonly end: EndAtOnce; readonly quiet?: boolean },
+): Promise<NestExpressApplication> {
+  const open = await openDatabase(config, end);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(open, config), {
     bodyParser: false,
     abortOnError: false,

@@ -1,15 +1,25 @@
+import { writeSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import type { INestApplication } from '@nestjs/common';
 import { createApp } from './app.js';
 import { configFrom } from './config.js';
+import type { Ending } from './database/ending.js';
 import { FolderInUse } from './database/lock.js';
 
 const UNABLE = 1;
+/** How the process ends where going on would lose what is acknowledged (the codes of sysexits.h). */
+const ENDINGS: Readonly<Record<Ending, number>> = { 'cannot push': 74, 'lock lost': 75 };
+
+/** Without a chance for anything to be written any more. */
+function endAtOnce(why: Ending, message: string): void {
+  writeSync(process.stderr.fd, `${message} Stopped at once; the next start recovers.\n`);
+  process.exit(ENDINGS[why]);
+}
 
 let app: INestApplication | null = null;
 try {
   const config = configFrom();
-  app = await createApp(config);
+  app = await createApp(config, { end: endAtOnce });
   await app.listen(config.port, config.host);
   const { port } = app.getHttpServer().address() as AddressInfo;
   const name = config.host === '127.0.0.1' ? 'localhost' : config.host;

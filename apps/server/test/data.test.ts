@@ -16,7 +16,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { sluiceWarden, writePiece } from '@pale-glint/core';
 import { FolderInUse, lockFolder } from '../src/database/lock.js';
-import { startServer } from './support.js';
+import { notHere, startServer } from './support.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 3);
@@ -81,9 +81,9 @@ describe('the data folder', () => {
 
   test('is taken over from a dead process, a reused pid, a broken lock and as a copy, not from a living one', async () => {
     const f = folder();
-    const free = await lockFolder(f);
+    const free = await lockFolder(f, notHere);
     const held = JSON.parse(readFileSync(join(f, 'lock-holder'), 'utf8')) as object;
-    await expect(lockFolder(f)).rejects.toThrow(/in use by another server/);
+    await expect(lockFolder(f, notHere)).rejects.toThrow(/in use by another server/);
     // What a process that was killed leaves: its lock, silent for a while, and its name.
     const left = async (holder: string) => {
       mkdirSync(join(f, 'in-use'), { recursive: true });
@@ -91,7 +91,7 @@ describe('the data folder', () => {
       utimesSync(join(f, 'in-use'), silent, silent);
       writeFileSync(join(f, 'lock-holder'), holder);
       await (
-        await lockFolder(f)
+        await lockFolder(f, notHere)
       )();
       expect(existsSync(join(f, 'in-use'))).toBe(false);
     };
@@ -105,13 +105,21 @@ describe('the data folder', () => {
     utimesSync(join(f, 'in-use'), long, long);
     writeFileSync(join(f, 'lock-holder'), '{"pid"');
     await (
-      await lockFolder(f)
+      await lockFolder(f, notHere)
     )();
+  });
+
+  test('that another server took ends this one at once', async () => {
+    const f = folder();
+    const ended = new Promise<string>((done) => {
+      void lockFolder(f, (why) => done(why)).then(() => rmSync(join(f, 'in-use'), { recursive: true }));
+    });
+    expect(await ended).toBe('lock lost');
   });
 
   test('lets one in of many that start at once', async () => {
     const f = folder();
-    const many = await Promise.allSettled(Array.from({ length: 8 }, () => lockFolder(f)));
+    const many = await Promise.allSettled(Array.from({ length: 8 }, () => lockFolder(f, notHere)));
     const entered = many.filter((m) => m.status === 'fulfilled');
     expect(entered).toHaveLength(1);
     await entered[0]!.value();

@@ -14,6 +14,11 @@ export interface TestServer {
   close(keep?: boolean): Promise<void>;
 }
 
+/** In a test nothing ends the process. */
+export const notHere = (_why: string, message: string): never => {
+  throw new Error(message);
+};
+
 /** The real server on a real database in a folder of its own. */
 export async function startServer(
   folder = mkdtempSync(join(tmpdir(), 'glint-server-')),
@@ -31,7 +36,7 @@ export async function startServer(
     describesApi: false,
     ...over,
   };
-  const app = await createApp(config, true);
+  const app = await createApp(config, { end: notHere, quiet: true });
   await app.listen(0, '127.0.0.1');
   return {
     app,

@@ -87,3 +87,17 @@ export const blade: FormOf<'blade'> = {
   ridge: 0,
   bevelDeg: 28,
 };
+
+/** Paints as a painter types them who knows no code. */
+export const TEN_BY_NAME: readonly string[] = [
+  'deep violet',
+  'strong yellow',
+  'dark ochre',
+  'warm yellow',
+  'pale yellow',
+  'white',
+  'black',
+  'dark red-brown',
+  'blue-green',
+  'ivory',
+];

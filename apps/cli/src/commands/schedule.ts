@@ -1,4 +1,11 @@
-import { paintingOrder, partSheet, scheduleOf, type Evening, type Piece } from '@pale-glint/core';
+import {
+  eveningsFrom,
+  paintingOrder,
+  partSheet,
+  scheduleOf,
+  USUAL_EVENING,
+  type Piece,
+} from '@pale-glint/core';
 import { answer, number, pieceOnShelfFrom } from '../io.js';
 
 interface ScheduleFlags {
@@ -7,17 +14,6 @@ interface ScheduleFlags {
   readonly evenings?: string;
   readonly minutes?: string;
   readonly seed?: string;
-}
-
-const nextDay = (date: string): string =>
-  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
-
-/** So many evenings of one length from a day on. */
-function evenings(from: string, count: number, minutes: number): Evening[] {
-  const list: Evening[] = [];
-  for (let date = from; list.length < count; date = nextDay(date))
-    list.push({ date, startMin: 1170, minutes });
-  return list;
 }
 
 /** Answers with what is left of a piece's order, laid into evenings. @throws RefusedInput */
@@ -29,7 +25,13 @@ export function scheduleCommand(path: string, o: ScheduleFlags): void {
   const table: Piece['table'] =
     minutes === null && count === null
       ? read.table
-      : { ...read.table, evenings: evenings(from, count ?? 1, minutes ?? 120) };
+      : {
+          ...read.table,
+          evenings: eveningsFrom(
+            { ...USUAL_EVENING, date: from, ...(minutes !== null && { minutes }) },
+            count ?? 1,
+          ),
+        };
   const piece = { ...read, table };
   const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
   const seed = o.seed === undefined ? 1 : Math.round(number('--seed', o.seed, 0, 4294967295));

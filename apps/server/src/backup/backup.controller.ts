@@ -1,10 +1,10 @@
 import { Body, Controller, Get, HttpCode, Post, Query, Res } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { BackupPreview } from '@pale-glint/core';
 import type { Response } from 'express';
-import { RestoreQuery, type Preview } from './backup.dto.js';
-import { BackupService } from './backup.service.js';
-
-const bytesOf = (body: unknown): Uint8Array => (body instanceof Uint8Array ? body : new Uint8Array());
+import { bytesOf } from '../http/bodies.js';
+import { RestoreQuery } from './backup.dto.js';
+import { backupName, BackupService } from './backup.service.js';
 
 @ApiTags('backup')
 @Controller('api/backup')
@@ -16,17 +16,14 @@ export class BackupController {
   async file(@Res() response: Response): Promise<void> {
     const bytes = await this.backup.file();
     response.setHeader('Content-Type', 'application/zip');
-    response.setHeader(
-      'Content-Disposition',
-      `attachment; filename="${new Date().toISOString().slice(0, 10)}.glint-backup.zip"`,
-    );
+    response.setHeader('Content-Disposition', `attachment; filename="${backupName()}"`);
     response.send(Buffer.from(bytes));
   }
 
   @Post('preview')
   @HttpCode(200)
   @ApiOkResponse({ description: 'what a backup holds; nothing is stored' })
-  preview(@Body() body: unknown): Promise<Preview> {
+  preview(@Body() body: unknown): Promise<BackupPreview> {
     return this.backup.preview(bytesOf(body));
   }
 

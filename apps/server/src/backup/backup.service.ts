@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { createHash } from 'node:crypto';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
@@ -11,24 +11,29 @@ import {
   writePiece,
   writeShelf,
   type Backup,
+  type BackupPreview,
+  type RestoreMode,
 } from '@pale-glint/core';
-import { asc, eq, gt } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { CONFIG, type Config } from '../config.js';
 import { BlobsService } from '../blobs/blobs.service.js';
 import { DB, OPEN } from '../database/database.module.js';
 import type { Database, OpenDatabase } from '../database/open.js';
 import { writeDurably } from '../database/push.js';
-import { pieces, shelf as shelves, ticks } from '../database/schema.js';
+import { pieces } from '../database/schema.js';
 import { Refused } from '../http/refusals.js';
 import { PiecesService } from '../pieces/pieces.service.js';
 import { ShelfService } from '../shelf/shelf.service.js';
-import type { RestoreMode, Preview } from './backup.dto.js';
 
 /** A backup may be so large. */
 export const MOST_BACKUP_BYTES = 500 * 1024 * 1024;
 /** So many days of use are kept beside the data. */
 const DAYS = 7;
 const LOOK_EVERY_MS = 60 * 60 * 1000;
+
+const BACKUP_NAME = /^\d{4}-\d{2}-\d{2}\.glint-backup\.zip$/;
+/** What a backup that is made today is called. */
+export const backupName = (): string => `${new Date().toISOString().slice(0, 10)}.glint-backup.zip`;
 
 /** Everything as one file, out and in, and rolling copies beside the data. */
 @Injectable()
@@ -78,7 +83,7 @@ export class BackupService implements OnApplicationBootstrap {
   }
 
   /** What a backup holds, and what of it is here already. Nothing is stored. @throws RefusedInput */
-  async preview(bytes: Uint8Array): Promise<Preview> {
+  async preview(bytes: Uint8Array): Promise<BackupPreview> {
     const backup = this.checked(bytes);
     const lines = [];
     for (const text of backup.pieces) {
@@ -101,11 +106,11 @@ export class BackupService implements OnApplicationBootstrap {
   async restore(bytes: Uint8Array, mode: RestoreMode): Promise<{ pieces: number; photos: number }> {
     const backup = this.checked(bytes);
     const preview = await this.preview(bytes);
-    // Files of photos first: without a row that names them they are nothing.
+    // Photos first: should the rest not go in, no piece uses them, and they go with the next sweep.
     for (const [hash, content] of backup.blobs) await this.blobs.putBack(hash, content);
     let stored = 0;
     await this.db.transaction(async (tx) => {
-      const db = tx as unknown as Database;
+      const db: Database = tx;
       if (mode === 'replace') await db.delete(pieces);
       for (const [i, text] of backup.pieces.entries()) {
         if (mode === 'merge' && preview.pieces[i]!.state === 'same') continue;
@@ -140,7 +145,7 @@ export class BackupService implements OnApplicationBootstrap {
 
   private copies(): string[] {
     return readdirSync(this.folder())
-      .filter((n) => /^\d{4}-\d{2}-\d{2}\.glint-backup\.zip$/.test(n))
+      .filter((n) => BACKUP_NAME.test(n))
       .sort();
   }
 
@@ -148,37 +153,15 @@ export class BackupService implements OnApplicationBootstrap {
   async keepToday(): Promise<void> {
     if (this.open.folder === null || !this.config.keepsCopies) return;
     try {
-      if (!(await this.changedSinceCopy())) return;
       const bytes = await this.file();
-      const name = `${new Date().toISOString().slice(0, 10)}.glint-backup.zip`;
-      writeDurably(join(this.folder(), name), bytes);
+      const newest = this.copies().at(-1);
+      // The same content gives the same bytes.
+      if (newest && readFileSync(join(this.folder(), newest)).equals(bytes)) return;
+      writeDurably(join(this.folder(), backupName()), bytes);
       for (const old of this.copies().slice(0, -DAYS)) rmSync(join(this.folder(), old), { force: true });
     } catch (error) {
       this.log.warn(`The day's copy was not made: ${error instanceof Error ? error.message : String(error)}`);
     }
-  }
-
-  /** Whether a piece or the shelf was stored since the newest copy was made. */
-  private async changedSinceCopy(): Promise<boolean> {
-    const newest = this.copies().at(-1);
-    if (newest === undefined) return true;
-    const made = statSync(join(this.folder(), newest)).mtime;
-    const [piece] = await this.db
-      .select({ id: pieces.id })
-      .from(pieces)
-      .where(gt(pieces.updatedAt, made))
-      .limit(1);
-    const [shelf] = await this.db
-      .select({ id: shelves.id })
-      .from(shelves)
-      .where(gt(shelves.updatedAt, made))
-      .limit(1);
-    const [tick] = await this.db
-      .select({ part: ticks.part })
-      .from(ticks)
-      .where(gt(ticks.doneAt, made.toISOString()))
-      .limit(1);
-    return Boolean(piece ?? shelf ?? tick);
   }
 
   /** After a database that did not open: the newest copy that is whole. */

@@ -1,8 +1,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { leftovers, pushFolder, writeDurably } from '../database/push.js';
-
-const HASH = /^[0-9a-f]{64}$/;
+import { isHash } from '../http/refusals.js';
 
 /** Photos and surfaces as files named by their hash, beside the embedded database. What was written is on the disk. */
 export class BlobFiles {
@@ -17,7 +16,7 @@ export class BlobFiles {
 
   private path(hash: string): string {
     // A hash is a name for a file only if it is one.
-    if (!HASH.test(hash)) throw new RangeError('not a hash');
+    if (!isHash(hash)) throw new RangeError('not a hash');
     return join(this.folder, hash);
   }
 

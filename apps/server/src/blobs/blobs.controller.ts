@@ -2,10 +2,8 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from
 import { ApiBody, ApiConflictResponse, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { AddBlobQuery, BlobLine, Swept } from './blobs.dto.js';
+import { bytesOf } from '../http/bodies.js';
 import { BlobsService } from './blobs.service.js';
-
-/** A body that was not sent arrives as an object without bytes. */
-const bytesOf = (body: unknown): Uint8Array => (body instanceof Uint8Array ? body : new Uint8Array());
 
 @ApiTags('blobs')
 @Controller('api/blobs')

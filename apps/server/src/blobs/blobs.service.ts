@@ -5,11 +5,9 @@ import { eq, inArray } from 'drizzle-orm';
 import { DB, OPEN } from '../database/database.module.js';
 import type { Database, OpenDatabase } from '../database/open.js';
 import { blobs, pieceBlobs, pieces } from '../database/schema.js';
-import { InUse, Missing, plainText, Refused } from '../http/refusals.js';
+import { InUse, isHash, Missing, plainText, Refused } from '../http/refusals.js';
 import { BlobFiles } from './blobFiles.js';
 import type { BlobKind, BlobLine, Swept } from './blobs.dto.js';
-
-const HASH = /^[0-9a-f]{64}$/;
 
 interface Content {
   readonly type: string;
@@ -83,7 +81,7 @@ export class BlobsService {
   }
 
   async get(hash: string): Promise<{ type: string; bytes: Uint8Array }> {
-    if (!HASH.test(hash)) throw new Missing('photo or surface', plainText(hash));
+    if (!isHash(hash)) throw new Missing('photo or surface', plainText(hash));
     const [row] = await this.db
       .select({ type: blobs.type, bytes: blobs.bytes })
       .from(blobs)
@@ -131,7 +129,7 @@ export class BlobsService {
   }
 
   async remove(hash: string): Promise<void> {
-    if (!HASH.test(hash)) throw new Missing('photo or surface', plainText(hash));
+    if (!isHash(hash)) throw new Missing('photo or surface', plainText(hash));
     const names = (await this.uses()).get(hash);
     if (names) throw new InUse(names);
     const gone = await this.db.delete(blobs).where(eq(blobs.hash, hash)).returning({ hash: blobs.hash });

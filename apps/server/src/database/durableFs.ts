@@ -1,8 +1,7 @@
-import { fdatasyncSync, fsyncSync, writeSync } from 'node:fs';
+import { fdatasyncSync, fsyncSync } from 'node:fs';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
+import type { EndAtOnce } from './ending.js';
 
-/** Ends the process: the database could not be pushed to the disk, and nothing was acknowledged. */
-export const CANNOT_PUSH = 74;
 /** Some systems do not push directories; that is not a fault. */
 const NOT_FOR_FOLDERS: ReadonlySet<string> = new Set(['EPERM', 'EINVAL', 'EBADF', 'EISDIR']);
 
@@ -28,6 +27,13 @@ export class DurableFs extends NodeFS {
   /** How often something was pushed. */
   pushes = 0;
 
+  constructor(
+    folder: string,
+    private readonly end: EndAtOnce,
+  ) {
+    super(folder);
+  }
+
   override async init(...args: InitArgs): ReturnType<NodeFS['init']> {
     const { emscriptenOpts } = await super.init(...args);
     const hook = (module: unknown) => {
@@ -47,9 +53,8 @@ export class DurableFs extends NodeFS {
     } catch (error) {
       const { code = '', message } = error as NodeJS.ErrnoException;
       if (isFolder && NOT_FOR_FOLDERS.has(code)) return 0;
-      // The database would stop here and never answer again: better end at once. The next start recovers.
-      writeSync(2, `The database cannot be pushed to the disk: ${message}\n`);
-      process.exit(CANNOT_PUSH);
+      // The database would stop here and never answer again.
+      this.end('cannot push', `The database cannot be pushed to the disk: ${message}`);
     }
     return 0;
   }

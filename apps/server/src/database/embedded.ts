@@ -4,9 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { CANNOT_PUSH, DurableFs } from './durableFs.js';
+import { DurableFs } from './durableFs.js';
+import type { EndAtOnce } from './ending.js';
 import { lockFolder } from './lock.js';
-import { MIGRATIONS, type Database, type OpenDatabase } from './opened.js';
+import { MIGRATIONS, type OpenDatabase } from './opened.js';
 import { pushFolder, pushTree } from './push.js';
 import * as schema from './schema.js';
 
@@ -27,11 +28,15 @@ const DURABLE = [
 ];
 
 /** Opens the database of a folder. With `first` it is loaded from the template and pushed to the disk as a whole. */
-async function openAt(folder: string, first: boolean): Promise<{ client: PGlite; fs: DurableFs }> {
+async function openAt(
+  folder: string,
+  first: boolean,
+  end: EndAtOnce,
+): Promise<{ client: PGlite; fs: DurableFs }> {
   const data = join(folder, 'db');
   // The file names a process of another time, or is cut short; the folder's own lock tells who works here.
   rmSync(join(data, 'postmaster.pid'), { force: true });
-  const fs = new DurableFs(data);
+  const fs = new DurableFs(data, end);
   fs.idle = first;
   let ready = false;
   const client = await PGlite.create({
@@ -39,7 +44,7 @@ async function openAt(folder: string, first: boolean): Promise<{ client: PGlite;
     ...(first && existsSync(TEMPLATE) ? { loadDataDir: new Blob([readFileSync(TEMPLATE)]) } : {}),
     onStderr: (line: string) => {
       // After a panic no query comes back; the next start recovers what was acknowledged.
-      if (ready && /\bPANIC: /.test(line)) process.exit(CANNOT_PUSH);
+      if (ready && /\bPANIC: /.test(line)) end('cannot push', `The database stopped: ${line.trim()}`);
       return false;
     },
     startParams: DURABLE,
@@ -103,9 +108,9 @@ function keepLogShort(client: PGlite): () => void {
  * not open is set aside, never written over: a new one takes its place and `setAside` says where the old one is.
  * @throws FolderInUse
  */
-export async function openEmbedded(folder: string): Promise<OpenDatabase> {
+export async function openEmbedded(folder: string, end: EndAtOnce): Promise<OpenDatabase> {
   mkdirSync(folder, { recursive: true });
-  const unlock = await lockFolder(folder);
+  const unlock = await lockFolder(folder, end);
   try {
     const data = join(folder, 'db');
     // The mark stands while the first load runs; found at a start, that load was cut short and is done again.
@@ -113,7 +118,7 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
     const begin = async () => {
       writeFileSync(mark, '');
       pushFolder(folder);
-      const opened = await openAt(folder, true);
+      const opened = await openAt(folder, true, end);
       rmSync(mark, { force: true });
       pushFolder(folder);
       return opened;
@@ -124,7 +129,7 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
     if (!existsSync(data)) opened = await begin();
     else
       try {
-        opened = await openAt(folder, false);
+        opened = await openAt(folder, false, end);
       } catch (error) {
         setAside = join(folder, `db.broken-${new Date().toISOString().replace(/[:.]/g, '-')}`);
         process.stderr.write(
@@ -136,7 +141,7 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
     const { client } = opened;
     const stop = keepLogShort(client);
     return {
-      db: drizzle(client, { schema }) as unknown as Database,
+      db: drizzle(client, { schema }),
       folder,
       setAside,
       async close() {

@@ -1,6 +1,7 @@
 import { mkdirSync, readFileSync, readlinkSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { lock } from 'proper-lockfile';
+import type { EndAtOnce } from './ending.js';
 
 /** Another server works on the same data. */
 export class FolderInUse extends Error {
@@ -12,8 +13,6 @@ export class FolderInUse extends Error {
   }
 }
 
-/** The process ended because another took its folder: nothing more was written. */
-const LOCK_LOST = 75;
 /** The holder says so often that it lives; one that was silent for so long is dead. */
 const BEAT_MS = 2_000;
 const DEAD_AFTER_MS = 12_000;
@@ -85,14 +84,15 @@ const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 /**
  * Takes the data folder for this process: by a lock that is made in one act and kept alive by a beat, so that it holds
  * between containers, too. One whose holder died is taken over.
+ * @param end called where another took the folder meanwhile: nothing more may be written
  * @returns a function that gives the folder back
  * @throws FolderInUse
  */
-export async function lockFolder(folder: string): Promise<() => Promise<void>> {
+export async function lockFolder(folder: string, end: EndAtOnce): Promise<() => Promise<void>> {
   mkdirSync(folder, { recursive: true });
   const own = realpathSync(folder);
   const holderPath = join(folder, 'lock-holder');
-  // The lock of an earlier version was a plain file.
+  // Not the name of the plain file that an earlier version locked with.
   const lockPath = join(folder, 'in-use');
   const until = Date.now() + DEAD_AFTER_MS + BEAT_MS;
   for (;;) {
@@ -103,10 +103,7 @@ export async function lockFolder(folder: string): Promise<() => Promise<void>> {
         realpath: false,
         update: BEAT_MS,
         stale: state === 'dead' ? KNOWN_DEAD_AFTER_MS : DEAD_AFTER_MS,
-        onCompromised: () => {
-          process.stderr.write(`The data folder ${folder} was taken by another server. Stopped at once.\n`);
-          process.exit(LOCK_LOST);
-        },
+        onCompromised: () => end('lock lost', `The data folder ${folder} was taken by another server.`),
       });
       const holder: Holder = { pid: process.pid, started: startOf(process.pid), world: world(), folder: own };
       writeFileSync(holderPath, JSON.stringify(holder));

@@ -3,7 +3,9 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import type { Config } from '../config.js';
 import { openEmbedded } from './embedded.js';
-import { MIGRATIONS, type Database, type OpenDatabase } from './opened.js';
+import type { EndAtOnce } from './ending.js';
+import { MIGRATIONS, type OpenDatabase } from './opened.js';
+import * as schema from './schema.js';
 
 export type { Database, OpenDatabase } from './opened.js';
 
@@ -23,7 +25,7 @@ async function openServer(url: string): Promise<OpenDatabase> {
     client.release();
   }
   return {
-    db: drizzle(pool) as unknown as Database,
+    db: drizzle(pool, { schema }),
     folder: null,
     setAside: null,
     close: () => pool.end(),
@@ -31,5 +33,5 @@ async function openServer(url: string): Promise<OpenDatabase> {
 }
 
 /** Opens the embedded database in the data folder, or the PostgreSQL server that the settings name, and migrates it. */
-export const openDatabase = (config: Config): Promise<OpenDatabase> =>
-  config.databaseUrl ? openServer(config.databaseUrl) : openEmbedded(config.dataFolder);
+export const openDatabase = (config: Config, end: EndAtOnce): Promise<OpenDatabase> =>
+  config.databaseUrl ? openServer(config.databaseUrl) : openEmbedded(config.dataFolder, end);

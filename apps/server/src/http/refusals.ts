@@ -60,6 +60,9 @@ export class InUse extends HttpException {
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
 /** Whether an address names something by a name that it could have. */
 export const isId = (text: string): boolean => ID.test(text);
+const HASH = /^[0-9a-f]{64}$/;
+/** Whether a text can be the SHA-256 of some bytes. */
+export const isHash = (text: string): boolean => HASH.test(text);
 /** What was asked for, fit to be said back. */
 export const plainText = (text: string): string => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 64);
 

@@ -71,7 +71,7 @@ export class PiecesService {
         .set({ ...columns(bare), version: sql`${pieces.version} + 1`, updatedAt: new Date() })
         .where(and(eq(pieces.id, id), eq(pieces.version, startedFrom)))
         .returning({ version: pieces.version, updatedAt: pieces.updatedAt });
-      if (row) await usesOf(tx as unknown as Database, piece);
+      if (row) await usesOf(tx, piece);
       return row;
     });
     if (!saved) throw new Stale(startedFrom, (await this.row(id)).version);
@@ -82,9 +82,7 @@ export class PiecesService {
   /** Stores a piece file. All or nothing: the piece, its run and what it uses together. Who is first decides the database. */
   async add(text: string, ifExists: AddQuery['ifExists']): Promise<Saved> {
     const piece = readPiece(text);
-    const saved = await this.db.transaction((tx) =>
-      this.addWithin(tx as unknown as Database, piece, ifExists),
-    );
+    const saved = await this.db.transaction((tx) => this.addWithin(tx, piece, ifExists));
     this.pictures.added(saved.id);
     return saved;
   }

@@ -1,5 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { EMPTY_SHELF, readShelf, shelved, writeShelf, type Shelf } from '@pale-glint/core';
+import {
+  EMPTY_SHELF,
+  mergedShelf,
+  readShelf,
+  writeShelf,
+  type RestoreMode,
+  type Shelf,
+} from '@pale-glint/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
@@ -19,12 +26,10 @@ export class ShelfService {
     return row ? { version: row.version, shelf: readShelf(row.body) } : { version: 0, shelf: EMPTY_SHELF };
   }
 
-  /** Brings back a shelf within a transaction of the caller's: in place of the present one, or pots it has not beside them. */
-  async putBack(db: Database, from: Shelf, mode: 'merge' | 'replace'): Promise<void> {
+  /** Brings back a shelf within a transaction of the caller's: in place of the present one, or what it has not beside it. */
+  async putBack(db: Database, from: Shelf, mode: RestoreMode): Promise<void> {
     const now = await this.get(db);
-    const names = new Set(now.shelf.paints.map((p) => p.name.trim().toLowerCase()));
-    const fresh = from.paints.filter((p) => !names.has(p.name.trim().toLowerCase()));
-    const next = mode === 'replace' ? from : { ...shelved(now.shelf, fresh).shelf };
+    const next = mode === 'replace' ? from : mergedShelf(now.shelf, from);
     const body = writeShelf(next);
     await db
       .insert(shelf)

@@ -1,5 +1,4 @@
-import { Refusal, Unreachable } from './http.js';
-import { ask } from './http.js';
+import { ask, sendBytes } from './http.js';
 
 export type BlobKind = 'photo' | 'surface' | 'shape';
 
@@ -15,22 +14,8 @@ export interface BlobLine {
 /** Photos are large and disks may be slow. */
 const LONGEST_WAIT_MS = 120_000;
 
-async function put(kind: BlobKind, bytes: Blob): Promise<BlobLine> {
-  let response: Response;
-  try {
-    response = await fetch(`/api/blobs?kind=${kind}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: bytes,
-      signal: AbortSignal.timeout(LONGEST_WAIT_MS),
-    });
-  } catch {
-    throw new Unreachable();
-  }
-  const json = (await response.json().catch(() => ({}))) as unknown;
-  if (!response.ok) throw new Refusal(response.status, json as Refusal['body']);
-  return json as BlobLine;
-}
+const put = (kind: BlobKind, bytes: Blob) =>
+  sendBytes<BlobLine>(`/api/blobs?kind=${kind}`, bytes, 'application/octet-stream', LONGEST_WAIT_MS);
 
 /** Photos and surfaces beside the pieces. */
 export const blobApi = {

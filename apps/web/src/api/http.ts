@@ -47,6 +47,29 @@ export async function ask<T>(method: string, address: string, body?: string): Pr
   return json as T;
 }
 
+/** Sends bytes, which may take a while; answers with the server's JSON. Throws Refusal or Unreachable, nothing else. */
+export async function sendBytes<T>(
+  address: string,
+  body: Blob,
+  type: string,
+  longestWaitMs: number,
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(address, {
+      method: 'POST',
+      headers: { 'content-type': type },
+      body,
+      signal: AbortSignal.timeout(longestWaitMs),
+    });
+  } catch {
+    throw new Unreachable();
+  }
+  const json = (await response.json().catch(() => ({}))) as unknown;
+  if (!response.ok) throw new Refusal(response.status, json as Refusal['body']);
+  return json as T;
+}
+
 /** What went wrong, for the painter: the first thing that was not accepted, or the trouble's own words. */
 export const failureOf = (error: unknown): string => {
   const problem = error instanceof Refusal ? error.body.problems?.[0] : undefined;

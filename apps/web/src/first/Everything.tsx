@@ -1,6 +1,7 @@
+import type { BackupPreview, RestoreMode } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { backupApi, type BackupPreview } from '../api/backup.js';
+import { backupApi } from '../api/backup.js';
 import { failureOf } from '../api/http.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
@@ -15,7 +16,7 @@ function Preview({
   onClose,
 }: {
   readonly preview: BackupPreview;
-  readonly onRestore: (mode: 'merge' | 'replace') => void;
+  readonly onRestore: (mode: RestoreMode) => void;
   readonly onClose: () => void;
 }) {
   const { pieces, paints, photos } = preview;
@@ -70,8 +71,8 @@ export function Everything() {
         Everything as one file
       </h2>
       <p className="min-w-60 flex-1 text-label">
-        Pieces, ticks, shelf, approaches, photos. Keep it on another disk: a copy of each of the last seven
-        days stands beside the data, and goes with it.
+        Pieces, ticks, shelf, approaches, photos. Keep it on another disk: the copies of the last seven days
+        of use stand beside the data, and are lost with it.
       </p>
       <a
         href={backupApi.address}

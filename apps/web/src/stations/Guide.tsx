@@ -95,22 +95,25 @@ export function Guide({ state }: { state: StationState }) {
     if (ENTERED_AT === '/' && !ledBefore() && hasParts.current && at === null) startGuide();
   }, []);
 
-  const to = step === null ? null : STEPS[step].to;
+  // Only where a new step begins: the painter may look elsewhere meanwhile.
+  const begun = useRef<number | null>(null);
   useEffect(() => {
+    if (begun.current === step) return;
+    begun.current = step;
+    const to = step === null ? null : STEPS[step].to;
     // The address itself: what is shown may still be on its way to it.
     if (to && !window.location.pathname.endsWith(`/${to}`)) void navigate(`/pieces/${piece.id}/${to}`);
-    // Only where a new step begins: the painter may look elsewhere meanwhile.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [step]);
+  }, [step, navigate, piece.id]);
 
   // A painter who goes on alone to a later station has gone on with the guide.
+  const stood = useRef(pathname);
   useEffect(() => {
+    if (stood.current === pathname) return;
+    stood.current = pathname;
     if (step === null) return;
     const ahead = STEPS.findIndex((s, k) => k > step && pathname.endsWith(`/${s.to}`));
     if (ahead > 0 && STEPS[ahead].to !== STEPS[step].to) set(ahead);
-    // Only a change of station counts.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [pathname]);
+  }, [pathname, step]);
 
   const deed = step === null ? '' : deedOf(step, state, light);
   useEffect(() => {

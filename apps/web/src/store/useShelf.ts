@@ -1,4 +1,4 @@
-import { EMPTY_SHELF, readShelf, shelved, type Shelf } from '@pale-glint/core';
+import { EMPTY_SHELF, mergedShelf, readShelf, type Shelf } from '@pale-glint/core';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Refusal, Unreachable } from '../api/http.js';
@@ -102,7 +102,7 @@ export function useShelf() {
     const draft = drafts.find();
     const now = client.getQueryData<StoredShelf>(shelfKeys);
     if (!draft || !now) return;
-    put(draft.version === now.version ? draft.shelf : shelved(now.shelf, draft.shelf.paints).shelf);
+    put(draft.version === now.version ? draft.shelf : mergedShelf(now.shelf, draft.shelf));
   }, [loaded, client, put]);
 
   const change = useCallback(

@@ -22,6 +22,21 @@ export interface Backup {
   readonly blobs: ReadonlyMap<string, Uint8Array>;
 }
 
+/** How a backup is put in: beside what is here, or in place of it. */
+export const RESTORE_MODES = ['merge', 'replace'] as const;
+export type RestoreMode = (typeof RESTORE_MODES)[number];
+
+/** What a backup holds, beside what is here. */
+export interface BackupPreview {
+  readonly pieces: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly state: 'new' | 'same' | 'other';
+  }[];
+  readonly paints: number;
+  readonly photos: number;
+}
+
 const text = (s: string) => new TextEncoder().encode(s);
 
 /** Everything as one zip of plain files, independent of the database. The same content gives the same bytes. */

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Problem } from '../units/index.js';
+import { RefusedInput, type Problem } from '../units/index.js';
 
 /** `['parts', 2, 'form']` as `parts[2].form`; the document itself is `file`. */
 export function pathText(path: readonly PropertyKey[]): string {
@@ -42,4 +42,21 @@ export function problemsOf(error: z.ZodError, root: unknown): Problem[] {
       { path: pathText(issue.path), held: heldText(valueAt(root, issue.path)), accepted: issue.message },
     ];
   });
+}
+
+/**
+ * The JSON of a file of the program's own.
+ * @param what it should have been, for the refusal: "ticks"
+ * @throws RefusedInput where it is too long or no JSON
+ */
+export function readJson(text: string, what: string, mostCharacters: number): unknown {
+  const refuse = (held: string, accepted: string) =>
+    new RefusedInput([{ path: 'file', held: heldText(held), accepted }]);
+  if (text.length > mostCharacters)
+    throw refuse(`${text.length} characters`, `at most ${mostCharacters} characters`);
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw refuse(text.slice(0, 40), `${what}: a JSON object`);
+  }
 }

@@ -185,3 +185,30 @@ export const shelfOf = (paints: readonly Paint[], brushes: readonly Brush[] = []
   ...shelved(EMPTY_SHELF, paints).shelf,
   brushes: [...brushes],
 });
+
+/** A shelf with what another has besides: pots, brushes and approaches whose names it has not. What it has stays as it is. */
+export function mergedShelf(shelf: Shelf, other: Shelf): Shelf {
+  const without = <T extends { readonly name: string }>(have: readonly T[], more: readonly T[]): T[] => {
+    const names = new Set(have.map((one) => nameKey(one.name)));
+    return more.filter((one) => !names.has(nameKey(one.name)));
+  };
+  /** Beside those that are there, each under an id of its own. */
+  const beside = <T extends { readonly id: string; readonly name: string }>(
+    have: readonly T[],
+    more: readonly T[],
+  ): T[] => {
+    const ids = new Set(have.map((one) => one.id));
+    const fresh = without(have, more).map((one) => {
+      const id = paintId(one.id, ids);
+      ids.add(id);
+      return { ...one, id };
+    });
+    return [...have, ...fresh];
+  };
+  return {
+    ...shelf,
+    paints: beside(shelf.paints, other.paints),
+    brushes: beside(shelf.brushes, other.brushes),
+    approaches: beside(shelf.approaches, other.approaches),
+  };
+}

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MOST_TICKS, tickSchema, type Tick } from '../piece/index.js';
 import { RefusedInput } from '../units/index.js';
-import { heldText, problemsOf } from './problems.js';
+import { problemsOf, readJson } from './problems.js';
 
 export const TICKS_FORMAT = 'pale-glint/ticks';
 const TICKS_VERSION = 1;
@@ -25,16 +25,7 @@ export interface TicksFile {
 
 /** Reads ticks made away from the server. @throws RefusedInput with every problem found */
 export function readTicks(text: string): TicksFile {
-  const refuse = (held: string, accepted: string) =>
-    new RefusedInput([{ path: 'file', held: heldText(held), accepted }]);
-  if (text.length > MOST_CHARACTERS)
-    throw refuse(`${text.length} characters`, `at most ${MOST_CHARACTERS} characters`);
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    throw refuse(text.slice(0, 40), 'ticks: a JSON object');
-  }
+  const json = readJson(text, 'ticks', MOST_CHARACTERS);
   const result = ticksFileSchema.safeParse(json);
   if (!result.success) throw new RefusedInput(problemsOf(result.error, json));
   return { piece: result.data.piece, ticks: result.data.ticks };

@@ -14,4 +14,6 @@ export * from './rules/index.js';
 export * from './batches.js';
 export * from './volumes.js';
 export * from './brushes.js';
+export * from './slip.js';
+export * from './tickFor.js';
 export * from './schedule/index.js';

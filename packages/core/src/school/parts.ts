@@ -170,35 +170,40 @@ export const lining = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
     ...more,
   });
 
-export const edges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
-  pass({
+/** A line along an edge, in the mix of one value step. */
+function edgeLine(
+  input: SchoolInput,
+  k: number,
+  said: Pick<Pass, 'step' | 'title' | 'over' | 'why'> & Partial<Pass>,
+): Pass {
+  const { mix } = stepAt(input, k);
+  return pass({
     role: 'edges',
-    step: 'edges',
-    title: 'edges in light',
-    over: 'edges',
-    mix: stepAt(input, Math.max(0, lastOf(input) - 1)).mix,
+    mix,
     water: 0.5,
     coats: { count: 1 },
     tool: BRUSH.side,
     stroke: STROKES.edges,
-    waitMin: dryOf(stepAt(input, Math.max(0, lastOf(input) - 1)).mix, input.paints, DRY_MIN.line),
+    waitMin: dryOf(mix, input.paints, DRY_MIN.line),
+    ...said,
+  });
+}
+
+export const edges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
+  edgeLine(input, Math.max(0, lastOf(input) - 1), {
+    step: 'edges',
+    title: 'edges in light',
+    over: 'edges',
     why: 'Edges sell the effect: the brighter, the more squarely they face the light.',
     ...more,
   });
 
 /** Edges in shade, before those in light: the two are never one mix. */
 export const shadedEdges = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
-  pass({
-    role: 'edges',
+  edgeLine(input, midOf(input), {
     step: 'shaded-edges',
     title: 'edges in shade',
     over: 'shaded-edges',
-    mix: stepAt(input, midOf(input)).mix,
-    water: 0.5,
-    coats: { count: 1 },
-    tool: BRUSH.side,
-    stroke: STROKES.edges,
-    waitMin: dryOf(stepAt(input, midOf(input)).mix, input.paints, DRY_MIN.line),
     why: 'An edge in shade is seen, and never above the mid step.',
     ...more,
   });

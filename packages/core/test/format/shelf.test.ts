@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  mergedShelf,
   colourOfWords,
   EMPTY_SHELF,
   hexToLab,
@@ -18,6 +19,7 @@ import {
   writePalette,
   writeShelf,
 } from '../../src/index.js';
+import { TEN_BY_NAME } from '../support.js';
 
 const shelf = shelfOf(towline);
 
@@ -211,20 +213,8 @@ describe('colours by name', () => {
   };
 
   test('ten paints typed by plain words alone are all understood, and marked as guessed', () => {
-    const words = [
-      'deep violet',
-      'strong yellow',
-      'dark ochre',
-      'warm yellow',
-      'pale yellow',
-      'white',
-      'black',
-      'dark red-brown',
-      'blue-green',
-      'ivory',
-    ];
-    const paints = typed(words.join('\n'));
-    expect(paints.map((p) => p?.name)).toEqual(words);
+    const paints = typed(TEN_BY_NAME.join('\n'));
+    expect(paints.map((p) => p?.name)).toEqual(TEN_BY_NAME);
     const { shelf } = shelved(
       EMPTY_SHELF,
       paints.map((p) => p!),
@@ -289,4 +279,32 @@ describe('colours by name', () => {
       guessed: 'no',
     });
   });
+});
+
+test('a shelf takes in what another has besides, by name, and keeps its own as it is', () => {
+  const own = shelfOf(towline.slice(0, 3), [{ id: 'b', name: 'Fine', tipMm: 0.3 }]);
+  const kept = {
+    id: 'mine',
+    name: 'Mine',
+    school: 'dark-first' as const,
+    steps: ['a'],
+    changes: [],
+    paints: [],
+  };
+  const [first] = own.paints;
+  const other = {
+    ...shelfOf([{ ...towline[5], id: first.id }], [{ id: 'b', name: 'Broad', tipMm: 2 }]),
+    approaches: [kept],
+  };
+  other.paints.push({ ...first, hex: '#ff0000' });
+  const merged = mergedShelf(own, other);
+  expect(merged.paints.slice(0, 3)).toEqual(own.paints);
+  expect(merged.paints.map((p) => p.name)).toEqual([...own.paints.map((p) => p.name), towline[5].name]);
+  expect(new Set(merged.paints.map((p) => p.id)).size).toBe(4);
+  expect(merged.brushes.map((b) => [b.id, b.name])).toEqual([
+    ['b', 'Fine'],
+    ['b-2', 'Broad'],
+  ]);
+  expect(merged.approaches).toEqual([kept]);
+  expect(mergedShelf(merged, other)).toEqual(merged);
 });

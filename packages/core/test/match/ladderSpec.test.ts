@@ -29,6 +29,7 @@ import {
   readTypedPaints,
   shelved,
 } from '../../src/index.js';
+import { TEN_BY_NAME } from '../support.js';
 
 const paints = paintsById(towline);
 
@@ -210,19 +211,7 @@ test('ends of a ladder are the metal’s, or those that were asked for', () => {
 });
 
 describe('gold from ten paints of one’s own, typed by name', () => {
-  const names = [
-    'deep violet',
-    'strong yellow',
-    'dark ochre',
-    'warm yellow',
-    'pale yellow',
-    'white',
-    'black',
-    'dark red-brown',
-    'blue-green',
-    'ivory',
-  ];
-  const typed = readTypedPaints(names.join('\n')).map((l) => l.paint!);
+  const typed = readTypedPaints(TEN_BY_NAME.join('\n')).map((l) => l.paint!);
   const paints = shelved(EMPTY_SHELF, typed).shelf.paints.map(paintOf);
   const gold = metals.find((m) => m.id === 'gold')!;
   const black = paints.find((p) => p.name === 'black')!;

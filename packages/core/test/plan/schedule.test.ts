@@ -6,7 +6,9 @@ import {
   compareCosts,
   dayOf,
   enoughToLeave,
+  eveningsFrom,
   inShortTime,
+  layerBelow,
   leastWindow,
   leavableLayers,
   lockMilitia,
@@ -14,11 +16,16 @@ import {
   partSheet,
   scheduleOf,
   SETUP,
+  slipCure,
   sluiceWarden,
   startOf,
   tasksOf,
   timed,
+  USUAL_EVENING,
   windowsOf,
+  withEveningLength,
+  withEveningNow,
+  withNextEvening,
   type Piece,
   type Task,
   type Timing,
@@ -49,7 +56,6 @@ const instance = (most: number) =>
         layer: r.mix,
         coat: 1,
         copies: [r.figure],
-        steps: [],
         activeMin: r.activeMin,
         lagMin: r.lagMin,
         after: k === 0 ? [] : [...new Set(r.after.map((a) => a % k))],
@@ -172,6 +178,38 @@ describe('an evening on the clock', () => {
   });
 });
 
+describe('evenings that a painter sets', () => {
+  const table: Piece['table'] = { room: 'heated', palette: 'wet', evenings: [] };
+  const past = { date: '2020-01-01', startMin: 1200, minutes: 60 };
+
+  test('follow each other a day apart, alike; the first is today', () => {
+    const one = withNextEvening(table, '2026-12-31');
+    expect(one.evenings).toEqual([{ date: '2026-12-31', ...USUAL_EVENING }]);
+    const mine = { date: '2026-12-31', startMin: 1110, minutes: 45 };
+    const two = withNextEvening({ ...table, evenings: [past, mine] }, '2026-12-31');
+    expect(two.evenings).toEqual([past, mine, { ...mine, date: '2027-01-01' }]);
+    expect(eveningsFrom(mine, 3).map((e) => e.date)).toEqual(['2026-12-31', '2027-01-01', '2027-01-02']);
+  });
+
+  test('from now on take the place of what was set for today', () => {
+    const today = '2026-11-28';
+    const set = { ...table, evenings: [{ date: today, startMin: 1170, minutes: 60 }, past] };
+    expect(withEveningNow(set, { today, nowMin: 900, minutes: 120 }).evenings).toEqual([
+      { date: today, startMin: 900, minutes: 120 },
+      past,
+    ]);
+  });
+
+  test('made longer in the plan are set, with those before; past ones and later ones that were set stay', () => {
+    const planned = eveningsFrom({ date: '2026-11-28', startMin: 1170, minutes: 120 }, 3);
+    const at = { at: 1, minutes: 200, today: '2026-11-28' };
+    const { evenings } = withEveningLength({ ...table, evenings: [past] }, planned, at);
+    expect(evenings.map((e) => e.minutes)).toEqual([60, 120, 200]);
+    const all = withEveningLength({ ...table, evenings: [past, ...planned] }, planned, at);
+    expect(all.evenings.map((e) => e.minutes)).toEqual([60, 120, 200, 120]);
+  });
+});
+
 const sheets = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
 const militia = { ...lockMilitia, copies: 10 };
 const order = paintingOrder(militia, sheets(militia));
@@ -273,4 +311,17 @@ test('odd evenings: none at all, all in the past, one that runs already, 500 cop
   expect(many.tasks.length).toBeLessThan(1500);
   expect(many.evenings.length).toBeGreaterThan(20);
   expect(scheduleOf([], militia, [], { today: TODAY }).evenings).toEqual([]);
+});
+
+test('a slip is lifted while wet; dry it is covered with what lies below, and waits for it to dry', () => {
+  const edges = order.findIndex((l) => l.role === 'edges');
+  const layer = order[edges];
+  const below = layerBelow(order, layer)!;
+  expect(order.indexOf(below)).toBeLessThan(edges);
+  expect(below.parts.some((p) => layer.parts.some((q) => q.part === p.part))).toBe(true);
+  const [wet, dry] = [true, false].map((w) => slipCure(layer, below, w));
+  expect(wet).toMatchObject({ kind: 'lift', cover: null });
+  expect(dry).toMatchObject({ kind: 'cover', cover: { mixText: below.mixText } });
+  expect(dry.minutes - wet.minutes).toBeCloseTo(below.dryMin);
+  expect(layerBelow(order, order[0])).toBeNull();
 });

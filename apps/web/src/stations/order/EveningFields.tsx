@@ -1,4 +1,4 @@
-import { MOST_EVENINGS, PALETTES, ROOMS, type Evening, type Table } from '@pale-glint/core';
+import { MOST_EVENINGS, PALETTES, ROOMS, withNextEvening, type Evening, type Table } from '@pale-glint/core';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -10,27 +10,11 @@ import { clockOfDay, dayText } from './words.js';
 const ROOM_WORDS = { heated: 'a heated room', cool: 'a cool or damp room', dryer: 'with a dryer' } as const;
 const PALETTE_WORDS = { wet: 'a wet palette', dry: 'a dry palette' } as const;
 
-const nextDay = (date: string) =>
-  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
-
 /** Changes the painter's table; one step of undo. */
 export function useTableEdits() {
   const store = usePieceStore();
   return (recipe: (table: Table) => Partial<Table>) =>
     store.change((d) => void Object.assign(d.table, recipe(d.table)));
-}
-
-/** One more evening, after the last one or today. */
-export function withNextEvening({ evenings }: Table, minutes: number, today: string): Evening[] {
-  const last = evenings.filter((e) => e.date >= today).at(-1);
-  return [
-    ...evenings,
-    {
-      date: last ? nextDay(last.date) : today,
-      startMin: last?.startMin ?? 1170,
-      minutes: last?.minutes ?? minutes,
-    },
-  ];
 }
 
 function EveningRow({
@@ -115,7 +99,7 @@ export function EveningFields() {
         <Button
           look="plain"
           disabled={table.evenings.length >= MOST_EVENINGS}
-          onClick={() => change((t) => ({ evenings: withNextEvening(t, 120, today) }))}
+          onClick={() => change((t) => withNextEvening(t, today))}
         >
           Add an evening
         </Button>

@@ -5,6 +5,8 @@ import {
   knownPaints,
   passesOf,
   stepKey,
+  tickFor,
+  withEveningLength,
   withLadder,
   type OrderLayer,
   type PartStep,
@@ -29,7 +31,6 @@ import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
 import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
-import { tickFor } from './tickFor.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
@@ -104,20 +105,7 @@ function Evenings({ planned }: { planned: Planned }) {
         order={order}
         piece={piece}
         onLength={(k, minutes) =>
-          change(({ evenings: set }) => {
-            const { today } = nowHere();
-            const before = set.filter((e) => e.date < today);
-            return {
-              evenings: [
-                ...before,
-                ...evenings.slice(0, Math.max(k + 1, set.length - before.length)).map((e, i) => ({
-                  date: e.date,
-                  startMin: Math.min(1439, Math.floor(e.startMin)),
-                  minutes: i === k ? minutes : Math.max(10, Math.round(e.minutes)),
-                })),
-              ],
-            };
-          })
+          change((table) => withEveningLength(table, evenings, { at: k, minutes, today: nowHere().today }))
         }
       />
     </section>
@@ -216,7 +204,9 @@ function WholeFigure({ copy }: { readonly copy: number }) {
   const open = all.filter(({ step }) => !done.has(stepKey({ ...step, copy })));
   const turn = () =>
     open.length > 0
-      ? run.tick(...open.map(({ layer, step }) => tickFor(step, layer, copy)))
+      ? run.tick(
+          ...open.map(({ layer, step }) => tickFor(step, layer, { copy, doneAt: new Date().toISOString() })),
+        )
       : run.untick(...all.map(({ step: { part, step, role } }) => ({ part, step, role, copy })));
   return (
     <Button look="plain" className="mt-2 w-full" onClick={turn}>
@@ -274,8 +264,9 @@ export function OrderStation() {
   const copies = figure === 0 ? Array.from({ length: piece.copies }, (_, i) => i + 1) : [figure];
   const tick = (steps: readonly PartStep[], layer: OrderLayer, of: readonly number[]) => {
     const done = new Set(run.ticks.map(stepKey));
+    const doneAt = new Date().toISOString();
     const fresh = of
-      .flatMap((copy) => steps.map((s) => tickFor(s, layer, copy)))
+      .flatMap((copy) => steps.map((s) => tickFor(s, layer, { copy, doneAt })))
       .filter((t) => !done.has(stepKey(t)));
     if (fresh.length > 0) run.tick(...fresh);
   };

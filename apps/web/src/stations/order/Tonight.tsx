@@ -4,6 +4,7 @@ import {
   leavableLayers,
   enoughToLeave,
   plain,
+  withEveningNow,
   withRecipeChange,
   type OrderLayer,
   type Piece,
@@ -165,7 +166,6 @@ function ShortTime({ schedule, order, piece }: TonightProps) {
   const [minutes, setMinutes] = useState<number | null>(null);
   const change = useTableEdits();
   const chosen = minutes === null ? [] : inShortTime(schedule.tasks, minutes);
-  const { today, nowMin } = nowHere();
   return (
     <section aria-label="How much time is there now" className="bg-g96 px-5 py-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -181,14 +181,7 @@ function ShortTime({ schedule, order, piece }: TonightProps) {
         ))}
         <Button
           look="plain"
-          onClick={() =>
-            change(({ evenings }) => ({
-              evenings: [
-                { date: today, startMin: Math.min(1439, nowMin), minutes: 120 },
-                ...evenings.filter((e) => e.date !== today),
-              ],
-            }))
-          }
+          onClick={() => change((table) => withEveningNow(table, { ...nowHere(), minutes: 120 }))}
         >
           two hours from now
         </Button>

@@ -1,5 +1,6 @@
 export * from './bound.js';
 export * from './calendar.js';
+export * from './evenings.js';
 export * from './leaveOut.js';
 export * from './schedule.js';
 export * from './search.js';

@@ -1,6 +1,7 @@
 import type { Evening, Piece, StepId, Table } from '../../piece/index.js';
 import type { OrderLayer } from '../order.js';
 import { leastWindow } from './bound.js';
+import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
 import { tasksOf, type Task } from './tasks.js';
 import { dayOf, windowsOf, type Timing, type Window } from './timing.js';
@@ -49,16 +50,11 @@ export interface Schedule {
   readonly tasks: readonly Task[];
 }
 
-/** The usual evening where the painter set none. */
-const USUAL = { startMin: 19 * 60 + 30, minutes: 120 } as const;
 /** Evenings that are put behind those set, at most. */
 const MOST_EXTRA = 400;
 
-const nextDay = (date: string): string =>
-  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
-
 /** Evenings from a day on: those set, then one a day like the last of them, as many as the work may need. */
-function eveningsFrom(table: Table, today: string, enoughMin: number): { evenings: Evening[]; set: number } {
+function eveningsAhead(table: Table, today: string, enoughMin: number): { evenings: Evening[]; set: number } {
   const set = table.evenings
     .filter((e) => e.date >= today)
     .sort((a, b) =>
@@ -66,7 +62,7 @@ function eveningsFrom(table: Table, today: string, enoughMin: number): { evening
         b.date + String(b.startMin).padStart(4, '0'),
       ),
     );
-  const like = set.at(-1) ?? { date: today, ...USUAL };
+  const like = set.at(-1) ?? { date: today, ...USUAL_EVENING };
   const evenings = [...set];
   let date = set.length > 0 ? nextDay(like.date) : today;
   let minutes = set.reduce((sum, e) => sum + e.minutes, 0);
@@ -136,7 +132,7 @@ export function scheduleOf(
   const { copies, table, rig } = piece;
   const tasks = tasksOf(order, { copies, room: table.room, focalPart: rig.focalPart, ticks });
   const activeMin = tasks.reduce((n, t) => n + t.activeMin, 0);
-  const { evenings, set } = eveningsFrom(table, today, 1.6 * activeMin + 60);
+  const { evenings, set } = eveningsAhead(table, today, 1.6 * activeMin + 60);
   const cut = evenings.flatMap((e) => {
     // Of an evening that has begun only the rest is left.
     const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;

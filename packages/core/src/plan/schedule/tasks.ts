@@ -1,7 +1,6 @@
-import type { Room, StepId, Tick } from '../../piece/index.js';
+import type { Room, StepId } from '../../piece/index.js';
 import { stepKey } from '../../piece/index.js';
 import type { OrderLayer } from '../order.js';
-import type { PartStep } from '../partSteps.js';
 
 /** One coat of one layer on one figure, or on a lot of them. */
 export interface Task {
@@ -11,8 +10,6 @@ export interface Task {
   readonly coat: number;
   /** Which of the identical miniatures. */
   readonly copies: readonly number[];
-  /** Steps that are done with it; ticked together with the layer's last coat. */
-  readonly steps: readonly PartStep[];
   /** Minutes at the brush. */
   readonly activeMin: number;
   /** Minutes until what lies over it may be begun. */
@@ -86,7 +83,6 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
           layer: at,
           coat,
           copies: copies.filter((c) => left.some(({ open }) => open.includes(c))),
-          steps: left.map(({ step }) => step),
           activeMin:
             left.reduce((sum, { step, open }) => sum + (step.activeMin / step.coats) * open.length, 0) +
             PICK_UP_MIN * (copies.length - 1),
@@ -103,21 +99,3 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
   });
   return tasks;
 }
-
-/** The ticks that a task brings once its layer's last coat is laid. */
-export const ticksOf = (task: Task, doneAt: string, layer: OrderLayer, minutes: number): Tick[] =>
-  task.steps.flatMap((step) =>
-    task.copies.map((copy) => ({
-      part: step.part,
-      step: step.step,
-      role: step.role,
-      copy,
-      doneAt,
-      did: {
-        mix: `${layer.mixText}, ${layer.thinning}`.slice(0, 200),
-        coats: step.coats,
-        coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
-        minutes: Number(Math.min(10000, minutes / (task.steps.length * task.copies.length)).toFixed(2)),
-      },
-    })),
-  );

@@ -1,4 +1,4 @@
-import { freeId, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
+import { freeId, layerBelow, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { usePiece, usePieceStore } from '../../../store/PieceContext.js';
@@ -221,13 +221,7 @@ export function BenchPage() {
   const [aside, setAside] = useState<Aside>(null);
   const [sound, setSound] = useState(true);
   useKeys({ done, back });
-  const below = useMemo(() => {
-    if (!layer) return null;
-    const mine = new Set(layer.parts.map((p) => p.part));
-    return (
-      order.slice(0, order.indexOf(layer)).findLast((l) => l.parts.some((p) => mine.has(p.part))) ?? null
-    );
-  }, [order, layer]);
+  const below = useMemo(() => layer && layerBelow(order, layer), [order, layer]);
   const next = session?.items[session.at + 1];
   const nextLayer = next && order.find((l) => layerKey(l) === next.layer);
   return (
@@ -259,7 +253,7 @@ export function BenchPage() {
       {layer && item && session ? (
         <>
           <BenchStep key={`${item.layer}/${item.coat}`} {...{ layer, item, piece }} figure={session.figure} />
-          {aside === 'slip' && <Slip layer={layer} below={below} onClose={() => setAside(null)} />}
+          {aside === 'slip' && <Slip layer={layer} below={below ?? null} onClose={() => setAside(null)} />}
           {aside === 'note' && <Note layer={layer} onClose={() => setAside(null)} />}
           {nextLayer && (
             <p className="px-6 pb-2 text-lg text-g82">

@@ -1,4 +1,4 @@
-import { duration, type OrderLayer } from '@pale-glint/core';
+import { duration, slipCure, type OrderLayer } from '@pale-glint/core';
 import { useState } from 'react';
 
 const BIG = 'min-h-12 px-5 text-lg font-semibold';
@@ -15,8 +15,8 @@ export function Slip({
   readonly onClose: () => void;
 }) {
   const [wet, setWet] = useState<boolean | null>(null);
-  const again = Math.max(1, ...layer.parts.map((p) => Math.min(p.activeMin, 6)));
-  const cost = duration(again + 1 + (wet === false ? (below?.dryMin ?? 8) : 0));
+  const cure = wet === null ? null : slipCure(layer, below, wet);
+  const cost = cure && duration(cure.minutes);
   return (
     <section aria-label="A slip" className="space-y-3 bg-g18 p-5 text-lg text-g98">
       {wet === null ? (
@@ -36,9 +36,10 @@ export function Slip({
         </p>
       ) : (
         <p>
-          Leave it dry. Cover it with {below ? <strong>{below.mixText}</strong> : 'what lies under it'}
-          {below && `, ${below.thinning}`}, one or two thin coats, only on the slip; when that is dry, this
-          step again: <strong>{layer.mixText}</strong>, {layer.thinning}. About {cost}.
+          Leave it dry. Cover it with{' '}
+          {cure?.cover ? <strong>{cure.cover.mixText}</strong> : 'what lies under it'}
+          {cure?.cover && `, ${cure.cover.thinning}`}, one or two thin coats, only on the slip; when that is
+          dry, this step again: <strong>{layer.mixText}</strong>, {layer.thinning}. About {cost}.
         </p>
       )}
       <button type="button" className={`${BIG} bg-g38`} onClick={onClose}>

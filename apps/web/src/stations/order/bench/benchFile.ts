@@ -3,14 +3,14 @@ import {
   ROOM_FACTOR,
   SURROUND,
   stepKey,
+  tickFor,
   type OrderLayer,
   type Piece,
   type Schedule,
   type StepId,
 } from '@pale-glint/core';
 import { askPng } from '../../../workers/mapClient.js';
-import { tickFor } from '../tickFor.js';
-import { runBenchFile, type BenchFileData } from './benchFileScript.js';
+import { BenchFilePage, type BenchFileData } from './benchFileScript.js';
 import { itemsOf } from './session.js';
 
 const PICTURE_PX = 420;
@@ -81,7 +81,7 @@ async function dataOf(
             name: names.get(s.part) ?? s.part,
             where: s.where === 'all of it' ? '' : s.where,
             coats: s.coats,
-            tick: tickFor(s, l, 1),
+            tick: tickFor(s, l, { copy: 1, doneAt: new Date(0).toISOString() }),
           })),
           picture: pictures[layerKey(l)],
         },
@@ -119,7 +119,7 @@ i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid
 .dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
 .care{border-left:4px solid #fff3c4;padding-left:10px}
 </style></head><body><main></main><footer></footer>
-<script>(${runBenchFile.toString()})(${inScript(data)})</script></body></html>`;
+<script>new (${BenchFilePage.toString()})(${inScript(data)})</script></body></html>`;
 }
 
 /** Ticks of a file that are for steps of this order, and how many are not. */

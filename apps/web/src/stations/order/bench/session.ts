@@ -2,6 +2,7 @@ import {
   layerKey,
   ROOM_FACTOR,
   stepKey,
+  tickFor,
   type OrderLayer,
   type PartStep,
   type Schedule,
@@ -9,7 +10,6 @@ import {
   type Tick,
 } from '@pale-glint/core';
 import type { Room } from '@pale-glint/core';
-import { tickFor } from '../tickFor.js';
 
 /** One thing to paint at the table: a coat of a layer on some figures, one after the other. */
 export interface BenchItem {
@@ -88,9 +88,10 @@ export function withDone(
   const plannedMin = steps.reduce((n, p) => n + p.activeMin / p.coats, 0) * figures.length;
   const realMin = Math.min((now - s.begunAt) / 60_000, AWAY_TIMES * plannedMin);
   const share = (p: PartStep) => (p.activeMin / p.coats / Math.max(1e-9, plannedMin)) * realMin;
+  const doneAt = new Date(now).toISOString();
   const ticks = steps
     .filter((p) => p.coats === item.coat)
-    .flatMap((p) => figures.map((copy) => tickFor(p, layer, copy, share(p) * p.coats)))
+    .flatMap((p) => figures.map((copy) => tickFor(p, layer, { copy, doneAt, minutes: share(p) * p.coats })))
     .filter((t) => !ticked.has(stepKey(t)));
   const last = all || s.figure === item.copies.length - 1;
   const timer: Timer = {

@@ -1,0 +1,51 @@
+import type { Evening, Table } from '../../piece/index.js';
+
+/** The usual evening where the painter set none. */
+export const USUAL_EVENING = { startMin: 19 * 60 + 30, minutes: 120 } as const;
+const LAST_MINUTE = 1439;
+const LEAST_MINUTES = 10;
+
+/** The day after a day, both as 2026-11-28. */
+export const nextDay = (date: string): string =>
+  new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+
+/** So many evenings alike, one a day. */
+export function eveningsFrom(first: Evening, count: number): Evening[] {
+  const list: Evening[] = [];
+  for (let { date } = first; list.length < count; date = nextDay(date)) list.push({ ...first, date });
+  return list;
+}
+
+/** One more evening: like the last one that is ahead and a day after it, else today. */
+export function withNextEvening({ evenings }: Table, today: string): Pick<Table, 'evenings'> {
+  const last = evenings.filter((e) => e.date >= today).at(-1);
+  const next = last ? { ...last, date: nextDay(last.date) } : { date: today, ...USUAL_EVENING };
+  return { evenings: [...evenings, next] };
+}
+
+/** Today's evening from now on, in place of any that was set for today. */
+export const withEveningNow = (
+  { evenings }: Table,
+  { today, nowMin, minutes }: { readonly today: string; readonly nowMin: number; readonly minutes: number },
+): Pick<Table, 'evenings'> => ({
+  evenings: [
+    { date: today, startMin: Math.min(LAST_MINUTE, nowMin), minutes },
+    ...evenings.filter((e) => e.date !== today),
+  ],
+});
+
+/** One of the evenings of a plan made longer or shorter: it is set with that, and so are those before it as they were planned. */
+export function withEveningLength(
+  { evenings }: Table,
+  plan: readonly Evening[],
+  { at, minutes, today }: { readonly at: number; readonly minutes: number; readonly today: string },
+): Pick<Table, 'evenings'> {
+  const past = evenings.filter((e) => e.date < today);
+  const ahead = Math.max(at + 1, evenings.length - past.length);
+  const planned = plan.slice(0, ahead).map((e, k) => ({
+    date: e.date,
+    startMin: Math.min(LAST_MINUTE, Math.floor(e.startMin)),
+    minutes: k === at ? minutes : Math.max(LEAST_MINUTES, Math.round(e.minutes)),
+  }));
+  return { evenings: [...past, ...planned] };
+}

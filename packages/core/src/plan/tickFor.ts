@@ -1,0 +1,29 @@
+import type { Tick } from '../piece/index.js';
+import type { OrderLayer } from './order.js';
+import type { PartStep } from './partSteps.js';
+
+const MOST_MINUTES = 10_000;
+const MOST_WORDS = 200;
+
+/** When a step was done on a figure, and how long it took at the brush; as planned unless told. */
+export interface DoneNow {
+  readonly copy: number;
+  /** UTC, as 2026-11-28T19:30:00Z. */
+  readonly doneAt: string;
+  readonly minutes?: number;
+}
+
+/** A step of a layer as it is ticked, with what was done. */
+export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minutes }: DoneNow): Tick => ({
+  part: step.part,
+  step: step.step,
+  role: step.role,
+  copy,
+  doneAt,
+  did: {
+    mix: `${layer.mixText}, ${layer.thinning}`.slice(0, MOST_WORDS),
+    coats: step.coats,
+    coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
+    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.activeMin).toFixed(1)),
+  },
+});
