@@ -99,6 +99,9 @@ const unit = join(scratch, 'unit.json');
 suite(
   'unit, server and command line',
   [
+    // A database that lives for one suite gains nothing from optimised code.
+    '--liftoff-only',
+    '--wasm-lazy-compilation',
     '--experimental-vm-modules',
     bin('jest/bin/jest.js'),
     '--ci',

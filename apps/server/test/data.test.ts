@@ -19,6 +19,8 @@ import { FolderInUse, lockFolder } from '../src/database/lock.js';
 import { notHere, startServer } from './support.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+/** A server that lives for one test gains nothing from optimised code of the database. */
+const QUICK_START = ['--liftoff-only', '--wasm-lazy-compilation'];
 const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 3);
 const folders: string[] = [];
 const folder = () => {
@@ -30,7 +32,7 @@ afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true }
 
 /** A server in a process of its own; answers with its address once it is ready. */
 function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(process.execPath, [MAIN], {
+  const child = spawn(process.execPath, [...QUICK_START, MAIN], {
     env: {
       ...process.env,
       PALE_GLINT_DATA: data,
@@ -221,7 +223,7 @@ test('a stop does not wait for connections that ask nothing', async () => {
 
 test('a kill during the first load leaves a folder that starts', async () => {
   const f = folder();
-  const child = spawn(process.execPath, [MAIN], {
+  const child = spawn(process.execPath, [...QUICK_START, MAIN], {
     env: {
       ...process.env,
       PALE_GLINT_DATA: f,

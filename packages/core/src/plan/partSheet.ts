@@ -24,6 +24,8 @@ import {
 } from '../zone/index.js';
 import { stepOf } from '../ladder/index.js';
 import { bounceWhere } from './bounceWhere.js';
+import { tintPlace } from './tints.js';
+import { dotsText } from './where.js';
 
 /** All that the stations say about one part, computed from its map. */
 export interface PartSheet {
@@ -39,12 +41,15 @@ export interface PartSheet {
   readonly edgeWidthMm: number;
   readonly recessMm: number;
   readonly glintShare: number;
+  /** How many dots go on last, and where, in words. */
+  readonly glintCount: number;
+  readonly glintPlaces: string;
   /** Whether its dots are painted one step below the lightest. */
   readonly paleGlints: boolean;
   /** Where its light from below lies, in words; null where it gets none. */
   readonly bounce: string | null;
-  /** Projected area that each source of colour glazes, in mm2. */
-  readonly tints: readonly { readonly id: string; readonly mm2: number }[];
+  /** Projected area that each source of colour glazes, in mm2, and where, in words. */
+  readonly tints: readonly { readonly id: string; readonly mm2: number; readonly where: string }[];
   /** The first of its passes over zones (from 1) after which it has its polish's contrast; null where it never does. */
   readonly readsAsMetalFrom: number | null;
   /** How many passes lie on its zones. */
@@ -107,7 +112,11 @@ function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
   const layers = tintLayers({ surface: canonical, patches: model.patches, value }, p.light, p.metal.tints, 1);
   return layers.map(({ source, weight }) => {
     const shows = weight.reduce((n, w, i) => n + (w > SHOWS ? canonical.alpha[i] : 0), 0);
-    return { id: source.id, mm2: (shows / Math.max(1, covered)) * areaOf(model.rings) };
+    return {
+      id: source.id,
+      mm2: (shows / Math.max(1, covered)) * areaOf(model.rings),
+      where: tintPlace(source.id, p, (i) => weight[i]),
+    };
   });
 }
 
@@ -144,6 +153,8 @@ export function partSheet(
     edgeWidthMm: edgeWidthMm(model.narrowestMm),
     recessMm: edges.dark,
     glintShare: glints.reduce((s, g) => s + Math.PI * g.radiusMm ** 2 * g.stretch, 0) / areaOf(model.rings),
+    glintCount: glints.length,
+    glintPlaces: dotsText(part, model, glints),
     paleGlints: prepared.approach.glints === 'pale',
     bounce: bearsBounce(prepared) ? bounceWhere(prepared, body, bounced) : null,
     tints: tintsOf(prepared, value),

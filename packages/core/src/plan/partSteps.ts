@@ -8,7 +8,6 @@ import { listOf, plain } from '../units/index.js';
 import type { Border } from '../zone/index.js';
 import { activeMinutes, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
-import { tintPlace } from './tints.js';
 import { whereText } from './where.js';
 
 /** One step of the painting order on one part. */
@@ -170,9 +169,7 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
     where: inOneStroke
       ? `along all of them in one stroke, with the side of a nearly dry brush`
       : (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
-        (upward
-          ? whereText(m.part.form, modelOf(m.part.form), zones[first].cover, share)
-          : `${names} of the map`),
+        (upward ? whereText(m.part, modelOf(m.part.form), zones[first].cover, share) : `${names} of the map`),
     border: upward ? borderText(borders[first - 1]) : '',
   });
 }
@@ -208,12 +205,13 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
         ? stepOn(m, pass, whole(m) * BOUNCE_SHARE, { where: sheet.bounce })
         : null;
     case 'surroundings': {
-      const mm2 = sheet.tints.find((t) => t.id === source)?.mm2 ?? 0;
-      if (source === null || mm2 < LEAST_TINT_MM2) return null;
+      const tint = sheet.tints.find((t) => t.id === source);
+      if (!tint || tint.mm2 < LEAST_TINT_MM2) return null;
+      const { mm2 } = tint;
       return stepOn(m, pass, mm2, {
-        step: source,
+        step: tint.id,
         activeMin: activeMinutes.glaze(Math.sqrt(mm2) * 2, 1),
-        where: `${plain(mm2, 0)} mm² of the mid values, ${tintPlace(source)}`,
+        where: `${plain(mm2, 0)} mm² of the mid values, ${tint.where}`,
       });
     }
     case 'recesses':
@@ -230,8 +228,8 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
     case 'dots':
       return sheet.glintShare > 0
         ? stepOn(m, pass, sheet.glintShare * whole(m), {
-            activeMin: activeMinutes.dots(3),
-            where: 'the dots on the map',
+            activeMin: activeMinutes.dots(sheet.glintCount),
+            where: sheet.glintPlaces,
           })
         : null;
     default:

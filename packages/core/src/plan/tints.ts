@@ -1,6 +1,12 @@
 import { hexToLab } from '../colour/index.js';
+import type { PreparedPart } from '../glint/index.js';
 import { isMissing, type Paint, type Piece } from '../piece/index.js';
 
+import { centreOff, inPicture } from './toward.js';
+import { hour } from './where.js';
+
+/** A tint whose middle is nearer than this to the part's lies all round it, in mm. */
+const OFF_MIDDLE_MM = 0.1;
 /** Farther round the hue circle than this a paint gives another tint. */
 const MOST_HUE_DEG = 40;
 /** Greyer paints tint nothing. */
@@ -35,9 +41,11 @@ export function tintTitle(source: string, piece: Pick<Piece, 'rig'>): string {
   return `Tint from ${neighbourOf(source, piece)?.name.toLowerCase() ?? 'a neighbour'}`;
 }
 
-export const tintPlace = (source: string): string =>
-  source === 'sky'
-    ? 'where it faces up'
-    : source === 'ground'
-      ? 'where it faces down'
-      : 'where it mirrors it';
+/** Where a source of colour shows on a part, in words. */
+export function tintPlace(source: string, p: PreparedPart, weightAt: (i: number) => number): string {
+  if (source === 'sky') return 'where it faces up';
+  if (source === 'ground') return 'where it faces down';
+  const off = centreOff(p, weightAt);
+  if (!off || Math.hypot(...off) < OFF_MIDDLE_MM) return 'where it mirrors it';
+  return `toward ${hour(...inPicture(p, off))}, where it mirrors it`;
+}

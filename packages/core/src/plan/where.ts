@@ -1,27 +1,172 @@
-import { boundsOf, signedArea, type Point, type Region, type SurfaceModel } from '../form/index.js';
-import type { Form } from '../piece/index.js';
-import { clockOf, listOf } from '../units/index.js';
+import {
+  anchorAt,
+  areaOf,
+  boundsOf,
+  inside,
+  SAMPLE,
+  signedArea,
+  turn,
+  type Point,
+  type Region,
+  type Ring,
+  type SurfaceModel,
+} from '../form/index.js';
+import type { Glint } from '../glint/index.js';
+import type { Part } from '../piece/index.js';
+import { clockOf, listOf, rad } from '../units/index.js';
 
-/** Middle of a ring's area. */
-function middleOf(ring: readonly Point[]): Point {
-  const a = signedArea(ring) || 1e-9;
-  let [x, y] = [0, 0];
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const w = ring[j][0] * ring[i][1] - ring[i][0] * ring[j][1];
-    x += (ring[j][0] + ring[i][0]) * w;
-    y += (ring[j][1] + ring[i][1]) * w;
-  }
-  return [x / (6 * a), y / (6 * a)];
-}
+/** A part as it stands in the picture: every place is told as the picture shows it. */
+export type Standing = Pick<Part, 'form'> & { readonly place: Pick<Part['place'], 'rollDeg'> };
 
 /** A direction as the hour it has on a clock face. */
 export const hour = (x: number, y: number) => `${Math.round(clockOf(x, y)) || 12} o'clock`;
 
+/** Places of a region that are looked at, along its longer side. */
+const LOOKS = 14;
+/** A face that bears less than this share of a region is not named. */
+const NAMED = 0.25;
+/** Nearer to the middle than this share of the half width is the middle. */
+const MIDDLE = 0.2;
+/** A region that takes this share of a face takes all of it. */
+const WHOLE_FACE = 0.85;
+/** No more dots than this are told one by one. */
+const MOST_TOLD = 4;
+
+/** A place on the part: the patch it lies on, and where there. */
+interface Spot {
+  readonly at: Point;
+  readonly patch: number;
+  readonly u: number;
+  readonly v: number;
+}
+
+function spotAt(model: SurfaceModel, at: Point): Spot | null {
+  const found = anchorAt(model, at);
+  return found && { at, patch: found.patch, ...found.anchor };
+}
+
+/** Places all over a ring of a region; its corners where it is too thin for any. */
+function spotsOf(model: SurfaceModel, region: Region, ring: Ring): Spot[] {
+  const b = boundsOf([ring]);
+  const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
+  const places: Point[] = [];
+  for (let x = b.left + gap / 2; x < b.right; x += gap)
+    for (let y = b.bottom + gap / 2; y < b.top; y += gap)
+      if (inside([ring], x, y) && inside(region, x, y)) places.push([x, y]);
+  return (places.length > 0 ? places : ring).flatMap((at) => spotAt(model, at) ?? []);
+}
+
+const mean = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0) / numbers.length;
+
+/** A direction of the picture in one word. */
+const sideWord = (x: number, y: number, [left, right, upper, lower]: readonly string[]): string =>
+  Math.abs(x) >= Math.abs(y) ? (x < 0 ? left : right) : y < 0 ? lower : upper;
+
+const SIDES = ['left', 'right', 'upper', 'lower'];
+const COMPASS = ['upper', 'upper right', 'right', 'lower right', 'lower', 'lower left', 'left', 'upper left'];
+
+/** The face of a blade, by the side that it turns to; by the curve where the blade bends. */
+function bladeFace(model: SurfaceModel, { patch, at }: Spot, roll: number): string {
+  const { facet, at: sample } = model.patches[patch];
+  if (!facet) return 'in the hollow along it';
+  if (facet.bend) return facet.bend.outside ? 'outer face' : 'inner face';
+  const out = new Float64Array(SAMPLE.size);
+  sample(at[0], at[1], out);
+  const [x, y] = turn(out[SAMPLE.nx], out[SAMPLE.ny], roll);
+  return `${sideWord(x, y, SIDES)} face`;
+}
+
+/** A stretch in per cent from the heel, to five. */
+function fromHeel(along: readonly number[]): string {
+  const sorted = [...along].sort((a, b) => a - b);
+  const at = (share: number) => Math.round(20 * sorted[Math.round(share * (sorted.length - 1))]) * 5;
+  const [from, to] = [at(0.05), at(0.95)];
+  if (from <= 5 && to >= 95) return 'from heel to tip';
+  return to - from <= 10
+    ? `${Math.round(mean(sorted) * 20) * 5} % from the heel`
+    : `${from} to ${to} % from the heel`;
+}
+
+/** Spots by the patch that they lie on, without patches that bear but a few. */
+function byPatch(spots: readonly Spot[]): Spot[][] {
+  const groups = new Map<number, Spot[]>();
+  for (const s of spots) groups.set(s.patch, [...(groups.get(s.patch) ?? []), s]);
+  return [...groups.values()].filter((g) => g.length >= NAMED * spots.length);
+}
+
+function onTube(spots: readonly Spot[], roll: number): string {
+  const out = 2 * mean(spots.map((s) => s.u)) - 1;
+  const along = spots.map((s) => s.v);
+  const span = Math.max(...along) - Math.min(...along);
+  const end = mean(along) - 0.5;
+  const [ex, ey] = turn(0, Math.sign(end), roll);
+  const stretch = span < 0.6 && Math.abs(end) > 0.1 ? `, near its ${sideWord(ex, ey, SIDES)} end` : '';
+  if (Math.abs(out) < 0.15) return `a stripe along the middle${stretch}`;
+  const [x, y] = turn(Math.sign(out), 0, roll);
+  const side = sideWord(x, y, ['to the left', 'to the right', 'toward the top', 'toward the bottom']);
+  return `a stripe ${Math.round(Math.abs(out) * 100)} % out ${side}${stretch}`;
+}
+
+/** From the middle of what is bounded to the middle of spots, in half widths, as the picture shows it. */
+function offMiddle(rings: readonly Ring[], spots: readonly Spot[], roll: number): Point {
+  const b = boundsOf(rings);
+  const x = (2 * mean(spots.map((s) => s.at[0])) - b.left - b.right) / (b.right - b.left || 1e-9);
+  const y = (2 * mean(spots.map((s) => s.at[1])) - b.bottom - b.top) / (b.top - b.bottom || 1e-9);
+  return turn(x, y, roll);
+}
+
+/** A flat face among several, by its side of the part. */
+function flatFace(model: SurfaceModel, { rings }: SurfaceModel['patches'][number], roll: number): string {
+  const [b, whole] = [boundsOf(rings), boundsOf(model.rings)];
+  const [x, y] = turn(
+    (b.left + b.right - whole.left - whole.right) / (whole.right - whole.left),
+    (b.bottom + b.top - whole.bottom - whole.top) / (whole.top - whole.bottom),
+    roll,
+  );
+  if (Math.hypot(x, y) < MIDDLE) return 'middle face';
+  return `${COMPASS[Math.round(clockOf(x, y) / 1.5) % 8]} face`;
+}
+
+const isFlat = ({ kind }: SurfaceModel['patches'][number]) => kind === 'facet' || kind === 'graded';
+
+/** Where spots lie: toward an hour of the part, of its rim, or of one of its faces. */
+function toward(part: Standing, model: SurfaceModel, spots: readonly Spot[], around: boolean): string {
+  const roll = rad(part.place.rollDeg);
+  const flat = model.patches.filter(isFlat).length > 1;
+  const patch = model.patches[spots[0].patch];
+  const [rings, prefix] =
+    flat && isFlat(patch)
+      ? [patch.rings, `${flatFace(model, patch, roll)}, `]
+      : [model.rings, patch.rim ? 'the rim, ' : ''];
+  const [x, y] = offMiddle(rings, spots, roll);
+  if (Math.hypot(x, y) >= MIDDLE) return `${prefix}toward ${hour(x, y)}`;
+  return around ? `${prefix}all round` : `${prefix}${prefix ? 'its' : 'the'} middle`;
+}
+
+/** One piece of a region, in words. */
+function pieceText(part: Standing, model: SurfaceModel, region: Region, ring: Ring): string[] {
+  const spots = spotsOf(model, region, ring);
+  if (spots.length === 0) return [];
+  const roll = rad(part.place.rollDeg);
+  if (part.form.kind === 'blade')
+    return byPatch(spots).map((g) => `${fromHeel(g.map((s) => s.v))}, ${bladeFace(model, g[0], roll)}`);
+  if (part.form.kind === 'tube') return [onTube(spots, roll)];
+  return byPatch(spots).map((g) => {
+    const { rings } = model.patches[g[0].patch];
+    const share = ((g.length / spots.length) * Math.abs(signedArea(ring))) / Math.max(1e-9, areaOf(rings));
+    if (share > WHOLE_FACE && model.patches.filter(isFlat).length > 1)
+      return `all of the ${flatFace(model, model.patches[g[0].patch], roll)}`;
+    const [x, y] = [mean(g.map((s) => s.at[0])), mean(g.map((s) => s.at[1]))];
+    return toward(part, model, g, !inside(region, x, y));
+  });
+}
+
 /**
  * Where a region lies on a part, as one would say it at the table: by the clock on round forms, in per cent from the
- * heel on a blade, left or right of the middle on a tube. The part is held upright, as in its own picture.
+ * heel on a blade, left or right of the middle on a tube, by the face where there are several. Sides are the viewer's,
+ * of the part as it stands in the picture.
  */
-export function whereText(form: Form, model: SurfaceModel, region: Region, share: number): string {
+export function whereText(part: Standing, model: SurfaceModel, region: Region, share: number): string {
   if (share > 0.97) return 'all of it';
   const pieces = region.filter((r) => signedArea(r) > 0).sort((a, b) => signedArea(b) - signedArea(a));
   const largest = pieces[0] ? signedArea(pieces[0]) : 0;
@@ -32,20 +177,40 @@ export function whereText(form: Form, model: SurfaceModel, region: Region, share
     return `${each}${share > 0.62 ? 'all but the darkest places' : 'its side toward the light'}`;
   }
   if (share > 0.62) return 'all but the darkest places';
-  const b = boundsOf(model.rings);
-  const places = main.map((ring) => {
-    const [x, y] = middleOf(ring);
-    const [rx, ry] = [x / ((b.right - b.left) / 2), y / ((b.top - b.bottom) / 2)];
-    switch (form.kind) {
-      case 'blade':
-        return `${Math.round(((y - b.bottom) / (b.top - b.bottom)) * 20) * 5} % from the heel, ${x < 0 ? 'left' : 'right'} face`;
-      case 'tube':
-        return Math.abs(rx) < 0.15
-          ? 'a stripe along the middle'
-          : `a stripe ${Math.round(Math.abs(rx) * 100)} % out to the ${rx < 0 ? 'left' : 'right'}`;
-      default:
-        return Math.hypot(rx, ry) < 0.2 ? 'the middle' : `toward ${hour(rx, ry)}`;
-    }
-  });
-  return listOf([...new Set(places)]);
+  return listOf([...new Set(main.flatMap((ring) => pieceText(part, model, region, ring)))]);
+}
+
+function dotText(part: Standing, model: SurfaceModel, { key, at }: Glint): string | null {
+  const spot = spotAt(model, at);
+  if (!spot) return null;
+  const roll = rad(part.place.rollDeg);
+  const { kind } = part.form;
+  if (kind === 'blade') {
+    if (key.startsWith('c') && spot.v > 0.9) return 'at the tip';
+    const edge = key.startsWith('e') ? ', on its edge' : '';
+    return `${fromHeel([spot.v])}, ${bladeFace(model, spot, roll)}${edge}`;
+  }
+  if (kind === 'tube') return onTube([spot], roll).replace('a stripe ', '');
+  const corner = key.startsWith('c') ? 'the corner ' : '';
+  return corner + toward(part, model, [spot], false);
+}
+
+/** Where the last dots go, in words: one by one where they are few, on each of many alike. */
+export function dotsText(part: Standing, model: SurfaceModel, glints: readonly Glint[]): string {
+  const count = `${glints.length} ${glints.length === 1 ? 'dot' : 'dots'}`;
+  if (model.repeats && model.repeats.count > 1) {
+    const { repeats, patches } = model;
+    const off = glints.flatMap(({ at }) => {
+      const spot = spotAt(model, at);
+      return spot ? [offMiddle(patches[spot.patch].rings, [spot], rad(part.place.rollDeg))] : [];
+    });
+    if (off.length === 0) return count;
+    const side = hour(mean(off.map((o) => o[0])), mean(off.map((o) => o[1])));
+    return glints.length >= repeats.count
+      ? `a dot on each ${repeats.one}, toward ${side}`
+      : `${count}, on every ${repeats.one} that the map shows one on, toward ${side}`;
+  }
+  const told = [...new Set(glints.slice(0, MOST_TOLD).flatMap((g) => dotText(part, model, g) ?? []))];
+  if (told.length === 0) return count;
+  return `${count}: ${told.join('; ')}${glints.length > MOST_TOLD ? '; the others as on the map' : ''}`;
 }

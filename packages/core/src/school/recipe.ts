@@ -157,15 +157,13 @@ export const withoutRecipeChange = (ladder: Ladder, id: string): Ladder => ({
   recipe: ladder.recipe.filter((c) => c.id !== id),
 });
 
-/** A ladder with a pass one place earlier (-1) or later (1) in its order; the same where there is none. */
-export function withPassMoved(input: SchoolInput, ref: PassRef, by: 1 | -1): Ladder {
+/** A ladder with a pass put right before another, or last; the same where that changes nothing or cannot be. */
+export function withPassPlaced(input: SchoolInput, ref: PassRef, before: PassRef | null): Ladder {
   const passes = passesOf(input);
   const at = passes.findIndex((p) => sameRef(p, ref));
-  const beside = at + by;
+  const to = before === null ? passes.length : passes.findIndex((p) => sameRef(p, before));
   // The undercoat stays first.
-  if (at < 1 || beside < 1 || beside >= passes.length) return input.ladder;
-  const before =
-    by < 0 ? refOf(passes[beside]) : beside + 1 < passes.length ? refOf(passes[beside + 1]) : null;
+  if (at < 1 || to < 1 || to === at || to === at + 1) return input.ladder;
   const own = input.ladder.recipe.find((c) => c.kind === 'add' && c.role === ref.role && c.id === ref.step);
   if (own)
     return {
@@ -173,4 +171,14 @@ export function withPassMoved(input: SchoolInput, ref: PassRef, by: 1 | -1): Lad
       recipe: input.ladder.recipe.map((c) => (c === own ? ({ ...own, before } as RecipeChange) : c)),
     };
   return withRecipeChange(input.ladder, { kind: 'move', pass: ref, before });
+}
+
+/** A ladder with a pass one place earlier (-1) or later (1) in its order; the same where there is none. */
+export function withPassMoved(input: SchoolInput, ref: PassRef, by: 1 | -1): Ladder {
+  const passes = passesOf(input);
+  const at = passes.findIndex((p) => sameRef(p, ref));
+  const beside = at + by;
+  if (at < 1 || beside < 1 || beside >= passes.length) return input.ladder;
+  const next = passes[by < 0 ? beside : beside + 1];
+  return withPassPlaced(input, ref, next ? refOf(next) : null);
 }

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  anchorAt,
   brushFor,
+  ellipse,
   forms,
   newPart,
   newPiece,
@@ -9,8 +11,11 @@ import {
   mixedMl,
   modelOf,
   partSheet,
+  placeAt,
+  signedArea,
   whereText,
   type Form,
+  type Region,
 } from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
 
@@ -20,8 +25,9 @@ const square = (x: number, y: number, s: number): [number, number][] => [
   [x + s, y + s],
   [x - s, y + s],
 ];
-const said = (form: Form, x: number, y: number, share = 0.1) =>
-  whereText(form, modelOf(form), [square(x, y, 0.5)], share);
+const standing = (form: Form, rollDeg = 0) => ({ form, place: { rollDeg } });
+const said = (form: Form, x: number, y: number, share = 0.1, rollDeg = 0) =>
+  whereText(standing(form, rollDeg), modelOf(form), [square(x, y, 0.5)], share);
 
 describe('where a step goes, in words', () => {
   test('by the clock on round forms', () => {
@@ -33,13 +39,75 @@ describe('where a step goes, in words', () => {
   test('by per cent from the heel on a blade, out from the middle on a tube', () => {
     expect(said(blade, -1.5, 8.5)).toBe('75 % from the heel, left face');
     expect(said(tube(8), 2, 0)).toBe('a stripe 50 % out to the right');
-    expect(said(tube(8), 0, 3)).toBe('a stripe along the middle');
+    expect(said(tube(8), 0, 3)).toBe('a stripe along the middle, near its upper end');
+  });
+
+  test('as the picture shows the part, turned by its roll', () => {
+    expect(said(dome(10), 0, -3, 0.1, 90)).toBe("toward 3 o'clock");
+    expect(said(blade, -1.5, 8.5, 0.1, 90)).toBe('75 % from the heel, lower face');
+    expect(said(blade, -1.5, 8.5, 0.1, -90)).toBe('75 % from the heel, upper face');
+    expect(said(tube(8), 2, 0, 0.1, 90)).toBe('a stripe 50 % out toward the top');
+  });
+
+  test('the faces of a curved blade by its curve, wherever they run', () => {
+    const sabre = { ...forms.blade.defaults, lengthMm: 40, widthMm: 6, curveMm: 9, pointMm: 10 };
+    const model = modelOf(sabre);
+    for (const [patch, face] of [
+      [0, 'inner face'],
+      [1, 'outer face'],
+    ] as const)
+      for (const v of [0.2, 0.5, 0.8]) {
+        const at = placeAt(model.patches[patch], { u: 0.5, v })!;
+        const text = whereText(standing(sabre), model, [square(at[0], at[1], 0.4)], 0.05);
+        expect(text).toBe(`${Math.round(v * 100)} % from the heel, ${face}`);
+      }
+  });
+
+  test('what goes round a rim is not told to be in the middle', () => {
+    const ring: Region = [ellipse(4.8, 4.8), [...ellipse(4, 4)].reverse()];
+    expect(whereText(standing(dome(10)), modelOf(dome(10)), ring, 0.3)).toMatch(/all round/);
+  });
+
+  test('the faces of a box by their side of it', () => {
+    const box = forms.box.defaults;
+    const model = modelOf(box);
+    const words = model.patches.map((patch) => {
+      return whereText(standing(box), model, patch.rings, 0.2);
+    });
+    expect(new Set(words).size).toBe(words.length);
+    for (const w of words) expect(w).toMatch(/^all of the (upper|lower|left|right|middle)[a-z ]* face$/);
+  });
+
+  test('every zone of the map is told where it lies: its spots lie on the face that is named', () => {
+    const sabre = { ...forms.blade.defaults, lengthMm: 40, widthMm: 6, curveMm: 9, edges: 'right' as const };
+    const own = part(sabre);
+    const model = modelOf(sabre);
+    const { zones } = partSheet(own, rigged({ keyClockHours: 10 })).zones;
+    for (const z of zones.filter((q) => q.coverShare > 0.005 && q.coverShare < 0.5)) {
+      const text = whereText(own, model, z.cover, z.coverShare);
+      const faces = new Set(
+        z.cover.filter((r) => signedArea(r) > 0.2).flatMap((r) => r.map((p) => anchorAt(model, p)?.patch)),
+      );
+      if (text.includes('inner')) expect(faces).toContain(0);
+      if (text.includes('outer')) expect(faces).toContain(1);
+      expect(text).toMatch(/heel/);
+    }
+  });
+
+  test('dots one by one where they are few, on each of many alike', () => {
+    const told = (form: Form) => partSheet(part(form), rigged({ keyClockHours: 10 })).glintPlaces;
+    expect(told(dome(10))).toMatch(/^1 dot: toward (10|11) o'clock$/);
+    expect(told({ ...forms.rivets.defaults, count: 3 })).toMatch(
+      /^a dot on each head, toward (10|11) o'clock$/,
+    );
+    expect(told(blade)).toMatch(/from the heel/);
+    expect(told(blade)).not.toMatch(/map/);
   });
 
   test('large shares are not listed', () => {
     expect(said(dome(10), 0, 0, 1)).toBe('all of it');
     expect(said(dome(10), 0, 0, 0.7)).toBe('all but the darkest places');
-    expect(whereText(dome(10), modelOf(dome(10)), [], 0)).toBe('nothing at this size');
+    expect(whereText(standing(dome(10)), modelOf(dome(10)), [], 0)).toBe('nothing at this size');
   });
 
   test('the light of a dome is said toward the light', () => {
@@ -50,7 +118,7 @@ describe('where a step goes, in words', () => {
     ] as const) {
       const { zones } = partSheet(part(dome(10)), rigged({ keyClockHours: hours, keyHeightDeg: 20 })).zones;
       const top = zones.filter((z) => z.cover.length > 0).at(-1)!;
-      expect(whereText(dome(10), modelOf(dome(10)), top.cover, top.coverShare)).toMatch(word);
+      expect(whereText(standing(dome(10)), modelOf(dome(10)), top.cover, top.coverShare)).toMatch(word);
     }
   });
 });

@@ -16,6 +16,7 @@ import {
   schools,
   towline,
   withPassMoved,
+  withPassPlaced,
   withRecipeChange,
   withoutRecipeChange,
   withSchool,
@@ -108,6 +109,22 @@ describe('a recipe is the painter’s', () => {
     const moved = withPassMoved({ ladder: own, paints }, ref, -1);
     expect(moved.recipe).toHaveLength(1);
     expect(at(moved, ref)).toBe(at(own, ref) - 1);
+  });
+
+  test('a pass is put before any other in one act, or last; before the undercoat never', () => {
+    const input = { ladder: coldSteel, paints };
+    const all = refs(coldSteel);
+    for (const to of [1, 3, all.length - 1]) {
+      const put = withPassPlaced(input, EDGES, all[to]);
+      expect(put === coldSteel ? all[to] : refs(put)[at(put, EDGES) + 1]).toEqual(all[to]);
+    }
+    const last = withPassPlaced(input, EDGES, null);
+    expect(refs(last).at(-1)).toEqual(EDGES);
+    expect(last.recipe).toHaveLength(1);
+    expect(withPassPlaced(input, EDGES, all[0])).toBe(coldSteel);
+    expect(withPassPlaced(input, all[0], null)).toBe(coldSteel);
+    expect(withPassPlaced(input, EDGES, EDGES)).toBe(coldSteel);
+    expect(withPassPlaced(input, { role: 'glaze', step: 'gone' }, null)).toBe(coldSteel);
   });
 
   test('a change whose pass another approach has not waits, and is there again with the first', () => {

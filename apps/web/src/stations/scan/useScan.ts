@@ -22,7 +22,7 @@ export interface StandInRequest {
   readonly spoilt: Spoilt | '';
 }
 
-const PX_PER_MM = 20;
+const PX_PER_MM = 14;
 const PHOTOS = 8;
 
 /** Photos on the bench, what is being done with them, and what came of it. */

@@ -3,6 +3,7 @@ import {
   recipeOf,
   sameRef,
   withPassMoved,
+  withPassPlaced,
   withRecipeChange,
   withoutRecipeChange,
   type Ladder,
@@ -185,11 +186,28 @@ export function passOf(
 /** The way of an approach, changed where the painter wants it otherwise. */
 export function RecipeEditor({ order, ...props }: RecipeProps & { readonly order: readonly OrderLayer[] }) {
   const [chosen, setChosen] = useState<PassRef | null>(null);
-  const { ladder } = props;
+  const [addBefore, setAddBefore] = useState<PassRef | null>(null);
+  const { ladder, paints, owned, onPut } = props;
   const pass = chosen && passOf(props, order, chosen);
   return (
     <div className="space-y-2">
-      <Way ladder={ladder} order={order} chosen={chosen} onChoose={setChosen} />
+      <Way
+        ladder={ladder}
+        order={order}
+        chosen={chosen}
+        onChoose={(ref) => {
+          setAddBefore(null);
+          setChosen(ref);
+        }}
+        onPlace={(ref, before) => onPut(withPassPlaced({ ladder, paints }, ref, before))}
+        onAdd={(before) => {
+          setChosen(null);
+          setAddBefore(before);
+        }}
+      />
+      {addBefore && (
+        <OwnPass {...{ ladder, owned, onPut }} before={addBefore} onDone={() => setAddBefore(null)} />
+      )}
       {pass && (
         <PassFields key={`${pass.role}/${pass.step}`} {...props} pass={pass} onDone={() => setChosen(null)} />
       )}
