@@ -47,7 +47,7 @@ interface LadderOptions {
   metal?: string;
   steps: string;
   maxPaints: string;
-  maxDrops: string;
+  maxDrops?: string;
 }
 
 const whole = (field: string, text: string, low: number, high: number): number => {
@@ -122,7 +122,9 @@ function ladder(list: string, o: LadderOptions): void {
   const targets = targetsFrom(o);
   const found = searchLadder(paintTable(paints), targets, {
     mostPaints: whole('--max-paints', o.maxPaints, 1, LIMITS.mostPaints),
-    mostDrops: whole('--max-drops', o.maxDrops, 1, LIMITS.mostDrops),
+    ...(o.maxDrops !== undefined && {
+      mostDrops: whole('--max-drops', o.maxDrops, 1, LIMITS.mostDrops),
+    }),
   });
   if (!found)
     return refuse(
@@ -189,7 +191,10 @@ export function colourCommands(program: Command): void {
     .option('--metal <NAME>', `a metal: ${metals.map((m) => m.id).join(', ')}`)
     .option('--steps <N>', 'value steps of the metal', '7')
     .option('--max-paints <N>', 'paints in one mix', String(SEARCH.mostPaints))
-    .option('--max-drops <N>', 'parts in one mix', String(SEARCH.mostDrops))
+    .option(
+      '--max-drops <N>',
+      `parts in one mix (${SEARCH.mostDrops}, or 24 with a single part of a strong paint, unless told)`,
+    )
     .action(ladder);
 
   program

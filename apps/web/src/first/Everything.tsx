@@ -27,7 +27,7 @@ function Preview({
         photos and surfaces.
       </p>
       <ul
-        className="max-h-60 overflow-y-auto border-y border-g82 py-1 text-label"
+        className="max-h-60 relative overflow-y-auto border-y border-g82 py-1 text-label"
         aria-label="Pieces in the backup"
       >
         {pieces.map((p) => (

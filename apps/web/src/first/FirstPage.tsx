@@ -131,7 +131,7 @@ export function FirstPage() {
         <NewPiece />
         <BringIn />
       </header>
-      <main className="min-h-0 flex-1 overflow-y-auto p-8">
+      <main className="min-h-0 flex-1 relative overflow-y-auto p-8">
         {query.isPending && <Loading what="your pieces" />}
         {query.isError && (
           <div className="bg-g96">

@@ -90,7 +90,10 @@ export function OnePart() {
         </Button>
       </PageHeader>
       <main className="flex min-h-0 flex-1">
-        <section aria-label="What it is" className="w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4">
+        <section
+          aria-label="What it is"
+          className="w-74 shrink-0 space-y-3 relative overflow-y-auto bg-g96 p-4"
+        >
           <h2 className="text-label text-g28">What form is it?</h2>
           <FormTiles
             kind={part.form.kind}
@@ -125,7 +128,7 @@ export function OnePart() {
             <ViewSwitch value={view} onChange={setView} />
           </div>
         </MapStage>
-        <section aria-label="Painting order" className="w-104 shrink-0 overflow-y-auto bg-g82">
+        <section aria-label="Painting order" className="w-104 shrink-0 relative overflow-y-auto bg-g82">
           {order.length === 0 ? (
             <p role="status" className="p-4 text-g28">
               Working out the order.

@@ -107,7 +107,7 @@ export function CardPage() {
         </main>
         <aside
           aria-label="What the card tells"
-          className="w-96 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4"
+          className="w-96 shrink-0 space-y-3 relative overflow-y-auto bg-g96 p-4"
         >
           {trouble && <Alert>{trouble}</Alert>}
           {!bitmap && !trouble && <WhatACardTells />}

@@ -71,7 +71,7 @@ export function ShelfPage() {
             role="region"
             aria-label="Pots"
             tabIndex={0}
-            className="min-h-0 flex-1 overflow-y-auto"
+            className="min-h-0 flex-1 relative overflow-y-auto"
           >
             {query.isPending && <Loading what="your shelf" />}
             {query.isError && (
@@ -94,7 +94,7 @@ export function ShelfPage() {
             )}
           </div>
         </main>
-        <aside aria-label="Beside the shelf" className="w-84 shrink-0 overflow-y-auto bg-g96 p-4">
+        <aside aria-label="Beside the shelf" className="w-84 shrink-0 relative overflow-y-auto bg-g96 p-4">
           {picked.length > 0 ? (
             <PotSide
               key={picked.length === 1 ? picked[0].id : 'several'}

@@ -37,7 +37,7 @@ export function ProblemList({
   problems: readonly { path: string; held: string; accepted: string }[];
 }) {
   return (
-    <ul className="max-h-64 space-y-2 overflow-auto text-label">
+    <ul className="max-h-64 space-y-2 relative overflow-auto text-label">
       {problems.map((p, i) => (
         <li key={i}>
           <span className="font-semibold">{p.path}</span> held {p.held}

@@ -16,6 +16,8 @@ export interface SearchOptions {
   readonly mostPaints: number;
   /** Parts in one mix, 1..12. */
   readonly mostDrops: number;
+  /** Parts in one mix that holds a single part of a strong paint; 24, or `mostDrops` where that is told. */
+  readonly mostStrong?: number;
   /** Answers kept a target. */
   readonly keep: number;
   /** Up to so many paints every set of three is tried; 30 by default. */
@@ -31,7 +33,17 @@ export const LIMITS = { mostPaints: 3, mostDrops: 12, paints: 400 } as const;
 
 const PER_PAINT = 0.6;
 const PER_DROP = 0.08;
+/** Beyond eight parts nobody counts as closely. */
+const COUNTED = 8;
+const PER_DROP_BEYOND = 0.03;
+const MOST_STRONG = 24;
+/** Parts beside a single one of a strong paint: of one other, or of two others each. */
+const BESIDE_ONE = [8, 10, 12, 15, 19, 23] as const;
+const BESIDE_TWO = [4, 5, 6, 8, 11] as const;
 const PER_MUD = 0.04;
+/** White bleaches: what a mix of white alone would cost a unit of chroma that its target has above a little. */
+const PER_BLEACH = 0.09;
+const BARELY_COLOURED = 12;
 /** Above so many paints triples are built on the best pairs alone. */
 const WHOLE = 30;
 /** So many pairs of paints a target: measured to lose at most 0.3 (see the bench). */
@@ -53,14 +65,33 @@ export function ratiosOf(count: number, most: number): Int32Array {
   return Int32Array.from(out);
 }
 
+/**
+ * Ratios of a single part of a strong paint in a large pile, above the usual count of parts; flat, `count` numbers each.
+ * Black in white, violet in yellow: what a few parts cannot tell apart.
+ */
+function strongRatiosOf(count: number, above: number, most: number): number[] {
+  if (count < 2) return [];
+  return (count === 2 ? BESIDE_ONE : BESIDE_TWO).flatMap((beside) => {
+    const sum = 1 + beside * (count - 1);
+    if (sum <= above || sum > most) return [];
+    return Array.from({ length: count }, (_, one) =>
+      Array.from({ length: count }, (_, i) => (i === one ? 1 : beside)),
+    ).flat();
+  });
+}
+
 /** The best answers to one target so far: a list that is cut back whenever it has grown to twice its size. */
 class Best {
   private readonly list: { cost: number; set: readonly number[]; ratio: number; lab: Lab }[] = [];
   limit = Infinity;
+  /** What white alone would cost. */
+  readonly bleach: number;
   constructor(
     readonly target: Lab,
     private readonly keep: number,
-  ) {}
+  ) {
+    this.bleach = PER_BLEACH * Math.max(0, Math.hypot(target.a, target.b) - BARELY_COLOURED);
+  }
   offer(cost: number, set: readonly number[], ratio: number, l: number, a: number, b: number): void {
     this.list.push({ cost, set, ratio, lab: { l, a, b } });
     if (this.list.length >= 2 * this.keep + 64) this.cut();
@@ -142,8 +173,9 @@ function tryTriplesOnPairs({ count: n, bests, trySet, onProgress }: Trying): voi
  * The best mixes for each of several targets from all the ratios of all the sets of paints: exact up to 30 paints; above,
  * sets of three are tried where they hold one of the 40 pairs that came nearest by themselves.
  *
- * A mix costs its nearness, 0.6 for every further paint, 0.08 for every further part, and 0.04 for every unit of chroma that
- * its paints lose against each other: greys from complementary colours are the mixes a model knows least well.
+ * A mix costs its nearness, 0.6 for every further paint, 0.08 for every further part (0.03 beyond eight), and 0.04 for every unit of chroma that
+ * its paints lose against each other: greys from complementary colours are the mixes a model knows least well. White costs
+ * by its share where the target has a colour, since it bleaches: yellow is lightened with a pale yellow where there is one.
  * @returns for each target up to `keep` mixes, best first; empty where the table holds no paint
  */
 export function searchMixes(
@@ -154,7 +186,10 @@ export function searchMixes(
   const { mostPaints, mostDrops, keep, among, whole = WHOLE, onProgress } = { ...SEARCH, ...options };
   // Pairs are chosen from the best: a caller who keeps one answer still wants it to be the right one.
   const bests = targets.map((t) => new Best(t, Math.max(keep, SEARCH.keep)));
-  const ratios = [1, 2, 3].map((n) => ratiosOf(n, mostDrops));
+  const mostStrong = options.mostStrong ?? (options.mostDrops === undefined ? MOST_STRONG : mostDrops);
+  const ratios = [1, 2, 3].map((n) =>
+    Int32Array.from([...ratiosOf(n, mostDrops), ...strongRatiosOf(n, mostDrops, mostStrong)]),
+  );
   const lab = new Float64Array(3);
   /** All ratios of a set of paints against targets. */
   const trySet = (set: readonly number[], against: readonly Best[]) => {
@@ -165,17 +200,20 @@ export function searchMixes(
       const drops = list.subarray(r, r + used);
       mixInto(table, set, drops, used, lab, 0);
       const [l, a, b] = lab;
-      let [sum, vivid] = [0, 0];
+      let [sum, vivid, white] = [0, 0, 0];
       for (let j = 0; j < used; j++) {
         sum += drops[j];
         vivid += drops[j] * table.chroma[set[j]];
+        white += drops[j] * table.white[set[j]];
       }
       const mud = PER_MUD * Math.max(0, vivid / sum - Math.sqrt(a * a + b * b));
-      const extra = paints + PER_DROP * (sum - 1) + mud;
+      const parts = PER_DROP * (Math.min(sum, COUNTED) - 1) + PER_DROP_BEYOND * Math.max(0, sum - COUNTED);
+      const extra = paints + parts + mud;
       for (const best of against) {
         const t = best.target;
-        if (extra + leastFor(l - t.l) >= best.limit) continue;
-        const cost = extra + nearness(t.l, t.a, t.b, l, a, b);
+        const own = extra + (best.bleach * white) / sum;
+        if (own + leastFor(l - t.l) >= best.limit) continue;
+        const cost = own + nearness(t.l, t.a, t.b, l, a, b);
         if (cost < best.limit) best.offer(cost, set, r, l, a, b);
       }
     }

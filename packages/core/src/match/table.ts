@@ -10,7 +10,12 @@ export interface PaintTable {
   readonly scatters: Float64Array;
   /** Chroma of the paint by itself. */
   readonly chroma: Float64Array;
+  /** 1 for a white, which takes the colour out of what it lightens; 0 for all else. */
+  readonly white: Uint8Array;
 }
+
+/** A paint at least this light and at most this vivid is a white. */
+const WHITE = { l: 92, chroma: 8 } as const;
 
 /** Kinds that a search mixes: what shines, clears or seals is no paint to mix a value from. */
 export const MIXED_KINDS: ReadonlySet<PaintRecord['kind']> = new Set(['paint', 'ink']);
@@ -23,14 +28,16 @@ export function paintTable(paints: readonly PaintRecord[]): PaintTable {
     absorbs: new Float64Array(n * BANDS),
     scatters: new Float64Array(n),
     chroma: new Float64Array(n),
+    white: new Uint8Array(n),
   };
   paints.forEach((paint, p) => {
     const model = paintModel(paint);
     if (model.strength === 0) throw new RangeError(`paint: a ${paint.kind} holds no pigment to mix`);
     for (let i = 0; i < BANDS; i++) table.absorbs[p * BANDS + i] = model.strength * model.k[i];
     table.scatters[p] = model.strength * model.s;
-    const { a, b } = spectrumToLab(masstoneOf(model));
+    const { l, a, b } = spectrumToLab(masstoneOf(model));
     table.chroma[p] = Math.hypot(a, b);
+    table.white[p] = l >= WHITE.l && table.chroma[p] <= WHITE.chroma ? 1 : 0;
   });
   return table;
 }

@@ -25,7 +25,7 @@ import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
-import { tintPaint, tintTitle } from './tints.js';
+import { tintMix, tintTitle, tintWanted } from './tints.js';
 
 /** A layer of the order: one mix, on every part that takes it. */
 export interface OrderLayer {
@@ -123,6 +123,8 @@ interface LayerPlan {
   readonly taken: readonly (PartStep | null)[];
   /** What it is laid from where no mix tells it; the pass's own words unless told. */
   readonly words?: string | null;
+  /** What of it is not on the shelf where no mix tells it. */
+  readonly missing?: string;
 }
 
 /** A layer of an order; none where no part takes it. */
@@ -156,7 +158,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       beyond: beyond(pass.level, piece.rig.purpose),
       adds: addsText(parts),
       caution: CAUTIONS[role] ?? (airbrush ? SPRAY : null),
-      missing: missingText(mix, piece.paints),
+      missing: plan.missing ?? missingText(mix, piece.paints),
     },
   ];
 }
@@ -191,8 +193,7 @@ function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
   return tintSources(rig).flatMap((source) => {
     const { leftOut, own } = sourceChange(ladder, source.id);
     if (leftOut) return [];
-    const glaze = tintPaint(source.hex, paints);
-    const mix = own?.mix ?? (glaze ? [{ paint: glaze.id, parts: 1 }] : []);
+    const mix = own?.mix ?? tintMix(source.hex, paints);
     const coats = own?.coats ? { count: own.coats } : pass.coats;
     const laid: Pass = { ...pass, mix, coats, water: own?.water ?? pass.water };
     return layerFor(input, {
@@ -200,7 +201,7 @@ function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
       pass: laid,
       title: own?.title ?? tintTitle(source.id, input.piece),
       taken: mine.map((m) => partStepFor(m, laid, source.id)),
-      words: mix.length > 0 ? null : `a glaze of your own near ${source.hex}`,
+      ...(mix.length === 0 && tintWanted(source.hex, paints)),
     });
   });
 }

@@ -68,8 +68,9 @@ export interface MetalPart {
 const LEAST_MM2 = 0.01;
 /** A tint over less than this is not worth opening a pot for. */
 const LEAST_TINT_MM2 = 0.5;
-/** Shorter soft borders need no glaze. */
+/** Shorter soft borders need no glaze, nor do those of forms too narrow to glaze on. */
 const LEAST_SOFT_MM = 0.5;
+const LEAST_GLAZED_MM = 1.6;
 /** Smaller parts bear no light from below. */
 const LEAST_BOUNCE_MM2 = 3;
 /** A bounce takes this much of its part. */
@@ -190,7 +191,7 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
     case 'soft-borders': {
       const { borders } = sheet.zones;
       const soft = borders.reduce((sum, b) => sum + b.softMm, 0);
-      if (soft <= LEAST_SOFT_MM) return null;
+      if (soft <= LEAST_SOFT_MM || modelOf(m.part.form).narrowestMm < LEAST_GLAZED_MM) return null;
       const mm2 = Math.min(
         whole(m),
         borders.reduce((sum, b) => sum + b.softMm * Math.min(b.blendMm, 2), 0),
@@ -211,7 +212,7 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
       return stepOn(m, pass, mm2, {
         step: tint.id,
         activeMin: activeMinutes.glaze(Math.sqrt(mm2) * 2, 1),
-        where: `${plain(mm2, 0)} mm² of the mid values, ${tint.where}`,
+        where: `of the mid values, ${tint.where}`,
       });
     }
     case 'recesses':

@@ -1,7 +1,9 @@
-import { hexToLab } from '../colour/index.js';
+import { deltaE, hexToLab, type Lab } from '../colour/index.js';
 import type { PreparedPart } from '../glint/index.js';
-import { isMissing, type Paint, type Piece } from '../piece/index.js';
-
+import { hueWord } from '../metal/index.js';
+import { mixLabOf } from '../paint/index.js';
+import { isMissing, type Mix, type Paint, type Piece } from '../piece/index.js';
+import { deg, plain } from '../units/index.js';
 import { centreOff, inPicture } from './toward.js';
 import { hour } from './where.js';
 
@@ -9,27 +11,86 @@ import { hour } from './where.js';
 const OFF_MIDDLE_MM = 0.1;
 /** Farther round the hue circle than this a paint gives another tint. */
 const MOST_HUE_DEG = 40;
+/** As near as this one paint does, and nobody mixes. */
+const NEAR_HUE_DEG = 15;
+/** Two paints together are worth it where they come nearer by this. */
+const WORTH_DEG = 8;
 /** Greyer paints tint nothing. */
 const LEAST_CHROMA = 7;
+const PAIRS = [
+  [3, 1],
+  [1, 1],
+  [1, 3],
+] as const;
 
-/** The paint whose hue comes nearest to a tint's; null where none of them would give it. */
-export function tintPaint(hex: string, paints: readonly Paint[]): Paint | null {
-  const hueOf = (h: string) => {
-    const { a, b } = hexToLab(h);
-    return { hue: (Math.atan2(b, a) * 180) / Math.PI, chroma: Math.hypot(a, b) };
+const TINTS: ReadonlySet<Paint['kind']> = new Set(['paint', 'ink', 'wash']);
+
+const chromaOf = ({ a, b }: Lab) => Math.hypot(a, b);
+const hueOf = ({ a, b }: Lab) => deg(Math.atan2(b, a));
+const apart = (a: Lab, b: Lab) => Math.abs(((hueOf(a) - hueOf(b) + 540) % 360) - 180);
+/** What a unit of chroma that is lacking, and one of value that differs, count against a degree of hue. */
+const PER_CHROMA = 0.25;
+const PER_VALUE = 0.1;
+
+/** How far a colour is from tinting as another does, in degrees of hue. */
+const offTint = (own: Lab, wanted: Lab): number =>
+  apart(own, wanted) +
+  PER_CHROMA * Math.max(0, chromaOf(wanted) - chromaOf(own)) +
+  PER_VALUE * Math.abs(own.l - wanted.l);
+
+/**
+ * What tints as a colour does, by hue: the paint that comes nearest, or two of them where together they come clearly
+ * nearer; empty where none of them would give it.
+ */
+export function tintMix(hex: string, paints: readonly Paint[]): Mix {
+  const wanted = hexToLab(hex);
+  const own = paints.filter(
+    (p) => !isMissing(p) && TINTS.has(p.kind) && chromaOf(hexToLab(p.hex)) >= LEAST_CHROMA,
+  );
+  const singles = own.map((p) => ({
+    mix: [{ paint: p.id, parts: 1 }],
+    off: offTint(hexToLab(p.hex), wanted),
+    hueOff: apart(hexToLab(p.hex), wanted),
+  }));
+  const nearest = (list: typeof singles) =>
+    list.reduce<(typeof singles)[number] | null>((best, m) => (best && best.off <= m.off ? best : m), null);
+  const one = nearest(singles);
+  if (one && one.hueOff <= NEAR_HUE_DEG) return one.mix;
+  const pairs = own.flatMap((p, i) =>
+    own.slice(i + 1).flatMap((q) =>
+      PAIRS.flatMap(([m, n]) => {
+        const lab = mixLabOf([
+          { paint: p, drops: m },
+          { paint: q, drops: n },
+        ]);
+        if (chromaOf(lab) < 2 * LEAST_CHROMA) return [];
+        const mix = [
+          { paint: p.id, parts: m },
+          { paint: q.id, parts: n },
+        ].sort((a, b) => b.parts - a.parts);
+        return [{ mix, off: offTint(lab, wanted), hueOff: apart(lab, wanted) }];
+      }),
+    ),
+  );
+  const two = nearest(pairs);
+  const best = two && (!one || two.hueOff < one.hueOff - WORTH_DEG) ? two : one;
+  return best && best.hueOff < MOST_HUE_DEG ? best.mix : [];
+}
+
+/** A tint that nothing at hand gives: what is wanted, and what comes nearest, in words. */
+export function tintWanted(hex: string, paints: readonly Paint[]): { words: string; missing: string } {
+  const wanted = hexToLab(hex);
+  const hue = hueWord(wanted).replace(/s$/, '');
+  const tone = wanted.l > 70 ? 'pale ' : wanted.l < 35 ? 'dark ' : '';
+  const own = paints.filter((p) => !isMissing(p) && TINTS.has(p.kind));
+  const off = (p: Paint) => deltaE(hexToLab(p.hex), wanted);
+  const nearest = own.reduce<Paint | null>((best, p) => (best && off(best) <= off(p) ? best : p), null);
+  return {
+    words: `a glaze of a ${tone}${hue}`,
+    missing: nearest
+      ? `No such ${hue} is on your shelf; nearest is ${nearest.name}, ${plain(off(nearest), 0)} off`
+      : `No ${hue} is on your shelf`,
   };
-  const wanted = hueOf(hex);
-  let best: Paint | null = null;
-  let least = MOST_HUE_DEG;
-  for (const paint of paints) {
-    if (isMissing(paint)) continue;
-    if (paint.kind !== 'paint' && paint.kind !== 'ink' && paint.kind !== 'wash') continue;
-    const { hue, chroma } = hueOf(paint.hex);
-    if (chroma < LEAST_CHROMA) continue;
-    const apart = Math.abs(((hue - wanted.hue + 540) % 360) - 180);
-    if (apart < least) [best, least] = [paint, apart];
-  }
-  return best;
 }
 
 const neighbourOf = (source: string, piece: Pick<Piece, 'rig'>) =>

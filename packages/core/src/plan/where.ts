@@ -63,6 +63,8 @@ const sideWord = (x: number, y: number, [left, right, upper, lower]: readonly st
   Math.abs(x) >= Math.abs(y) ? (x < 0 ? left : right) : y < 0 ? lower : upper;
 
 const SIDES = ['left', 'right', 'upper', 'lower'];
+/** The side that a direction of the picture points to. */
+export const sideOf = (x: number, y: number): string => sideWord(x, y, SIDES);
 const COMPASS = ['upper', 'upper right', 'right', 'lower right', 'lower', 'lower left', 'left', 'upper left'];
 
 /** The face of a blade, by the side that it turns to; by the curve where the blade bends. */
@@ -73,18 +75,31 @@ function bladeFace(model: SurfaceModel, { patch, at }: Spot, roll: number): stri
   const out = new Float64Array(SAMPLE.size);
   sample(at[0], at[1], out);
   const [x, y] = turn(out[SAMPLE.nx], out[SAMPLE.ny], roll);
-  return `${sideWord(x, y, SIDES)} face`;
+  return `${sideOf(x, y)} face`;
 }
 
-/** A stretch in per cent from the heel, to five. */
-function fromHeel(along: readonly number[]): string {
+/** A stretch in per cent of the length from the heel, to five. */
+function stretch(along: readonly number[]): string {
   const sorted = [...along].sort((a, b) => a - b);
   const at = (share: number) => Math.round(20 * sorted[Math.round(share * (sorted.length - 1))]) * 5;
   const [from, to] = [at(0.05), at(0.95)];
-  if (from <= 5 && to >= 95) return 'from heel to tip';
-  return to - from <= 10
-    ? `${Math.round(mean(sorted) * 20) * 5} % from the heel`
-    : `${from} to ${to} % from the heel`;
+  return to - from <= 10 ? `${Math.round(mean(sorted) * 20) * 5} %` : `${from} to ${to} %`;
+}
+
+/** Stretches of a blade, face by face: "inner face, 5 to 25 % and 70 to 85 % from the heel". */
+function onBlade(model: SurfaceModel, groups: readonly (readonly Spot[])[], roll: number): string {
+  const faces = new Map<string, string[]>();
+  for (const g of [...groups].sort((a, b) => mean(a.map((s) => s.v)) - mean(b.map((s) => s.v)))) {
+    const face = bladeFace(model, g[0], roll);
+    faces.set(face, [...(faces.get(face) ?? []), stretch(g.map((s) => s.v))]);
+  }
+  return [...faces]
+    .map(([face, all]) =>
+      all.includes('0 to 100 %')
+        ? `${face}, from heel to tip`
+        : `${face}, ${listOf([...new Set(all)])} from the heel`,
+    )
+    .join('; ');
 }
 
 /** Spots by the patch that they lie on, without patches that bear but a few. */
@@ -100,7 +115,7 @@ function onTube(spots: readonly Spot[], roll: number): string {
   const span = Math.max(...along) - Math.min(...along);
   const end = mean(along) - 0.5;
   const [ex, ey] = turn(0, Math.sign(end), roll);
-  const stretch = span < 0.6 && Math.abs(end) > 0.1 ? `, near its ${sideWord(ex, ey, SIDES)} end` : '';
+  const stretch = span < 0.6 && Math.abs(end) > 0.1 ? `, near its ${sideOf(ex, ey)} end` : '';
   if (Math.abs(out) < 0.15) return `a stripe along the middle${stretch}`;
   const [x, y] = turn(Math.sign(out), 0, roll);
   const side = sideWord(x, y, ['to the left', 'to the right', 'toward the top', 'toward the bottom']);
@@ -148,8 +163,6 @@ function pieceText(part: Standing, model: SurfaceModel, region: Region, ring: Ri
   const spots = spotsOf(model, region, ring);
   if (spots.length === 0) return [];
   const roll = rad(part.place.rollDeg);
-  if (part.form.kind === 'blade')
-    return byPatch(spots).map((g) => `${fromHeel(g.map((s) => s.v))}, ${bladeFace(model, g[0], roll)}`);
   if (part.form.kind === 'tube') return [onTube(spots, roll)];
   return byPatch(spots).map((g) => {
     const { rings } = model.patches[g[0].patch];
@@ -177,7 +190,21 @@ export function whereText(part: Standing, model: SurfaceModel, region: Region, s
     return `${each}${share > 0.62 ? 'all but the darkest places' : 'its side toward the light'}`;
   }
   if (share > 0.62) return 'all but the darkest places';
-  return listOf([...new Set(main.flatMap((ring) => pieceText(part, model, region, ring)))]);
+  if (part.form.kind === 'blade') {
+    const groups = main.flatMap((ring) => byPatch(spotsOf(model, region, ring)));
+    return onBlade(model, groups, rad(part.place.rollDeg));
+  }
+  return joined([...new Set(main.flatMap((ring) => pieceText(part, model, region, ring)))]);
+}
+
+const TOWARD = /^toward (\d+) o'clock$/;
+
+/** Places in a row, hours of one clock together: "toward 10 and 11 o'clock". */
+function joined(places: readonly string[]): string {
+  const hours = places.flatMap((p) => Number(TOWARD.exec(p)?.[1] ?? NaN)).filter((h) => !Number.isNaN(h));
+  if (hours.length < 2) return listOf(places);
+  const others = places.filter((p) => !TOWARD.test(p));
+  return listOf([`toward ${listOf(hours.sort((a, b) => a - b).map(String))} o'clock`, ...others]);
 }
 
 function dotText(part: Standing, model: SurfaceModel, { key, at }: Glint): string | null {
@@ -188,7 +215,7 @@ function dotText(part: Standing, model: SurfaceModel, { key, at }: Glint): strin
   if (kind === 'blade') {
     if (key.startsWith('c') && spot.v > 0.9) return 'at the tip';
     const edge = key.startsWith('e') ? ', on its edge' : '';
-    return `${fromHeel([spot.v])}, ${bladeFace(model, spot, roll)}${edge}`;
+    return `${onBlade(model, [[spot]], roll)}${edge}`;
   }
   if (kind === 'tube') return onTube([spot], roll).replace('a stripe ', '');
   const corner = key.startsWith('c') ? 'the corner ' : '';

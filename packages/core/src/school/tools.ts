@@ -52,7 +52,7 @@ export const STROKES = {
   surroundings: 'Strongest in the mid values, none in the lights.',
   lining: 'Point of the brush only, both hands supported. Tidy both sides after.',
   edges: 'Side of the tip along the rim, tip loaded only. Turn the piece, keep the hand still.',
-  dots: 'Neat, one touch each, then leave it: worked white turns chalky.',
+  dots: 'One touch each, then leave it: worked white turns chalky.',
   stipple: 'Dots and short scratches, close together at the middle of the light and thin toward its border.',
   pool: 'Let it run into recesses, lift it off the raised places with a clean brush before it sets.',
   dust: 'Dust it on in passes; stop before it looks wet, or it pools.',

@@ -9,9 +9,9 @@ export function percent(share: number): string {
   return `${plain(p, p < 2 ? 1 : 0)} %`;
 }
 
-/** Minutes as "45 min" or "9 h 40". */
+/** Minutes as "45 min" or "9 h 40"; what takes any time takes one at least. */
 export function duration(minutes: number): string {
-  const total = Math.round(minutes);
+  const total = minutes > 0 ? Math.max(1, Math.round(minutes)) : 0;
   if (total < 60) return `${total} min`;
   const rest = total % 60;
   return `${Math.floor(total / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import {
   chosenParts,
   forms,
+  freePlaceFor,
   library,
   MOST_PARTS,
   moved,
@@ -51,6 +52,24 @@ describe('adding parts', () => {
     );
     expect(after.parts.at(-1)).toMatchObject({ id: 'blade', finish: satin, group: null });
     expect(chosen).toEqual(part('blade'));
+  });
+
+  test('what is added one after the other at one place hides nothing of what is there', () => {
+    let piece: Piece = newPiece('x', 'X', []);
+    for (const kind of ['dome', 'blade', 'tube', 'disc', 'plate', 'rivets', 'ring'] as const) {
+      const parts = [newPart(kind, forms[kind].defaults)];
+      piece = withPartsAdded(piece, parts, freePlaceFor(piece, parts, HERE), null).piece;
+    }
+    const boxes = piece.parts.map((p) => boundsOfParts([p]));
+    boxes.forEach((a, i) =>
+      boxes.slice(i + 1).forEach((b) => {
+        const w = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+        const h = Math.min(a.top, b.top) - Math.max(a.bottom, b.bottom);
+        const smaller = Math.min(...[a, b].map((q) => (q.right - q.left) * (q.top - q.bottom)));
+        if (w > 0 && h > 0) expect((w * h) / smaller).toBeLessThanOrEqual(0.15);
+      }),
+    );
+    expect(freePlaceFor({ parts: [] }, [newPart('a', forms.dome.defaults)], HERE)).toEqual(HERE);
   });
 
   test('a set comes as a group of its own, as often as it is wanted, and its ladders with it', () => {

@@ -122,7 +122,8 @@ describe('values and steps', () => {
   });
 
   test('small parts take few steps, large ones all', () => {
-    expect([0.5, 1.5, 2.5, 4, 9].map(stepsForSize)).toEqual([3, 3, 4, 5, 7]);
+    expect([0.5, 1.5, 2.5, 4].map(stepsForSize)).toEqual([3, 3, 4, 5]);
+    expect(chooseSteps(coldSteel, stepsForSize(9))).toEqual(coldSteel.steps);
   });
 });
 

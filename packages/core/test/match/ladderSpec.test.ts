@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   aimsOf,
   coldSteel,
+  colourOfWords,
   colouredMetal,
   deltaE,
   hexToLab,
@@ -246,5 +247,51 @@ describe('gold from ten paints of one’s own, typed by name', () => {
   test('of greens and blues alone it is still mixed from what there is', () => {
     const cold = paints.filter((p) => ['blue-green', 'black', 'white'].includes(p.id));
     expect(searchMixesForLadder({ ...found.ladder, steps: free }, cold, null)).not.toBeNull();
+  });
+});
+
+describe('mixes as a painter would make them', () => {
+  const named = (names: readonly string[]): Paint[] =>
+    names.map((name) => ({
+      id: name.replace(/ /g, '-'),
+      name,
+      hex: colourOfWords(name)!,
+      kind: 'paint',
+      opacity: 'semi-opaque',
+      tint: 'normal',
+      finish: 'matt',
+      dryMin: null,
+      contrast: null,
+      strength: null,
+    }));
+  const from = (metal: string, names: readonly string[]) => {
+    const asked = ladderFromSpec(coldSteel, { metal: metalById(metal), steps: 7, crowd: 0 });
+    const black = { mix: [{ paint: 'black', parts: 1 }], settled: 'no' as const };
+    return searchMixesForLadder(
+      { ...asked, steps: asked.steps.map((s) => ({ ...s, ...black })) },
+      named(names),
+      null,
+    )!;
+  };
+  const TEN = ['deep violet', 'strong yellow', 'dark ochre', 'warm yellow', 'pale yellow', 'white', 'black'];
+
+  test('gold is lightened with pale yellow: white stands in its last step alone', () => {
+    const { ladder, reading } = from('gold', [...TEN, 'dark red-brown', 'blue-green', 'ivory']);
+    const paintsOf = ladder.steps.map((s) => s.mix.map((m) => m.paint));
+    expect(paintsOf.slice(0, -1).flat()).not.toContain('white');
+    expect(paintsOf[5]).toContain('pale-yellow');
+    expect(paintsOf.flat()).not.toContain('blue-green');
+    expect(reading.metal.id).toBe('gold');
+  });
+
+  test('a strong paint is a single part of many: light greys are mixed from black and white alone', () => {
+    const { ladder, steps } = from('cold-steel', ['white', 'black']);
+    for (const s of ladder.steps) {
+      const sum = s.mix.reduce((n, m) => n + m.parts, 0);
+      expect(sum <= 8 || s.mix.some((m) => m.parts === 1)).toBe(true);
+      expect(sum).toBeLessThanOrEqual(24);
+    }
+    expect(steps[5].lab.l).toBeGreaterThan(72);
+    expect(steps[5].lab.l - steps[4].lab.l).toBeGreaterThan(4);
   });
 });

@@ -45,6 +45,8 @@ function plainly(paints: readonly PaintRecord[], target: Lab, most: number): num
     const { a, b } = mixLabOf([{ paint, drops: 1 }]);
     return Math.hypot(a, b);
   });
+  const white = paints.map((paint, i) => mixLabOf([{ paint, drops: 1 }]).l >= 92 && chroma[i] <= 8);
+  const bleach = 0.09 * Math.max(0, Math.hypot(target.a, target.b) - 12);
   const weighted = differenceCiede2000(0.7, 1.4, 1);
   let best = Infinity;
   const n = paints.length;
@@ -58,7 +60,11 @@ function plainly(paints: readonly PaintRecord[], target: Lab, most: number): num
       const near = weighted({ mode: 'lab65', ...lab }, { mode: 'lab65', ...target });
       best = Math.min(
         best,
-        near + 0.6 * (used - 1) + 0.08 * (sum - 1) + 0.04 * Math.max(0, vivid - Math.hypot(lab.a, lab.b)),
+        near +
+          0.6 * (used - 1) +
+          0.08 * (sum - 1) +
+          0.04 * Math.max(0, vivid - Math.hypot(lab.a, lab.b)) +
+          (bleach * counts.reduce((t, d, i) => t + (white[i] ? d : 0), 0)) / sum,
       );
     }
     if (used === 3) return;

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   anchorAt,
   brushFor,
+  colourOfWords,
   ellipse,
   forms,
   newPart,
@@ -13,8 +14,12 @@ import {
   partSheet,
   placeAt,
   signedArea,
+  tintMix,
+  tintWanted,
+  towline,
   whereText,
   type Form,
+  type Paint,
   type Region,
 } from '../../src/index.js';
 import { blade, dome, part, rigged, tube } from '../support.js';
@@ -37,15 +42,15 @@ describe('where a step goes, in words', () => {
   });
 
   test('by per cent from the heel on a blade, out from the middle on a tube', () => {
-    expect(said(blade, -1.5, 8.5)).toBe('75 % from the heel, left face');
+    expect(said(blade, -1.5, 8.5)).toBe('left face, 75 % from the heel');
     expect(said(tube(8), 2, 0)).toBe('a stripe 50 % out to the right');
     expect(said(tube(8), 0, 3)).toBe('a stripe along the middle, near its upper end');
   });
 
   test('as the picture shows the part, turned by its roll', () => {
     expect(said(dome(10), 0, -3, 0.1, 90)).toBe("toward 3 o'clock");
-    expect(said(blade, -1.5, 8.5, 0.1, 90)).toBe('75 % from the heel, lower face');
-    expect(said(blade, -1.5, 8.5, 0.1, -90)).toBe('75 % from the heel, upper face');
+    expect(said(blade, -1.5, 8.5, 0.1, 90)).toBe('lower face, 75 % from the heel');
+    expect(said(blade, -1.5, 8.5, 0.1, -90)).toBe('upper face, 75 % from the heel');
     expect(said(tube(8), 2, 0, 0.1, 90)).toBe('a stripe 50 % out toward the top');
   });
 
@@ -59,7 +64,7 @@ describe('where a step goes, in words', () => {
       for (const v of [0.2, 0.5, 0.8]) {
         const at = placeAt(model.patches[patch], { u: 0.5, v })!;
         const text = whereText(standing(sabre), model, [square(at[0], at[1], 0.4)], 0.05);
-        expect(text).toBe(`${Math.round(v * 100)} % from the heel, ${face}`);
+        expect(text).toBe(`${face}, ${Math.round(v * 100)} % from the heel`);
       }
   });
 
@@ -165,5 +170,24 @@ describe('where the light from below is told to lie', () => {
     expect(bounceOf('convex', 10)).toBe("along the rim toward 4 o'clock, away from the main light");
     expect(bounceOf('convex', 1)).toBe("along the rim toward 7 o'clock, away from the main light");
     expect(bounceOf('scoop', 10)).toBe("inside the hollow toward 10 o'clock, on the lamp's own side");
+  });
+});
+
+describe('what tints as a colour does', () => {
+  const named = (...names: string[]): Paint[] =>
+    names.map((name) => ({ ...towline[0], kind: 'paint', id: name, name, hex: colourOfWords(name)! }));
+
+  test('one paint of its hue; two together where none has it; none in words', () => {
+    const fire = '#f2a63c';
+    expect(tintMix(fire, named('dark ochre', 'warm yellow', 'violet'))).toEqual([
+      { paint: 'warm yellow', parts: 1 },
+    ]);
+    const orange = tintMix('#e06a20', named('strong yellow', 'red', 'blue'));
+    expect(orange.map((m) => m.paint).sort()).toEqual(['red', 'strong yellow']);
+    expect(tintMix('#b9c6d2', named('red', 'ochre', 'black', 'white'))).toEqual([]);
+    const wanted = tintWanted('#b9c6d2', named('red', 'white'));
+    expect(wanted.words).toBe('a glaze of a pale blue');
+    expect(wanted.missing).toMatch(/^No such blue is on your shelf; nearest is white, \d+ off$/);
+    expect(tintWanted('#b9c6d2', []).missing).toBe('No blue is on your shelf');
   });
 });

@@ -84,13 +84,17 @@ export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, ba
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        <Tabs.Content value="part" tabIndex={-1} className="min-h-0 flex-1 contain-content overflow-y-auto">
+        <Tabs.Content
+          value="part"
+          tabIndex={-1}
+          className="min-h-0 flex-1 contain-content relative overflow-y-auto"
+        >
           {part ? <Figures key={part.id} part={part} ladders={piece.ladders} /> : none}
         </Tabs.Content>
-        <Tabs.Content value="findings" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto">
+        <Tabs.Content value="findings" tabIndex={-1} className="min-h-0 flex-1 relative overflow-y-auto">
           <BeforeYouPaint />
         </Tabs.Content>
-        <Tabs.Content value="hand" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto">
+        <Tabs.Content value="hand" tabIndex={-1} className="min-h-0 flex-1 relative overflow-y-auto">
           {part ? (
             <ByHand
               key={part.id}

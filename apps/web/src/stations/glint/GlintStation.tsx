@@ -27,7 +27,7 @@ const Parts = memo(function Parts({ piece, selected, select }: PartsProps) {
   return (
     <section
       aria-label="Parts"
-      className="w-52 shrink-0 contain-content overflow-y-auto bg-g93 pt-3 max-xl:w-44"
+      className="w-52 shrink-0 contain-content relative overflow-y-auto bg-g93 pt-3 max-xl:w-44"
     >
       <h2 className="px-3 pb-1 text-label text-g28">Parts, nearest the eye first</h2>
       <ul>

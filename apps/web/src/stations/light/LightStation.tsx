@@ -64,7 +64,7 @@ export function LightStation() {
       </MapStage>
       <aside
         aria-label="Light and surroundings"
-        className="w-80 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3 max-xl:w-74"
+        className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3 max-xl:w-74"
       >
         <Section rig={rig} change={change} end={end} />
         <LightFields piece={piece} change={change} end={end} />

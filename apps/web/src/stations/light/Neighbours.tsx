@@ -18,14 +18,24 @@ const freshId = (taken: readonly string[]) => {
   return `neighbour-${n}`;
 };
 
+/** A new glow is this large beside the piece, and at least so many mm: seen on what stands near it. */
+const SIZE_SHARE = 0.13;
+const LEAST_SIZE_MM = 4;
+
 /** A glow at the piece's lower right, ready to be moved. */
 export function newNeighbour(piece: Piece, xMm: number, yMm: number): Neighbour {
   return {
     id: freshId(piece.rig.neighbours.map((n) => n.id)),
     name: 'Glow',
-    where: { kind: 'near', xMm, yMm, depthMm: 4, sizeMm: 6 },
+    where: {
+      kind: 'near',
+      xMm,
+      yMm,
+      depthMm: 4,
+      sizeMm: Math.max(LEAST_SIZE_MM, SIZE_SHARE * piece.heightMm),
+    },
     hex: '#f2a63c',
-    strength: 0.6,
+    strength: 1.2,
   };
 }
 
@@ -106,7 +116,7 @@ function OneNeighbour({
       <NumberField
         label="Strength"
         why={whyOf('strength')}
-        unit=""
+        unit="%"
         value={n.strength}
         min={0}
         max={2}

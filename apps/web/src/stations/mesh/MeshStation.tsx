@@ -89,7 +89,10 @@ export function MeshStation() {
           <MeshStart />
         )}
       </section>
-      <aside aria-label="3D file" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
+      <aside
+        aria-label="3D file"
+        className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3"
+      >
         <h1 className="text-lead font-semibold">From a 3D file</h1>
         <FileButton
           label={opened ? 'Another file' : 'Choose a file'}

@@ -266,7 +266,10 @@ export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void;
   const { piece } = usePieceState();
   const under = piece.underlay !== null || piece.sculpts.length > 0;
   return (
-    <aside aria-label="Your miniature" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
+    <aside
+      aria-label="Your miniature"
+      className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3"
+    >
       <p className="text-lead font-semibold">Your miniature</p>
       {under && (
         <Section title="Tap a part on it">

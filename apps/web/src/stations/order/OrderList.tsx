@@ -96,6 +96,19 @@ function PartLine({
   );
 }
 
+/** Whether a layer is ticked on a part that a layer before it is not. */
+function liesOverUndone(
+  layer: OrderLayer,
+  at: number,
+  undone: ReadonlyMap<string, number>,
+  ticking: OrderListProps['ticking'],
+): boolean {
+  const done = new Set(ticking?.ticks.map(stepKey));
+  return layer.parts.some(
+    (s) => (undone.get(s.part) ?? at) < at && done.has(stepKey(idOf(s, ticking?.copy ?? 1))),
+  );
+}
+
 /** The first layer of each part that is not ticked, by its place in the order. */
 function firstUndone(order: readonly OrderLayer[], ticking: OrderListProps['ticking']): Map<string, number> {
   const done = new Set(ticking?.ticks.map(stepKey));
@@ -260,6 +273,9 @@ export function OrderList({
                     <span className="text-label font-semibold">
                       More than this purpose needs: you may stop here.
                     </span>
+                  )}
+                  {!open && liesOverUndone(layer, i, undone, ticking) && (
+                    <span className="text-label font-semibold">Over a step that is not ticked</span>
                   )}
                   {caution && !open && <span className="text-label font-semibold">Take care</span>}
                   <span className="ml-auto text-label text-g38">

@@ -272,7 +272,7 @@ export function OrderStation() {
   };
   return (
     <div className="flex h-full bg-g82">
-      <div className="min-w-0 flex-1 overflow-y-auto">
+      <div className="min-w-0 flex-1 relative overflow-y-auto">
         {order.length === 0 && (
           <p className="p-8 text-g28" role="status">
             {piece.parts.length === 0
@@ -303,18 +303,18 @@ export function OrderStation() {
         )}
         <DoneEarlier ticks={earlier} />
       </div>
-      <aside className="w-80 shrink-0 space-y-4 overflow-y-auto bg-g50 p-4 text-g05">
+      <aside className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g50 p-4 text-g05">
         {/* The lines come before the picture: both would be computed at once. */}
         {lines.length > 0 ? (
           <Thumb
             piece={piece}
-            width={288}
-            height={330}
+            width={272}
+            height={312}
             after={after}
             alt={after ? 'The piece after the chosen step' : 'The finished piece'}
           />
         ) : (
-          <div className="h-[330px] rounded-sm bg-g50" />
+          <div className="h-[312px] rounded-sm bg-g50" />
         )}
         <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
         <EveningFields />

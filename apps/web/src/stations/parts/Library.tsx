@@ -33,7 +33,7 @@ export function Library({ onAdd, full, added }: LibraryProps) {
   const of = (set: boolean) => libraryEntries.filter((i) => i.set === set && ids.has(i.id));
   return (
     <section aria-label="Library" className="flex h-34 shrink-0 bg-g88">
-      <div className="flex w-40 shrink-0 flex-col gap-2 py-2 pl-4">
+      <div className="flex w-40 shrink-0 flex-col gap-2 py-2 pr-2 pl-4">
         <h2 className="text-label text-g28">{full ?? 'Add a part'}</h2>
         <input
           type="search"
@@ -47,7 +47,7 @@ export function Library({ onAdd, full, added }: LibraryProps) {
           {text.trim() === '' ? (added ?? 'What it is, or what it looks like.') : `${ids.size} like that`}
         </p>
       </div>
-      <div className="flex min-w-0 flex-1 items-start gap-6 overflow-x-auto px-4 py-2">
+      <div className="flex min-w-0 flex-1 items-start gap-6 overflow-x-auto overflow-y-hidden px-4 py-2">
         {ids.size === 0 && (
           <p className="max-w-60 pt-6 text-label">
             No form is called that. Words for its shape may find it: {SHAPE_WORDS.join(', ')}.

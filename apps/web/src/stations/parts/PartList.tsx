@@ -37,7 +37,7 @@ const Sections = memo(function Sections({ piece, chosen, choose }: SectionsProps
   const choosePart = useCallback((id: string) => choose({ kind: 'part', id }), [choose]);
   const onPart = chosen?.kind === 'part' ? chosen.id : null;
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto py-2">
+    <div className="min-h-0 flex-1 relative overflow-y-auto py-2">
       {piece.parts.length === 0 && <p className="px-3 py-2 text-label text-g28">No part yet.</p>}
       {sections.map((s) => (
         <div key={s.id ?? '-'} className="pb-1">

@@ -10,7 +10,7 @@ import { TapBar, TapLayer } from '../miniature/TapLayer.js';
 import { useTapTool } from '../miniature/useTapTool.js';
 import { useStation } from '../stationState.js';
 import { edits, FULL } from './edits.js';
-import { chosenParts, partsFor, type Chosen } from '@pale-glint/core';
+import { chosenParts, freePlaceFor, partsFor, type Chosen } from '@pale-glint/core';
 import { addedText } from './added.js';
 import { Library } from './Library.js';
 import type { LibraryEntry } from './library.js';
@@ -105,7 +105,7 @@ export function PartsStation() {
       ? { xMm: 0, yMm: piece.heightMm / 2 }
       : { xMm: (b.left + b.right) / 2, yMm: (b.bottom + b.top) / 2 };
     const parts = partsFor(item, piece);
-    const next = edits.add(store, parts, at, item.set ? item.label : null);
+    const next = edits.add(store, parts, freePlaceFor(piece, parts, at), item.set ? item.label : null);
     if (next) choose(next);
     setAdded(next && addedText(store.get().piece, item));
     setClose(false);

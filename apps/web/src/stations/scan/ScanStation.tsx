@@ -48,7 +48,7 @@ export function ScanStation() {
       <aside
         aria-label="How to set it up"
         tabIndex={0}
-        className="w-64 shrink-0 overflow-y-auto bg-g93 p-4 max-xl:w-52"
+        className="w-64 shrink-0 relative overflow-y-auto bg-g93 p-4 max-xl:w-52"
       >
         <h1 className="pb-3 text-lead font-semibold">Scan under a lamp</h1>
         <SetUp />
@@ -56,7 +56,7 @@ export function ScanStation() {
       <section
         aria-label="Photos"
         tabIndex={0}
-        className="min-w-0 flex-1 space-y-4 overflow-y-auto bg-g50 p-4"
+        className="min-w-0 flex-1 space-y-4 relative overflow-y-auto bg-g50 p-4"
       >
         {photos.length === 0 && <ScanStart />}
         {scan && <ScannedPictures sculpt={scan.sculpt} />}
@@ -75,7 +75,7 @@ export function ScanStation() {
           </>
         )}
       </section>
-      <aside aria-label="Scan" className="w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3">
+      <aside aria-label="Scan" className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3">
         <section aria-label="The photos" className="space-y-2">
           <h2 className="text-label font-semibold">Your photos</h2>
           <FileButton

@@ -136,7 +136,7 @@ export function StepsStation() {
       role="region"
       aria-label="Value steps and mixes"
       tabIndex={0}
-      className="h-full space-y-8 overflow-y-auto bg-g72 px-8 py-6 outline-offset-[-3px]"
+      className="h-full space-y-8 relative overflow-y-auto bg-g72 px-8 py-6 outline-offset-[-3px]"
     >
       {used.map((ladder) => (
         <LadderSection key={ladder.id} ladder={ladder} />

@@ -102,7 +102,7 @@ export function BenchStep({
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   return (
-    <div className="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
+    <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
       <Held piece={piece} part={part} layer={layer} name={names.get(part) ?? part} />
       <div className="space-y-4 max-md:order-first">
         <h1 className="text-3xl leading-tight font-bold md:text-4xl">{layer.title}</h1>
