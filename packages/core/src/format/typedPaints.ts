@@ -48,15 +48,24 @@ const TERMS = [
   ...Object.entries(WORDS),
 ].sort((a, b) => b[0].length - a[0].length);
 
-/** A line without a colour: what stands before a comma is its name, or before the first word for a kind that ends it. */
+/** What protects or thins has no colour of its own to tell. */
+const CLEAR: ReadonlySet<Paint['kind']> = new Set(['varnish', 'medium']);
+const CLEAR_HEX = '#f1f1ef';
+
+/**
+ * A line without a colour: what stands before a comma is its name, else all of it; a word for its kind at its end is read
+ * and stays in the name, since "black" and "black primer" are two pots. What is clear may tell its sheen before.
+ */
 function namedAlone(line: string): { named: string; rest: string } {
   const comma = line.search(/[,;\t]/);
   if (comma > 0) return { named: line.slice(0, comma), rest: line.slice(comma + 1) };
   const lower = line.toLowerCase();
-  const kinds = TERMS.filter(([word, means]) => 'kind' in means && lower.endsWith(` ${word}`));
-  const [kind] = kinds[0] ?? [''];
-  const named = line.slice(0, line.length - kind.length);
-  return { named, rest: kind };
+  const ends = TERMS.find(([word, means]) => 'kind' in means && lower.endsWith(` ${word}`));
+  if (!ends) return { named: line, rest: '' };
+  const [word, means] = ends;
+  const sheen = FINISHES.find((f) => lower.startsWith(`${f} `) || lower.includes(` ${f} `));
+  const clear = 'kind' in means && means.kind !== undefined && CLEAR.has(means.kind);
+  return { named: line, rest: clear && sheen ? `${word} ${sheen}` : word };
 }
 
 /**
@@ -86,13 +95,6 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       .replace(/[\s,;:\t-]+$/, '')
       .replace(/^["']|["']$/g, '')
       .trim();
-    const guess = found ? null : colourOfWords(name);
-    if (!found && !guess)
-      return no(
-        'no colour in it; write # and six hexadecimal digits, for example #3a4550, or plain words such as deep violet',
-      );
-    if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
-    if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
     let rest = ` ${split.rest.toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
     const said: Partial<Paint> = {};
     for (const [word, means] of TERMS) {
@@ -100,13 +102,20 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
       rest = rest.replace(` ${word} `, ' ');
     }
+    const kind = said.kind ?? 'paint';
+    const guess = found ? null : (colourOfWords(name) ?? (CLEAR.has(kind) ? CLEAR_HEX : null));
+    if (!found && !guess)
+      return no(
+        'no colour in it; write # and six hexadecimal digits, for example #3a4550, or plain words such as deep violet',
+      );
+    if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
+    if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
     rest = rest.replace(/ (paint|normal|tint) /g, ' ').trim();
     if (rest !== '') return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen`);
     names.add(name.toLowerCase());
-    const kind = said.kind ?? 'paint';
     const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
-    if (guess) granted.unshift('colour guessed from its name');
+    if (guess && !CLEAR.has(kind)) granted.unshift('colour guessed from its name');
     if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
     return [
       {
@@ -120,7 +129,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
           opacity,
           tint: said.tint ?? 'normal',
           finish: said.finish ?? 'matt',
-          more: guess ? { guessed: 'yes' } : {},
+          more: guess && !CLEAR.has(kind) ? { guessed: 'yes' } : {},
         },
       },
     ];

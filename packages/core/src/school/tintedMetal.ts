@@ -1,20 +1,19 @@
 import { hexToLab } from '../colour/index.js';
 import { stepColour } from './stepColour.js';
 import type { SchoolInput, Pass, School } from './definition.js';
-import { FLAKE, flakeBase } from './flakeParts.js';
+import { FLAKE, flakeBase, flakeLining } from './flakeParts.js';
 import {
   AIRBRUSH,
+  BRUSH,
   dots,
   DRY_MIN,
   edges,
   lastOf,
-  lining,
   midOf,
   pass,
   pickPaint,
   STROKES,
   shadedEdges,
-  top,
   undercoat,
   valueStep,
 } from './parts.js';
@@ -41,6 +40,38 @@ function tint(input: SchoolInput, more: Pick<Pass, 'step' | 'title' | 'over' | '
   });
 }
 
+/** A paint this far from the light that is wanted still is one. */
+const STILL_LIGHT = 30;
+const LIGHTS = { grey: '#b4b8bc', white: '#f5f5f3' } as const;
+
+/** An opaque light in ordinary paint: over a sealed tint flake would show as metal of another colour. */
+function opaque({ paints }: SchoolInput, tone: keyof typeof LIGHTS): Pick<Pass, 'mix' | 'words' | 'waitMin'> {
+  const found =
+    pickPaint(paints, LIGHTS[tone], ['paint'], STILL_LIGHT) ??
+    pickPaint(paints, LIGHTS.white, ['paint'], STILL_LIGHT);
+  return {
+    mix: found ? [{ paint: found.id, parts: 1 }] : [],
+    words: found ? null : `an opaque ${tone}: none is on your shelf`,
+    waitMin: Math.max(DRY_MIN.layer, found?.dryMin ?? 0),
+  };
+}
+
+/** The light shapes on the lightest zone, before their white centres. */
+const lights = (input: SchoolInput): Pass =>
+  pass({
+    role: 'value',
+    step: 'lights',
+    title: 'opaque lights',
+    over: { from: lastOf(input), to: lastOf(input) },
+    ...opaque(input, 'grey'),
+    water: 0.5,
+    coats: { until: 4, most: 3 },
+    tool: BRUSH.point,
+    stroke: STROKES.lift,
+    begin: 'fully dry',
+    why: 'A hard, opaque shape of light: what is transparent all round it looks like colour on metal.',
+  });
+
 export const tintedMetal: School = {
   id: 'tinted-metal',
   label: 'Tinted metal',
@@ -64,7 +95,7 @@ export const tintedMetal: School = {
     return [
       undercoat(input),
       flakeBase(input, spray),
-      ...Array.from({ length: Math.max(0, last - 1) }, (_, i) =>
+      ...Array.from({ length: last }, (_, i) =>
         valueStep(input, i + 1, {
           ...FLAKE,
           ...spray,
@@ -82,7 +113,7 @@ export const tintedMetal: School = {
       tint(input, {
         step: 'tint-2',
         title: 'second tint, in the shade',
-        over: { from: 0, to: mid },
+        over: { from: 0, to: Math.max(0, mid - 1) },
         waitMin: 2 * DRY_MIN.tint,
         why: 'A second pass deepens the shade. Overnight before varnish is best.',
       }),
@@ -102,11 +133,11 @@ export const tintedMetal: School = {
         waitMin: Math.max(DRY_MIN.varnish, seal?.dryMin ?? 0),
         why: 'Unsealed tint bleeds into whatever is painted over it.',
       }),
-      lining(input),
-      shadedEdges(input),
-      edges(input),
-      top(input, { coats: { until: 4, most: 3 } }),
-      dots(input),
+      lights(input),
+      flakeLining(input),
+      shadedEdges(input, { ...opaque(input, 'grey'), water: 1.5 }),
+      edges(input, opaque(input, 'grey')),
+      dots(input, opaque(input, 'white')),
     ];
   },
 };

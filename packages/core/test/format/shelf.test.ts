@@ -244,7 +244,19 @@ describe('colours by name', () => {
   });
 
   test('words for its kind end a name or follow a comma; a name that is no colour says what is accepted', () => {
-    expect(typed('deep violet ink')[0]).toMatchObject({ name: 'deep violet', kind: 'ink' });
+    expect(typed('deep violet ink')[0]).toMatchObject({ name: 'deep violet ink', kind: 'ink' });
+    // Two pots of one colour stay two.
+    expect(typed('black\nblack primer').map((p) => [p!.name, p!.kind])).toEqual([
+      ['black', 'paint'],
+      ['black primer', 'primer'],
+    ]);
+    // What is clear needs no colour, and tells its sheen.
+    expect(typed('satin varnish')[0]).toMatchObject({
+      name: 'satin varnish',
+      kind: 'varnish',
+      finish: 'satin',
+    });
+    expect(typed('medium thinner')[0] ?? null).toBeNull();
     expect(typed('warm brown, wash')[0]).toMatchObject({ name: 'warm brown', kind: 'wash' });
     const [line] = readTypedPaints('frobnicate');
     expect(line.paint).toBeNull();

@@ -4,6 +4,7 @@ import {
   coldSteel,
   colourOfWords,
   colouredMetal,
+  deg,
   deltaE,
   hexToLab,
   hueWord,
@@ -17,6 +18,7 @@ import {
   paintsById,
   readPiece,
   searchMixesForLadder,
+  seededRandom,
   stepLab,
   stepShares,
   towline,
@@ -282,6 +284,48 @@ describe('mixes as a painter would make them', () => {
     expect(paintsOf[5]).toContain('pale-yellow');
     expect(paintsOf.flat()).not.toContain('blue-green');
     expect(reading.metal.id).toBe('gold');
+  });
+
+  test('over 200 random shelves: every step keeps to its metal’s hues, or it is said what is lacking', () => {
+    const words = [
+      'red',
+      'orange',
+      'yellow',
+      'green',
+      'blue',
+      'violet',
+      'brown',
+      'grey',
+      'ochre',
+      'teal',
+      'pink',
+    ];
+    const tones = ['', 'pale ', 'dark ', 'dull ', 'strong '];
+    const random = seededRandom(11);
+    const draw = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+    for (let i = 0; i < 200; i++) {
+      const names = new Set(['black', 'white']);
+      while (names.size < 7) names.add(`${draw(tones)}${draw(words)}`);
+      const metal = draw(metals);
+      const asked = ladderFromSpec(coldSteel, { metal, steps: 5, crowd: 0 });
+      const free = asked.steps.map((s) => ({
+        ...s,
+        mix: [{ paint: 'black', parts: 1 }],
+        settled: 'no' as const,
+      }));
+      const shelf = named([...names]);
+      const found = searchMixesForLadder({ ...asked, steps: free }, shelf, null, { mostDrops: 4, keep: 60 });
+      if (!found) continue;
+      const ids = new Set(shelf.map((p) => p.id));
+      for (const s of found.ladder.steps) for (const m of s.mix) expect(ids).toContain(m.paint);
+      const [from, to] = metal.avoids ?? [0, 0];
+      const outside = found.steps.filter(({ lab }) => {
+        const hue = (deg(Math.atan2(lab.b, lab.a)) + 360) % 360;
+        return Math.hypot(lab.a, lab.b) > 14 && hue > from + 5 && hue < to - 5;
+      });
+      // A mix outside the band is far off its aim, or what the ladder lacks is named.
+      for (const s of outside) expect(found.reading.add !== null || deltaE(s.lab, s.target) > 5).toBe(true);
+    }
   });
 
   test('a strong paint is a single part of many: light greys are mixed from black and white alone', () => {

@@ -134,7 +134,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { order } = useStation();
   const { metal, colours, reading } = useReading(piece, ladder);
   const edits = useLadderEdits(piece, ladder, metal ?? reading.metal);
-  const { searching, offer, refused, put } = edits;
+  const { searching, offer, told, put } = edits;
   const { paints, out } = edits.known;
   const mine = order.filter(
     (l) => l.ladder === ladder.id || (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
@@ -163,7 +163,12 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
       />
       <NotOnShelf ladder={ladder} flake={flake} edits={edits} />
-      {refused && <Alert className="mb-3 px-3 py-2">{refused}</Alert>}
+      {told?.refused && <Alert className="mb-3 px-3 py-2">{told.text}</Alert>}
+      {told && !told.refused && (
+        <p role="status" className="mb-3 bg-g88 px-3 py-2 text-label">
+          {told.text}
+        </p>
+      )}
       <div className="pt-6">
         <LadderColumns
           ladder={ladder}

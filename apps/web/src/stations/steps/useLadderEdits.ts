@@ -60,7 +60,8 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
   const searching = useMixSearch();
   const halves = useMixSearch();
   const [offer, setOffer] = useState<Offer | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
+  /** Why an approach could not be chosen, or what its choice brought along. */
+  const [told, setTold] = useState<{ readonly text: string; readonly refused: boolean } | null>(null);
 
   const put = (next: Ladder) => store.change((d) => void Object.assign(d, withLadder(d, next, paints)));
   const offerFound = (found: LadderSearchResult | null, metal: Metal) =>
@@ -71,26 +72,29 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
         label: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, metal)}`,
       },
     );
+  /** An approach is taken at once; what it did is told, and one step of undo takes it back. */
   const chooseSchool = (id: SchoolId) => {
-    setRefused(null);
+    setTold(null);
     setOffer(null);
     const { label } = schools[id];
     const change = changeSchool(ladder, id, meant, known);
     if (change.kind === 'ready') put(change.ladder);
     else if (change.kind === 'search')
-      void searching.search('ladder', { ladder: change.ladder, paints, out, only: null }, (found) =>
-        offerFound(found, meant),
-      );
-    else if (change.kind === 'flakes')
-      setOffer({
-        ladder: change.ladder,
-        steps: null,
-        label: `${label} in ${change.ladder.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
+      void searching.search('ladder', { ladder: change.ladder, paints, out, only: null }, (found) => {
+        put(found.ladder);
+        setTold({ text: `${label}: ${foundText(found, meant)}`, refused: false });
       });
-    else
-      setRefused(
-        `${label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
-      );
+    else if (change.kind === 'flakes') {
+      put(change.ladder);
+      setTold({
+        text: `${label} in ${change.ladder.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
+        refused: false,
+      });
+    } else
+      setTold({
+        text: `${label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
+        refused: true,
+      });
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) =>
@@ -117,7 +121,7 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     shelfFailed: query.isError,
     searching,
     offer,
-    refused,
+    told,
     put,
     offerFound,
     chooseSchool,
