@@ -10,6 +10,7 @@ import {
   lining,
   midOf,
   shadedEdges,
+  surroundings,
   top,
   undercoat,
   valueStep,
@@ -27,7 +28,7 @@ export const glossBlackSchool: School = {
   texture: false,
   stop: {
     table: 'dark grey shapes on half of it, pale edges, a thin black filter',
-    display: 'all steps, the closing glaze, lights sharpened',
+    display: 'all steps, the closing glaze, lights sharpened, the colours of ground and sky',
     competition: 'reflections of the surroundings drawn as shapes of their own',
   },
   passes: (input) => {
@@ -68,6 +69,7 @@ export const glossBlackSchool: School = {
         begin: 'fully dry',
         why: 'The jump from black to white is what shines.',
       }),
+      surroundings(),
       lining(input),
       shadedEdges(input),
       edges(input),
