@@ -39,7 +39,7 @@ const PER_DROP_BEYOND = 0.03;
 const MOST_STRONG = 24;
 /** Parts beside a single one of a strong paint: of one other, or of two others each. */
 const BESIDE_ONE = [8, 10, 12, 15, 19, 23] as const;
-const BESIDE_TWO = [4, 5, 6, 8, 11] as const;
+const BESIDE_TWO = [5, 8, 11] as const;
 const PER_MUD = 0.04;
 /** White bleaches: what a mix of white alone would cost a unit of chroma that its target has above a little. */
 const PER_BLEACH = 0.09;

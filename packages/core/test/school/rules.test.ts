@@ -9,7 +9,9 @@ import {
   sluiceWarden,
   type Ladder,
   type OrderLayer,
+  withRecipeChange,
   type OrderRuleId,
+  type PassRef,
   type PartSheet,
   type Piece,
   type SchoolId,
@@ -134,6 +136,48 @@ describe('rules of order', () => {
       expect(plant(order)[mine.at].title).toBe(mine.title);
     },
   );
+});
+
+describe('what a painter’s own recipe breaks', () => {
+  type Change = Parameters<typeof withRecipeChange>[1];
+  const own = (plan: Plan, ...changes: Change[]) => {
+    const [ladder] = plan.piece.ladders;
+    const mine = changes.reduce((l, c) => withRecipeChange(l, c), ladder);
+    const piece = { ...plan.piece, ladders: [mine] };
+    const sheets = new Map<string, PartSheet>(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+    return orderFindings(paintingOrder(piece, sheets), piece).map((f) => f.id);
+  };
+  const move = (role: PassRef['role'], step: string, before: PassRef | null): Change => ({
+    kind: 'move',
+    pass: { role, step },
+    before,
+  });
+  const change = (role: PassRef['role'], step: string, over: { water?: number; coats?: number }): Change => ({
+    kind: 'change',
+    pass: { role, step },
+    title: null,
+    mix: null,
+    water: null,
+    coats: null,
+    ...over,
+  });
+  const EDGES: PassRef = { role: 'edges', step: 'edges' };
+  const BREACHES: readonly [OrderRuleId, Plan, Change][] = [
+    ['form-over-lines', washed, move('lining', 'lining', { role: 'value', step: 'i2' })],
+    ['glaze-over-edges', painted, move('smoothing', 'smoothing', { role: 'glints', step: 'glints' })],
+    ['after-dots', painted, move('glints', 'glints', EDGES)],
+    ['reflections-after-white', painted, move('value', 's7', { role: 'tint', step: 'tint' })],
+    ['bounce-before-form', painted, move('bounce', 'bounce', { role: 'value', step: 's3' })],
+    ['wash-kills-shine', washed, move('wash', 'wash', EDGES)],
+    ['unsealed-tint', tinted, { kind: 'leave-out', pass: { role: 'varnish', step: 'seal' } }],
+    ['airbrush-after-brush', tinted, move('edges', 'edges', { role: 'glaze', step: 'tint-1' })],
+    ['white-worked', painted, change('value', 's7', { coats: 6 })],
+  ];
+
+  test.each(BREACHES)('%s is named', (id, plan, breach) => {
+    expect(own(plan)).not.toContain(id);
+    expect(own(plan, breach)).toContain(id);
+  });
 });
 
 test('an undercoat that is wanted is named, from the paints at hand', () => {
