@@ -25,28 +25,39 @@ const UNREACHABLE: ReadonlySet<string> = new Set([
 ]);
 const BROKEN = /Connection terminated|Client has encountered a connection error/;
 
-/** Whether the database could not be asked at all. */
-function isAway(error: unknown): boolean {
-  for (let e = error, depth = 0; e instanceof Error && depth < 4; e = e.cause, depth++) {
-    const { code } = e as NodeJS.ErrnoException;
-    if (UNREACHABLE.has(code ?? '') || BROKEN.test(e.message)) return true;
-  }
-  return AWAY.test(sqlState(error) ?? '');
+/** Errors of the database arrive wrapped, this deep at most. */
+const DEPTH = 4;
+
+interface Wrapped {
+  readonly message: string;
+  readonly code?: unknown;
+  readonly cause?: unknown;
+}
+const isWrapped = (e: unknown): e is Wrapped =>
+  typeof e === 'object' && e !== null && typeof (e as { message?: unknown }).message === 'string';
+
+/** An error and what caused it, outermost first. */
+function causesOf(error: unknown): Wrapped[] {
+  const all: Wrapped[] = [];
+  for (let e = error; isWrapped(e) && all.length < DEPTH; e = e.cause) all.push(e);
+  return all;
 }
 
-/** SQL state of a database error, which arrives wrapped. */
-function sqlState(error: unknown): string | undefined {
-  for (let e = error, depth = 0; e instanceof Error && depth < 4; e = e.cause, depth++) {
-    const code = (e as Error & { code?: unknown }).code;
-    if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code;
-  }
-  return undefined;
-}
+/** Whether the database could not be asked at all. */
+const isAway = (error: unknown): boolean =>
+  causesOf(error).some((e) => UNREACHABLE.has(String(e.code ?? '')) || BROKEN.test(e.message)) ||
+  AWAY.test(sqlState(error) ?? '');
+
+/** SQL state of a database error. */
+const sqlState = (error: unknown): string | undefined =>
+  causesOf(error)
+    .map((e) => e.code)
+    .find((code): code is string => typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code));
 
 /** A failed query without its text and parameters; null for any other error. */
 function withoutContents(error: Error): string | null {
   if (!error.message.startsWith('Failed query')) return null;
-  const cause = error.cause instanceof Error ? error.cause.message : 'no reason told';
+  const cause = causesOf(error)[1]?.message ?? 'no reason told';
   return `a query failed: ${cause} (${sqlState(error) ?? 'no state'})`;
 }
 
