@@ -1,5 +1,6 @@
 import { RefusedInput, problemText } from '@pale-glint/core';
 import { Command, CommanderError } from 'commander';
+import { backupCommands } from './commands/backup.js';
 import { colourCommands } from './commands/colour.js';
 import { editCommands } from './commands/edit.js';
 import { miniatureCommands } from './commands/miniature.js';
@@ -28,6 +29,7 @@ export async function runGlint(args: readonly string[]): Promise<number> {
   editCommands(program);
   miniatureCommands(program);
   colourCommands(program);
+  backupCommands(program);
   try {
     await program.parseAsync(args, { from: 'user' });
     return DONE;

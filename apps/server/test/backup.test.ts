@@ -1,4 +1,8 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import {
   brassHeron,
   lockKeepersArm,
@@ -115,4 +119,30 @@ describe('everything as one file', () => {
     await put(to, '/api/backup/restore?mode=sideways', backup).expect(400);
     expect((await zip(to)).body.equals(before)).toBe(true);
   });
+});
+
+test('the command line takes everything from a running server and brings it back into another', async () => {
+  const { runGlint } = await import('../../cli/src/program.js');
+  const [from, to] = [await startServer(), await startServer()];
+  const address = ({ app }: TestServer) =>
+    `http://127.0.0.1:${(app.getHttpServer().address() as AddressInfo).port}`;
+  const file = join(mkdtempSync(join(tmpdir(), 'glint-backup-')), 'all.zip');
+  const quiet = [process.stdout, process.stderr].map((s) => jest.spyOn(s, 'write').mockReturnValue(true));
+  try {
+    expect(await runGlint(['backup', file, '--address', address(from)])).toBe(0);
+    // What is there already is not written over.
+    expect(await runGlint(['backup', file, '--address', address(from)])).toBe(2);
+    await to.http.delete(`/api/pieces/${sluiceWarden.id}`).expect(204);
+    expect(await runGlint(['restore', file, '--address', address(to)])).toBe(0);
+    await to.http.get(`/api/pieces/${sluiceWarden.id}`).expect(404);
+    expect(await runGlint(['restore', file, '--address', address(to), '--mode', 'replace'])).toBe(0);
+    expect(await text(to, sluiceWarden.id)).toBe(await text(from, sluiceWarden.id));
+    expect(await runGlint(['restore', file, '--address', address(to), '--mode', 'wipe'])).toBe(2);
+    expect(await runGlint(['backup', `${file}2`, '--address', 'http://127.0.0.1:9'])).toBe(2);
+  } finally {
+    quiet.forEach((q) => q.mockRestore());
+    await from.close();
+    await to.close();
+    rmSync(file, { force: true });
+  }
 });

@@ -157,7 +157,7 @@ export class BackupService implements OnApplicationBootstrap {
       const newest = this.copies().at(-1);
       // The same content gives the same bytes.
       if (newest && readFileSync(join(this.folder(), newest)).equals(bytes)) return;
-      writeDurably(join(this.folder(), backupName()), bytes);
+      await writeDurably(join(this.folder(), backupName()), bytes);
       for (const old of this.copies().slice(0, -DAYS)) rmSync(join(this.folder(), old), { force: true });
     } catch (error) {
       this.log.warn(`The day's copy was not made: ${error instanceof Error ? error.message : String(error)}`);

@@ -20,8 +20,8 @@ export class BlobFiles {
     return join(this.folder, hash);
   }
 
-  write(hash: string, bytes: Uint8Array): void {
-    writeDurably(this.path(hash), bytes);
+  write(hash: string, bytes: Uint8Array): Promise<void> {
+    return writeDurably(this.path(hash), bytes);
   }
 
   /** The bytes; null where the file is not there. */

@@ -1,4 +1,4 @@
-import { closeSync, fsyncSync, openSync, readdirSync, renameSync, writeSync } from 'node:fs';
+import { closeSync, fsyncSync, openSync, readdirSync, renameSync } from 'node:fs';
 import { open, readdir } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
@@ -41,15 +41,15 @@ export async function pushTree(folder: string): Promise<void> {
 
 let count = 0;
 
-/** Writes a file so that after a power cut it is there whole, or as it was before. */
-export function writeDurably(path: string, bytes: Uint8Array): void {
+/** Writes a file so that after a power cut it is there whole, or as it was before. Others are served meanwhile. */
+export async function writeDurably(path: string, bytes: Uint8Array): Promise<void> {
   const beside = `${path}.${process.pid}-${++count}.part`;
-  const file = openSync(beside, 'w');
+  const file = await open(beside, 'w');
   try {
-    for (let at = 0; at < bytes.length;) at += writeSync(file, bytes, at);
-    fsyncSync(file);
+    await file.writeFile(bytes);
+    await file.sync();
   } finally {
-    closeSync(file);
+    await file.close();
   }
   renameSync(beside, path);
   pushFolder(dirname(path));

@@ -14,12 +14,15 @@ import { Dialog } from '../ui/Dialog.js';
 import { Failing, Loading } from '../ui/states.js';
 import { Thumb } from '../map/Thumb.js';
 import { TILES } from './tiles.js';
+import { useNear } from './useNear.js';
 
 const dayOf = (iso: string) =>
   new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
 
 function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
+  const { element, near } = useNear<HTMLElement>();
   const query = useQuery({
+    enabled: near,
     queryKey: [...keys.pieces, line.id, line.version],
     queryFn: () => api.piece(line.id),
     staleTime: Infinity,
@@ -30,7 +33,11 @@ function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
   const piece: Piece | undefined = query.data?.piece;
   const [w, h] = large ? [430, 560] : [272, 300];
   return (
-    <article className="group relative w-fit bg-g50" style={{ width: w }}>
+    <article
+      ref={element}
+      className="group relative w-fit bg-g50"
+      style={{ width: w, contentVisibility: 'auto', containIntrinsicSize: `${w}px ${h + 74}px` }}
+    >
       <Link to={`/pieces/${line.id}/glint`} className="block">
         {piece && piece.parts.length > 0 ? (
           <Thumb piece={piece} width={w} height={h} />
@@ -108,11 +115,17 @@ function OnePartDoor() {
   );
 }
 
+/** From so many pieces on they are looked for by name. */
+const MANY = 12;
+
 /** The pieces, and the quick door to a single part. */
 export function FirstPage() {
   const navigate = useNavigate();
   useCommands({ help: () => void navigate('/keys') });
   const query = useQuery({ queryKey: keys.pieces, queryFn: api.pieces });
+  const [wanted, setWanted] = useState('');
+  const all = query.data ?? [];
+  const found = all.filter((p) => p.name.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <div className="flex h-full flex-col bg-g28">
       <header className="flex items-end gap-6 bg-g05 px-8 pt-6 pb-5 text-g98">
@@ -147,14 +160,31 @@ export function FirstPage() {
             No pieces yet. Begin a new one, take just one part, a blade or a knee, or bring in a piece file.
           </p>
         )}
+        {all.length > MANY && (
+          <p className="mb-6 flex w-fit items-baseline gap-3 bg-g96 px-4 py-2 text-label">
+            <label htmlFor="find-piece" className="font-semibold">
+              Find a piece
+            </label>
+            <input
+              id="find-piece"
+              type="search"
+              className="w-56 bg-g98 px-2 py-1 ring-1 ring-g62"
+              value={wanted}
+              onChange={(e) => setWanted(e.target.value)}
+            />
+            <span role="status">
+              {wanted.trim() === '' ? `${all.length} pieces` : `${found.length} of ${all.length} pieces`}
+            </span>
+          </p>
+        )}
         <div className="flex items-start gap-6">
-          {query.data?.slice(0, 1).map((line) => (
+          {found.slice(0, 1).map((line) => (
             <PieceCard key={line.id} line={line} large />
           ))}
           <div className="flex min-w-0 flex-1 flex-col gap-6">
             <OnePartDoor />
             <div className="flex flex-wrap items-start gap-6">
-              {query.data?.slice(1).map((line) => (
+              {found.slice(1).map((line) => (
                 <PieceCard key={line.id} line={line} large={false} />
               ))}
             </div>
