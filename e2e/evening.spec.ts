@@ -146,6 +146,54 @@ test('the table as a page: opened from disk with no server, painted, and its tic
   await expect.poll(async () => (await ticksOn(server)).length).toBe(count);
 });
 
+test('a phone scans a code, paints at the table, its ticks arrive as they are made; it ends with one press', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await toOrder(page, server);
+  await page.getByRole('button', { name: 'Show a code' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Scan this with your phone' });
+  await expect(dialog.getByRole('img').first()).toBeVisible({ timeout: 200_000 });
+  await expect(dialog).toContainText('not encrypted');
+  const address = (
+    await dialog
+      .getByText(/^http:/)
+      .first()
+      .innerText()
+  ).replace(/\/\/[^:/]+/, '//127.0.0.1');
+  await dialog.getByRole('button', { name: 'It is open on the phone' }).click();
+
+  const pocket = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await pocket.newPage();
+  const faults: string[] = [];
+  phone.on('pageerror', (e) => faults.push(e.message));
+  await phone.goto(address);
+  await expect(phone.getByRole('heading')).toHaveText('Undercoat for cold steel');
+  await expect(phone.getByRole('status')).toHaveText('All is on the computer.');
+  // The key is gone from the address, and opens nothing any more.
+  expect(phone.url()).not.toContain('#');
+  await phone.getByRole('button', { name: 'Done', exact: true }).tap();
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(0);
+  const first = (await ticksOn(server)).length;
+  await phone.getByRole('button', { name: 'Done', exact: true }).tap();
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThanOrEqual(first);
+  // Taken back on the phone, it is unticked on the computer.
+  await phone.getByRole('button', { name: 'Back', exact: true }).tap();
+  await phone.getByRole('button', { name: 'Back', exact: true }).tap();
+  await expect.poll(async () => (await ticksOn(server)).length).toBe(0);
+  await phone.getByRole('button', { name: 'Done', exact: true }).tap();
+  await expect.poll(async () => (await ticksOn(server)).length).toBe(first);
+
+  await expect(page.getByText(/^1 phone at the table/)).toBeVisible();
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByText(/no phone reaches it/)).toBeVisible();
+  await phone.getByRole('button', { name: 'Done', exact: true }).tap();
+  await expect(phone.getByRole('status')).toContainText('does not answer');
+  expect(faults).toEqual([]);
+  await pocket.close();
+});
+
 test('everything leaves as one file, and comes back after a look at what it would change', async ({
   page,
   server,

@@ -13,6 +13,7 @@ import { openDatabase } from './database/open.js';
 import { FailuresFilter } from './http/failures.filter.js';
 import { needRoom } from './http/room.js';
 import { guardHosts } from './http/guardHosts.js';
+import { MOST_PAGE_BYTES } from './pairing/pairing.service.js';
 import { refusedFields } from './http/refusals.js';
 import { servePages } from './http/servePages.js';
 
@@ -21,6 +22,7 @@ const PIECE_ADDRESS = /^\/api\/pieces(\/[^/]+)?$/;
 const BLOB_ADDRESS = /^\/api\/blobs$/;
 const SHELF_ADDRESS = /^\/api\/shelf$/;
 const BACKUP_ADDRESS = /^\/api\/backup\/(restore|preview)$/;
+const PAIRING_ADDRESS = /^\/api\/pieces\/[^/]+\/pairing$/;
 const SMALL_BODY = 64 * 1024;
 
 /** The whole server, ready to listen. */
@@ -43,6 +45,7 @@ export async function createApp(
   app.use(SHELF_ADDRESS, express.text({ type: () => true, limit: MOST_SHELF_BYTES }));
   app.use(BLOB_ADDRESS, express.raw({ type: () => true, limit: MOST_PHOTO_BYTES }));
   app.use(BACKUP_ADDRESS, express.raw({ type: () => true, limit: MOST_BACKUP_BYTES }));
+  app.use(PAIRING_ADDRESS, express.text({ type: 'text/html', limit: MOST_PAGE_BYTES }));
   app.use('/api', express.json({ limit: SMALL_BODY }));
   app.useGlobalFilters(new FailuresFilter());
   app.useGlobalPipes(

@@ -23,13 +23,15 @@ export interface Config {
   readonly keepsCopies: boolean;
   /** Whether the description of the addresses is served. */
   readonly describesApi: boolean;
+  /** Where a phone reaches the table while it is paired; 0 for any free port. */
+  readonly phonePort: number;
 }
 
-function portFrom(text: string | undefined): number {
-  if (text === undefined || text === '') return 4870;
+function portFrom(name: string, text: string | undefined, usual: number): number {
+  if (text === undefined || text === '') return usual;
   const port = Number(text);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
-    throw new RangeError(`PALE_GLINT_PORT held "${text}"; accepted: a port from 0 to 65535`);
+    throw new RangeError(`${name} held "${text}"; accepted: a port from 0 to 65535`);
   return port;
 }
 
@@ -48,7 +50,7 @@ function hostFrom(text: string | undefined, open: string | undefined): string {
 export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
   return {
     host: hostFrom(env['PALE_GLINT_HOST'], env['PALE_GLINT_OPEN_TO_ALL']),
-    port: portFrom(env['PALE_GLINT_PORT']),
+    port: portFrom('PALE_GLINT_PORT', env['PALE_GLINT_PORT'], 4870),
     dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(ROOT, 'data')),
     moreHosts: (env['PALE_GLINT_HOSTS'] ?? '')
       .split(',')
@@ -59,5 +61,6 @@ export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
     drawsPictures: env['PALE_GLINT_PICTURES'] !== 'off',
     keepsCopies: env['PALE_GLINT_COPIES'] !== 'off',
     describesApi: env['PALE_GLINT_API_DOCS'] === 'on',
+    phonePort: portFrom('PALE_GLINT_PHONE_PORT', env['PALE_GLINT_PHONE_PORT'], 0),
   };
 }

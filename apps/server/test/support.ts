@@ -34,6 +34,7 @@ export async function startServer(
     drawsPictures: false,
     keepsCopies: false,
     describesApi: false,
+    phonePort: 0,
     ...over,
   };
   const app = await createApp(config, { end: notHere, quiet: true });

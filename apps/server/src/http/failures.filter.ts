@@ -5,7 +5,7 @@ import type { Request, Response } from 'express';
 import { Refused } from './refusals.js';
 import { NO_ROOM_SAYS } from './room.js';
 
-interface Failure {
+export interface Failure {
   status: number;
   body: Record<string, unknown>;
 }
@@ -73,7 +73,8 @@ export class FailuresFilter implements ExceptionFilter {
     if (!response.headersSent) response.status(status).json(body);
   }
 
-  private failureOf(error: unknown, request: Request): Failure {
+  /** The status and the sentence that a failure leaves with. */
+  failureOf(error: unknown, request: Request): Failure {
     if (error instanceof RefusedInput) return this.failureOf(new Refused(error.problems), request);
     if (error instanceof HttpException) {
       const body = error.getResponse();

@@ -22,12 +22,17 @@ export class Unreachable extends Error {
 const LONGEST_WAIT_MS = 15000;
 
 /** Asks the server; answers with its JSON. Throws Refusal or Unreachable, nothing else. */
-export async function ask<T>(method: string, address: string, body?: string): Promise<T> {
+export async function ask<T>(
+  method: string,
+  address: string,
+  body?: string,
+  type = 'application/json',
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(address, {
       method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      headers: body === undefined ? {} : { 'content-type': type },
       body,
       signal: AbortSignal.timeout(LONGEST_WAIT_MS),
     });

@@ -22,9 +22,10 @@ export function TakeAlong({
   const take = async () => {
     setBusy(true);
     try {
-      const text = await benchFile(piece, order, schedule, (share) =>
-        setSaid(`Painting the pictures, ${Math.round(100 * share)} %`),
-      );
+      const text = await benchFile(piece, order, schedule, {
+        live: false,
+        tell: (share) => setSaid(`Painting the pictures, ${Math.round(100 * share)} %`),
+      });
       saveFile(fileName(piece.name, '-table.html'), [text], 'text/html');
       setSaid('Open it on a phone or tablet; it needs no network. Its ticks come back as a file.');
     } catch (error) {

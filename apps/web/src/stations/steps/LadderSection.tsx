@@ -68,6 +68,17 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
   );
 }
 
+/** What the choice of an approach brought along, or why it could not be made. */
+function Told({ told }: Pick<LadderEdits, 'told'>) {
+  if (!told) return null;
+  if (told.refused) return <Alert className="mb-3 px-3 py-2">{told.text}</Alert>;
+  return (
+    <p role="status" className="mb-3 bg-g88 px-3 py-2 text-label">
+      {told.text}
+    </p>
+  );
+}
+
 /** What a pass may be laid with. */
 const PASS_KINDS: ReadonlySet<Paint['kind']> = new Set([
   'paint',
@@ -163,12 +174,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
       />
       <NotOnShelf ladder={ladder} flake={flake} edits={edits} />
-      {told?.refused && <Alert className="mb-3 px-3 py-2">{told.text}</Alert>}
-      {told && !told.refused && (
-        <p role="status" className="mb-3 bg-g88 px-3 py-2 text-label">
-          {told.text}
-        </p>
-      )}
+      <Told told={told} />
       <div className="pt-6">
         <LadderColumns
           ladder={ladder}

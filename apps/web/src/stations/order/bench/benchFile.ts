@@ -44,7 +44,7 @@ async function dataOf(
   order: readonly OrderLayer[],
   schedule: Schedule,
   tell: (share: number) => void,
-): Promise<BenchFileData> {
+): Promise<Omit<BenchFileData, 'live'>> {
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   const paints = new Map(piece.paints.map((p) => [p.id, p]));
   const items = itemsOf(schedule, order);
@@ -96,17 +96,27 @@ const inScript = (data: unknown) =>
     .replace(/</g, '\\u003c')
     .replace(/[\u2028\u2029]/g, '');
 
-/** The evening as one page that needs neither server nor network: steps, pictures, timers; its ticks come back as a file. */
+export interface BenchFileOptions {
+  /** Told how far it is, 0..1. */
+  readonly tell: (share: number) => void;
+  /** Whether the page is served to a phone, and sends its ticks as they are made. */
+  readonly live: boolean;
+}
+
+/**
+ * The evening as one page: steps, pictures, timers. By itself it needs neither server nor network, and its ticks come back
+ * as a file; served to a phone it sends them.
+ */
 export async function benchFile(
   piece: Piece,
   order: readonly OrderLayer[],
   schedule: Schedule,
-  tell: (share: number) => void,
+  { tell, live }: BenchFileOptions,
 ): Promise<string> {
-  const data = await dataOf(piece, order, schedule, tell);
+  const data = { ...(await dataOf(piece, order, schedule, tell)), live };
   const title = piece.name.replace(/[<&>]/g, ' ');
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'${live ? "; connect-src 'self'" : ''}">
 <title>${title}, at the table</title>
 <style>
 *{box-sizing:border-box}body{margin:0;background:#1b1b1b;color:#f9f9f9;font:22px/1.35 system-ui,sans-serif}
@@ -117,7 +127,7 @@ button{flex:1 1 7rem;min-height:56px;border:0;font:600 20px system-ui,sans-serif
 button.main{background:#f9f9f9;color:#111}ul{list-style:none;padding:0;margin:.4em 0}li{padding:.25em 0;border-bottom:1px solid #424242}
 i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid #f9f9f9;margin-right:8px;vertical-align:-2px}
 .dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
-.care{border-left:4px solid #fff3c4;padding-left:10px}
+.sent{opacity:.75;font-size:18px}.care{border-left:4px solid #fff3c4;padding-left:10px}
 </style></head><body><main></main><footer></footer>
 <script>new (${BenchFilePage.toString()})(${inScript(data)})</script></body></html>`;
 }

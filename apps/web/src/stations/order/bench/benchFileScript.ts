@@ -26,6 +26,8 @@ export interface BenchFileData {
   readonly piece: string;
   readonly name: string;
   readonly copies: number;
+  /** Whether ticks are sent as they are made. */
+  readonly live: boolean;
   readonly items: readonly {
     readonly layer: string;
     readonly coat: number;
@@ -46,7 +48,12 @@ interface BenchFileState {
     readonly ticks: number;
     readonly timers: number;
   }[];
+  /** How many of the ticks the computer has, and steps that it still has to untick. */
+  readonly sent: number;
+  readonly undone: readonly StepId[];
 }
+
+type StepId = Pick<Tick, 'part' | 'step' | 'role' | 'copy'>;
 
 /**
  * The page of a bench file. The class is written into the file as text and runs there alone: it names nothing outside
@@ -56,7 +63,19 @@ export class BenchFilePage {
   private readonly key: string;
   private readonly main = document.querySelector('main')!;
   private readonly footer = document.querySelector('footer')!;
-  private state: BenchFileState = { at: 0, figure: 0, timers: [], ticks: [], done: [] };
+  private state: BenchFileState = {
+    at: 0,
+    figure: 0,
+    timers: [],
+    ticks: [],
+    done: [],
+    sent: 0,
+    undone: [],
+  };
+  /** What the computer and other phones have ticked. */
+  private held = new Set<string>();
+  private sending = false;
+  private reached = true;
 
   constructor(private readonly data: BenchFileData) {
     this.key = `pale-glint/bench-file/${data.piece}`;
@@ -69,15 +88,105 @@ export class BenchFilePage {
     addEventListener('keydown', (e) => this.onKey(e));
     setInterval(() => this.drawTimers(), 1000);
     this.draw();
+    if (data.live) {
+      void this.sync();
+      setInterval(() => void this.sync(), 5000);
+    }
   }
 
-  private put(state: BenchFileState): void {
+  private idOf({ part, step, role, copy }: StepId): StepId {
+    return { part, step, role, copy };
+  }
+
+  private keyOf({ part, step, role, copy }: StepId): string {
+    return [part, step, role, copy].join('/');
+  }
+
+  private async ask(method: string, address: string, body?: unknown): Promise<{ ticks: Tick[] }> {
+    const response = await fetch(address, {
+      method,
+      ...(body !== undefined && {
+        body: JSON.stringify(body),
+        headers: { 'content-type': 'application/json' },
+      }),
+    });
+    if (!response.ok) throw new Error(String(response.status));
+    return (await response.json()) as { ticks: Tick[] };
+  }
+
+  /** Sends what is not sent yet, and learns what others ticked; what cannot be sent waits here. */
+  private async sync(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    const MOST = 100;
+    try {
+      while (this.state.undone.length > 0) {
+        const steps = this.state.undone.slice(0, MOST);
+        await this.ask('POST', '/ticks/undone', { steps });
+        this.keep({ ...this.state, undone: this.state.undone.slice(steps.length) });
+      }
+      while (this.state.sent < this.state.ticks.length) {
+        const ticks = this.state.ticks.slice(this.state.sent, this.state.sent + MOST);
+        await this.ask('PUT', '/ticks', { ticks });
+        // Taken back while they were on their way: the computer has them now, and unticks them.
+        const gone = ticks.filter((t) => !this.state.ticks.includes(t));
+        this.keep({
+          ...this.state,
+          sent: this.state.sent + ticks.length - gone.length,
+          undone: [...this.state.undone, ...gone.map((t) => this.idOf(t))],
+        });
+      }
+      const { ticks } = await this.ask('GET', '/ticks');
+      this.held = new Set(ticks.map((t) => this.keyOf(t)));
+      this.reached = true;
+      this.skipDone();
+    } catch {
+      this.reached = false;
+    }
+    this.sending = false;
+    this.drawSent();
+  }
+
+  /** Whether an item was done by somebody else. */
+  private isHeld(item: BenchFileData['items'][number]): boolean {
+    const parts = this.data.layers[item.layer].parts.filter((p) => p.coats >= item.coat);
+    return (
+      parts.length > 0 &&
+      item.copies.every((copy) => parts.every((p) => this.held.has(this.keyOf({ ...p.tick, copy }))))
+    );
+  }
+
+  /** Goes past what another phone or the computer ticked meanwhile. */
+  private skipDone(): void {
+    let { at } = this.state;
+    if (this.state.figure > 0) return;
+    while (this.data.items[at] && this.isHeld(this.data.items[at])) at++;
+    if (at !== this.state.at) this.put({ ...this.state, at });
+  }
+
+  private drawSent(): void {
+    const to = this.main.querySelector('.sent');
+    if (!to) return;
+    const { sent, ticks, undone } = this.state;
+    const waiting = ticks.length - sent + undone.length;
+    const text =
+      waiting > 0 || !this.reached
+        ? `The computer does not answer. ${waiting} kept here until it does.`
+        : 'All is on the computer.';
+    if (to.textContent !== text) to.textContent = text;
+  }
+
+  private keep(state: BenchFileState): void {
     this.state = state;
     try {
       localStorage.setItem(this.key, JSON.stringify(state));
     } catch {
       // As above.
     }
+  }
+
+  private put(state: BenchFileState): void {
+    this.keep(state);
     this.draw();
   }
 
@@ -96,25 +205,34 @@ export class BenchFilePage {
     const timers = last ? [{ label: layer.title, until: Date.now() + layer.dryMs }] : [];
     const { at, figure } = state;
     this.put({
+      ...state,
       at: last ? at + 1 : at,
       figure: last ? 0 : figure + 1,
       timers: [...state.timers, ...timers],
       ticks: [...state.ticks, ...ticks],
       done: [...state.done, { at, figure, ticks: ticks.length, timers: timers.length }],
     });
+    if (data.live) void this.sync();
   }
 
   private back(): void {
     const { state } = this;
     const last = state.done[state.done.length - 1];
     if (!last) return;
+    const kept = state.ticks.length - last.ticks;
+    // What the computer has already is unticked there, too.
+    const undone = state.ticks.slice(kept, state.sent).map((t) => this.idOf(t));
+    this.held = new Set([...this.held].filter((key) => !undone.some((u) => this.keyOf(u) === key)));
     this.put({
+      sent: Math.min(state.sent, kept),
+      undone: [...state.undone, ...undone],
       at: last.at,
       figure: last.figure,
       timers: state.timers.slice(0, state.timers.length - last.timers),
-      ticks: state.ticks.slice(0, state.ticks.length - last.ticks),
+      ticks: state.ticks.slice(0, kept),
       done: state.done.slice(0, -1),
     });
+    if (this.data.live) void this.sync();
   }
 
   /** The ticks as a file for the painting order. */
@@ -204,10 +322,15 @@ export class BenchFilePage {
     if (item) this.drawStep(item);
     else {
       this.add(main, 'h1', 'All that was laid out is done.');
-      this.add(main, 'p', 'Save the ticks as a file and bring it back to the painting order.');
+      if (!this.data.live)
+        this.add(main, 'p', 'Save the ticks as a file and bring it back to the painting order.');
+    }
+    if (this.data.live) {
+      this.add(main, 'p', '', 'sent').setAttribute('role', 'status');
+      this.drawSent();
     }
     if (state.done.length > 0) this.press('Back', () => this.back());
-    this.press(`Ticks as a file (${state.ticks.length})`, () => this.out());
+    if (!this.data.live) this.press(`Ticks as a file (${state.ticks.length})`, () => this.out());
     scrollTo(0, 0);
   }
 }
