@@ -15,6 +15,7 @@ const CORE = [
   'scan',
   'camera',
   'mesh',
+  'wear',
   'glint',
   'zone',
   'critique',

@@ -12,6 +12,7 @@ export * from './sculpt/index.js';
 export * from './form/index.js';
 export * from './scan/index.js';
 export * from './camera/index.js';
+export * from './wear/index.js';
 export * from './glint/index.js';
 export * from './zone/index.js';
 export * from './critique/index.js';

@@ -67,6 +67,7 @@ function useFrameCommands(state: StationState): void {
     figures: () => beside('part'),
     findings: () => beside('findings'),
     hand: () => beside('hand'),
+    wear: () => beside('wear'),
     another: () => state.selected && handEdits.another(store, state.selected),
   });
 }

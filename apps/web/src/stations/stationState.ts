@@ -27,7 +27,7 @@ export interface StationState {
   readonly setFinding: (key: string | null) => void;
 }
 
-export const GLINT_SIDES = ['part', 'findings', 'hand'] as const;
+export const GLINT_SIDES = ['part', 'findings', 'hand', 'wear'] as const;
 export type GlintSide = (typeof GLINT_SIDES)[number];
 
 /** Tells findings apart: one kind may occur at several places of a part. */

@@ -92,7 +92,7 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 }
 
 /** All that a picture of a piece shows. */
-const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts }: Piece) => [
+const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts, wear }: Piece) => [
   rig,
   approach,
   parts,
@@ -100,6 +100,7 @@ const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts }
   paints,
   adjustments,
   sculpts,
+  wear,
 ];
 
 /** The picture of a piece as it is, kept from another visit. */

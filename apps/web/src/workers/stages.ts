@@ -12,6 +12,7 @@ import {
   roughLayers,
   stageOfPart,
   surfaceOf,
+  wearOf,
   zonesOf,
   type Computed,
   type Occluder,
@@ -116,6 +117,9 @@ function handKey(part: Part, piece: PieceAtHand): string {
   const own = adjustmentsOf(part, piece);
   return own.length ? JSON.stringify(own) : '';
 }
+/** How a part is aged; empty on most. */
+const wearKey = (part: Part, piece: PieceAtHand): string =>
+  piece.wear.length === 0 ? '' : JSON.stringify(wearOf(piece, part.id));
 /** A part whose sculpt has not come yet is computed again when it has. */
 const flat = ({ form }: Part, { surfaces: atHand }: PieceAtHand) =>
   form.kind === 'sculpt' && !atHand?.has(form.sculpt) ? 'flat ' : '';
@@ -182,6 +186,7 @@ function preparedKey(part: Part, piece: PieceAtHand): string {
     occlusionKey(part, partsBefore(part, piece.parts)),
     JSON.stringify(trimSide(part, piece.parts)),
     ladderKey(part, piece),
+    wearKey(part, piece),
   ].join('|');
 }
 
@@ -201,6 +206,7 @@ export const madeFrom = (part: Part, piece: PieceAtHand): unknown =>
           piece.ladders.find((l) => part.finish.kind === 'metal' && l.id === part.finish.ladder),
         part.finish.kind === 'metal' && piece.paints,
         adjustmentsOf(part, piece),
+        wearOf(piece, part.id),
       ];
 
 /** A part under its light, from the cache where nothing that matters has changed. */

@@ -107,6 +107,7 @@ export const lockKeepersArm: Piece = {
   ladders: [coldSteel],
   paints: [...towline],
   adjustments: [],
+  wear: [],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [{ id: 'arm', name: 'Arm' }],

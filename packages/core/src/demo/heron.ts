@@ -190,6 +190,7 @@ export const brassHeron: Piece = {
   ladders: [heronCopper, heronBrass, coldSteel],
   paints: [...towline],
   adjustments: [],
+  wear: [],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

@@ -85,6 +85,7 @@ export const lockMilitia: Piece = {
   ladders: [militiaIron, militiaGilt],
   paints: [...towline],
   adjustments: [],
+  wear: [],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

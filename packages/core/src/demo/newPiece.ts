@@ -28,6 +28,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     ladders: [coldSteel, bronze],
     paints: [...towline],
     adjustments: [],
+    wear: [],
     critique: NO_WORD,
     table: FIRST_TABLE,
     groups: [],

@@ -253,6 +253,7 @@ export const sluiceWarden: Piece = {
   ladders: [wardenSteel, wardenBronze],
   paints: [...towline],
   adjustments: [],
+  wear: [],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

@@ -3,3 +3,4 @@ export * from './parts.js';
 export * from './freePlace.js';
 export * from './overrides.js';
 export * from './size.js';
+export * from './wear.js';

@@ -4,6 +4,7 @@ import { MOST_PARTS, type Adjustment, type Form, type Part, type Piece, type Pla
 
 import { freeId } from '../units/index.js';
 import { newPart } from './newPart.js';
+import { withWearCopied } from './wear.js';
 
 /** What is worked on: one part, or all of a group. */
 export type Chosen = { readonly kind: 'part' | 'group'; readonly id: string } | null;
@@ -85,33 +86,39 @@ const BESIDE_MM = 1.5;
 export function withDuplicate(piece: Piece, chosen: Chosen): Edited {
   const from = chosenParts(piece, chosen);
   const copies = copiesOf(from, idsOf(piece), BESIDE_MM, -BESIDE_MM);
-  return withCopies(piece, chosen, copies, adjustmentsFor(from, copies, piece.adjustments, false));
+  return withCopies(piece, chosen, copies, {
+    from,
+    adjustments: adjustmentsFor(from, copies, piece.adjustments, false),
+  });
 }
 
 /** The same for the other side of the piece, mirrored about its upright middle. */
 export function withTwin(piece: Piece, chosen: Chosen): Edited {
   const from = chosenParts(piece, chosen);
   const twins = twinsOf(from, idsOf(piece));
-  return withCopies(piece, chosen, twins, adjustmentsFor(from, twins, piece.adjustments, true));
+  return withCopies(piece, chosen, twins, {
+    from,
+    adjustments: adjustmentsFor(from, twins, piece.adjustments, true),
+  });
 }
 
 function withCopies(
   piece: Piece,
   chosen: Chosen,
   copies: readonly Part[],
-  adjustments: readonly Adjustment[],
+  along: { readonly from: readonly Part[]; readonly adjustments: readonly Adjustment[] },
 ): Edited {
   if (copies.length === 0 || !fits(piece, copies.length)) return { piece, chosen };
-  const from = chosen?.kind === 'group' ? piece.groups.find((g) => g.id === chosen.id) : undefined;
-  const group = from && { id: freeId(from.id, groupIds(piece)), name: `${from.name}, again`.slice(0, 80) };
+  const old = chosen?.kind === 'group' ? piece.groups.find((g) => g.id === chosen.id) : undefined;
+  const group = old && { id: freeId(old.id, groupIds(piece)), name: `${old.name}, again`.slice(0, 80) };
   const mine = new Set(chosenParts(piece, chosen).map((p) => p.id));
   const after = piece.parts.findLastIndex((p) => mine.has(p.id)) + 1;
   return {
     piece: {
-      ...piece,
+      ...withWearCopied(piece, along.from, copies),
       groups: group ? [...piece.groups, group] : piece.groups,
       parts: piece.parts.toSpliced(after, 0, ...copies.map((p) => (group ? { ...p, group: group.id } : p))),
-      adjustments: [...piece.adjustments, ...adjustments],
+      adjustments: [...piece.adjustments, ...along.adjustments],
     },
     chosen: group ? { kind: 'group', id: group.id } : { kind: 'part', id: copies[0].id },
   };
@@ -128,6 +135,7 @@ export function withoutParts(piece: Piece, chosen: Chosen): Piece {
     groups: chosen?.kind === 'group' ? piece.groups.filter((g) => g.id !== chosen.id) : piece.groups,
     rig: focalPart && gone.has(focalPart) ? { ...piece.rig, focalPart: null } : piece.rig,
     adjustments: piece.adjustments.filter((a) => !gone.has(a.part)),
+    wear: piece.wear.filter((w) => !gone.has(w.part)),
     critique: {
       ...piece.critique,
       quiet: piece.critique.quiet.filter((q) => q.part === null || !gone.has(q.part)),

@@ -78,6 +78,16 @@ export function referenceProblems(piece: Piece): Problem[] {
     });
   });
   piece.adjustments.forEach((a, i) => need(parts, a.part, 'parts', ['adjustments', i, 'part']));
+  idsOf('layers of wear', piece.wear, ['wear']);
+  piece.wear.forEach((w, i) => {
+    need(parts, w.part, 'parts', ['wear', i, 'part']);
+    if (piece.parts.some((p) => p.id === w.part && p.finish.kind === 'matte'))
+      problems.push({
+        path: pathText(['wear', i, 'part']),
+        held: `"${w.part}", which is no metal`,
+        accepted: 'a part painted as metal',
+      });
+  });
   piece.critique.quiet.forEach((q, i) => need(parts, q.part, 'parts', ['critique', 'quiet', i, 'part']));
   piece.notes.forEach((n, i) => need(parts, n.part, 'parts', ['notes', i, 'part']));
   return problems;

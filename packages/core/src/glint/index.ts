@@ -33,3 +33,4 @@ export * from './overrides.js';
 export { MOST_ADDED } from './glintOverrides.js';
 export * from './zonePicture.js';
 export * from './primed.js';
+export * from './worn.js';

@@ -21,6 +21,7 @@ import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lin
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
+import { wornLayers, type WornLayer } from './worn.js';
 
 /** A part on a grid, layer by layer, so that it can be shown after any step. Arrays are width * height. */
 export interface Layers {
@@ -35,6 +36,8 @@ export interface Layers {
   readonly fine: Float32Array | null;
   /** Colour from the surroundings, one layer a source. */
   readonly tints: readonly TintLayer[];
+  /** Wear, pass by pass in the order it is laid. */
+  readonly worn: readonly WornLayer[];
 }
 
 /** The value stages over a surface, each a new array or the one before it where it changes nothing. */
@@ -141,7 +144,7 @@ export function layersOf(
   surface: Surface = surfaceOf(p.shape.model, grid),
 ): Layers {
   const { body, value } = valuesOn(surface, p);
-  if (!p.metal) return { surface, body, value, lines: null, glints: null, fine: null, tints: [] };
+  if (!p.metal) return { surface, body, value, lines: null, glints: null, fine: null, tints: [], worn: [] };
   return {
     surface,
     body,
@@ -155,6 +158,7 @@ export function layersOf(
       p.metal.tints,
       p.metal.tint,
     ),
+    worn: wornLayers(p, surface),
   };
 }
 
@@ -180,5 +184,14 @@ export function roughLayers(p: PreparedPart, grid: Grid): Layers {
   const surface = surfaceOf(p.shape.model, grid);
   const { body, value } = valuesOn(surface, p);
   const glints = p.metal && glintAlpha(p.metal.glints, surface);
-  return { surface, body, value, lines: null, glints, fine: fineOn(p.shape.model, surface), tints: [] };
+  return {
+    surface,
+    body,
+    value,
+    lines: null,
+    glints,
+    fine: fineOn(p.shape.model, surface),
+    tints: [],
+    worn: [],
+  };
 }

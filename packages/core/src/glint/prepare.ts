@@ -17,7 +17,16 @@ import {
   stepsForSize,
   thresholdOf,
 } from '../ladder/index.js';
-import type { Adjustment, Ladder, LadderStep, MetalFinish, Paint, Part, Piece } from '../piece/index.js';
+import type {
+  Adjustment,
+  Ladder,
+  LadderStep,
+  MetalFinish,
+  Paint,
+  Part,
+  Piece,
+  Wear,
+} from '../piece/index.js';
 import {
   approachOf,
   partLight,
@@ -185,6 +194,9 @@ export interface PreparedPart {
   readonly steps: number;
   readonly midValue: number;
   readonly approach: Approach;
+  /** How it is aged or damaged, and the paints that this is laid with. */
+  readonly wear: readonly Wear[];
+  readonly paints: readonly Paint[];
   readonly overrides: Overrides;
   /** Changes by hand that cannot be applied now. */
   readonly unresolved: readonly UnresolvedOverride[];
@@ -235,7 +247,10 @@ export function facesOf(
  */
 export function preparePart(
   part: Part,
-  piece: Pick<Piece, 'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments'> &
+  piece: Pick<
+    Piece,
+    'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments' | 'wear'
+  > &
     WithSurfaces,
   shape: Shape = shapeIn(part, piece),
   occluders: readonly Occluder[] = occludersOf(part, piece.parts),
@@ -254,6 +269,8 @@ export function preparePart(
     aimed: aimedOn(null),
     dotValue: Math.min(approach.glints === 'pale' ? 1 - step : 1, 1 - lost + DOT_ABOVE * step),
     approach,
+    wear: part.finish.kind === 'metal' ? piece.wear.filter((w) => w.part === part.id) : [],
+    paints: piece.paints,
     overrides: shape.overrides,
     unresolved: shape.overrides.unresolved,
     part,

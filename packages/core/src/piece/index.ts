@@ -12,4 +12,5 @@ export * from './recipe.js';
 export * from './table.js';
 export * from './orderRules.js';
 export * from './keptApproach.js';
+export * from './wear.js';
 export { ROLES } from './roles.js';

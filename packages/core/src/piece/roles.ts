@@ -13,4 +13,5 @@ export const ROLES = [
   'edges',
   'glints',
   'matte',
+  'wear',
 ] as const;

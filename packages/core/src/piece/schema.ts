@@ -8,9 +8,10 @@ import { MOST_CHANGES, mixSchema, recipeChangeSchema, waterSchema } from './reci
 import { ROLES } from './roles.js';
 import { tableSchema } from './table.js';
 import { SCHOOLS } from './schools.js';
+import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 10;
+export const VERSION = 11;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 
@@ -186,6 +187,7 @@ export const pieceSchema = z.strictObject({
   ladders: list(ladderSchema, 24, 'metals and their value steps'),
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),
   adjustments: list(adjustmentSchema, 2000, 'changes made by hand, as intent'),
+  wear: list(wearSchema, MOST_WEAR, 'how parts are aged or damaged'),
   critique: critiqueSchema,
   table: tableSchema,
   groups: list(

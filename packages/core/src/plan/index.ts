@@ -3,6 +3,7 @@ export * from './mapReport.js';
 export * from './order.js';
 export * from './pieceFindings.js';
 export * from './partSheet.js';
+export * from './wear.js';
 export * from './where.js';
 export * from './stage.js';
 export * from './time.js';

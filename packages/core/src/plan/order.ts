@@ -26,6 +26,7 @@ import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
+import { wearLayers } from './wearLayers.js';
 
 /** A layer of the order: one mix, on every part that takes it. */
 export interface OrderLayer {
@@ -73,7 +74,7 @@ const BRUSHED_PRIMER = {
   begin: 'dry',
 } as const satisfies Partial<Pass>;
 
-const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
+export const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
 const beyond = (level: Purpose, purpose: Purpose): boolean =>
   PURPOSES.indexOf(level) > PURPOSES.indexOf(purpose);
 
@@ -107,7 +108,7 @@ const metalsOf = (piece: Piece, sheets: ReadonlyMap<string, PartSheet>): MetalPa
   });
 
 /** What all layers of an order are made from. */
-interface OrderInput {
+export interface OrderInput {
   readonly piece: Piece;
   readonly paints: ReadonlyMap<string, Paint>;
   readonly metals: readonly MetalPart[];
@@ -254,6 +255,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
       return mine[0].palette.approach!.passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
     }),
     ...(matte.length > 0 ? [matteLayer(matte, sheets)] : []),
+    ...wearLayers(input),
   ];
 }
 

@@ -25,7 +25,9 @@ import {
 import { stepOf } from '../ladder/index.js';
 import { bounceWhere } from './bounceWhere.js';
 import { tintPlace } from './tints.js';
+import { wearNotes, wornSheet, type WornSheet } from './wear.js';
 import { dotsText } from './where.js';
+import { isAged } from '../wear/index.js';
 
 /** All that the stations say about one part, computed from its map. */
 export interface PartSheet {
@@ -54,6 +56,10 @@ export interface PartSheet {
   readonly readsAsMetalFrom: number | null;
   /** How many passes lie on its zones. */
   readonly passes: number;
+  /** What its wear covers, pass by pass. */
+  readonly worn: readonly WornSheet[];
+  /** Whether it is so aged that it bears no clean dots. */
+  readonly aged: boolean;
   readonly notes: readonly string[];
   /** Adjustments that cannot be applied now, and why. */
   readonly unresolved: readonly UnresolvedOverride[];
@@ -160,7 +166,9 @@ export function partSheet(
     tints: tintsOf(prepared, value),
     readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,
-    notes: notesOf(prepared),
+    worn: wornSheet(prepared),
+    aged: isAged(prepared.wear),
+    notes: [...notesOf(prepared), ...wearNotes(prepared.wear)],
     unresolved: prepared.unresolved,
   };
 }

@@ -5,6 +5,7 @@ import { GLAZED } from '../paint/index.js';
 import type { Part, Role } from '../piece/index.js';
 import type { Pass } from '../school/index.js';
 import { listOf, plain } from '../units/index.js';
+import type { WearPass } from '../wear/index.js';
 import type { Border } from '../zone/index.js';
 import { activeMinutes, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
@@ -89,6 +90,9 @@ const borderText = (b: Border | undefined): string => {
 
 const sprayed = ({ tool }: Pass): boolean => tool.kind === 'airbrush';
 
+/** A thin line of wear is about so wide. */
+const LINE_MM = 0.12;
+
 const whole = ({ sheet }: MetalPart): number => sheet.zones.areaMm2;
 
 function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>): PartStep {
@@ -128,6 +132,35 @@ function changeAt(m: MetalPart, at: number): number {
     zones.reduce((sum, k) => sum + own[k].ownShare * deltaE(before[k], after[k]), 0) /
     Math.max(1e-9, covered);
   return mean * Math.min(1, own[zones[0]].openingMm / SEEN_MM);
+}
+
+/** A pass of wear on a part; null where it takes none. */
+export function wearStepOn(m: MetalPart, pass: WearPass, step: string): PartStep | null {
+  const share = m.sheet.worn.find((w) => w.step === step)?.share ?? 0;
+  const mm2 = share * whole(m);
+  if (mm2 < LEAST_MM2) return null;
+  const thin = pass.film !== 'paint';
+  return {
+    part: m.part.id,
+    step,
+    role: 'wear',
+    coats: pass.coats,
+    exactCoats: pass.coats,
+    covers: true,
+    coverShare: Math.min(1, share),
+    coverMm2: mm2,
+    mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, pass.coats, thin),
+    activeMin:
+      pass.place.by === 'field'
+        ? activeMinutes.layer(mm2, pass.coats)
+        : activeMinutes.line((mm2 / LINE_MM) * pass.coats),
+    where: pass.where,
+    border: '',
+    values: null,
+    change: null,
+    reachesLights: false,
+    number: 0,
+  };
 }
 
 /** A pass over zones of the part. */
@@ -227,7 +260,8 @@ export function partStepFor(m: MetalPart, pass: Pass, source: string | null = nu
         `${plain(sheet.shadedEdgeMm, 0)} mm of rim in shade, thin, lost here and there`,
       );
     case 'dots':
-      return sheet.glintShare > 0
+      // Clean white dots would belie what is rusted.
+      return sheet.glintShare > 0 && !sheet.aged
         ? stepOn(m, pass, sheet.glintShare * whole(m), {
             activeMin: activeMinutes.dots(sheet.glintCount),
             where: sheet.glintPlaces,

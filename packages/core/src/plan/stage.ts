@@ -1,5 +1,6 @@
 import { FINISHED, type Palette, type PreparedPart, type Stage } from '../glint/index.js';
 import type { Piece, Role } from '../piece/index.js';
+import { wornUpTo } from './wear.js';
 
 /** A layer of the order, named. */
 export interface LayerId {
@@ -31,12 +32,15 @@ function stageUpTo({ approach }: Palette, done: number, tints: number): Stage {
     lining: has('lining'),
     edges: has('edges'),
     glints: has('glints'),
+    worn: 0,
   };
 }
 
-/** A part with all passes of its approach; matte parts need none. */
-export const finishedStage = (palette: Palette): Stage =>
-  palette.approach ? stageUpTo(palette, palette.approach.passes.length, Infinity) : FINISHED;
+/** A part with all passes of its approach and so many of wear; matte parts need none. */
+export const finishedStage = (palette: Palette, worn = Infinity): Stage => ({
+  ...(palette.approach ? stageUpTo(palette, palette.approach.passes.length, Infinity) : FINISHED),
+  worn,
+});
 
 /**
  * How a part looks once a layer of its own ladder's order is done.
@@ -59,15 +63,17 @@ export function stageAfter(role: Role, step: string, palette: Palette, tints: re
  * after the other: parts of an earlier one are finished by then, parts of a later one only undercoated.
  */
 export function stageOfPart(
-  p: Pick<PreparedPart, 'palette' | 'metal'>,
+  p: Pick<PreparedPart, 'palette' | 'metal' | 'wear'>,
   after: LayerId | null,
   piece: Pick<Piece, 'ladders'>,
 ): Stage {
   const { ladder } = p.palette;
-  if (!after || !ladder || after.role === 'matte') return finishedStage(p.palette);
+  if (!after || !ladder) return finishedStage(p.palette);
+  if (after.role === 'matte') return finishedStage(p.palette, 0);
+  if (after.role === 'wear') return finishedStage(p.palette, wornUpTo(p.wear, after.step));
   const mine = piece.ladders.findIndex((l) => l.id === ladder.id);
   const theirs = piece.ladders.findIndex((l) => l.id === after.ladder);
   if (after.role === 'undercoat' || (theirs >= 0 && theirs < mine)) return stageUpTo(p.palette, 1, 0);
-  if (theirs !== mine) return finishedStage(p.palette);
+  if (theirs !== mine) return finishedStage(p.palette, 0);
   return stageAfter(after.role, after.step, p.palette, p.metal?.tints.map((t) => t.id) ?? []);
 }

@@ -77,6 +77,25 @@ export function tintMix(hex: string, paints: readonly Paint[]): Mix {
   return best && best.hueOff < MOST_HUE_DEG ? best.mix : [];
 }
 
+/** A colour that nothing at hand gives: what is wanted, and what comes nearest, in words. */
+export function wantedPaint(
+  hex: string,
+  words: string,
+  paints: readonly Paint[],
+): { words: string; missing: string } {
+  const wanted = hexToLab(hex);
+  const own = paints.filter((p) => !isMissing(p) && TINTS.has(p.kind));
+  const off = (p: Paint) => deltaE(hexToLab(p.hex), wanted);
+  const nearest = own.reduce<Paint | null>((best, p) => (best && off(best) <= off(p) ? best : p), null);
+  const bare = words.replace(/^an? /, '');
+  return {
+    words,
+    missing: nearest
+      ? `No ${bare} is on your shelf; nearest is ${nearest.name}, ${plain(off(nearest), 0)} off`
+      : `No ${bare} is on your shelf`,
+  };
+}
+
 /** A tint that nothing at hand gives: what is wanted, and what comes nearest, in words. */
 export function tintWanted(hex: string, paints: readonly Paint[]): { words: string; missing: string } {
   const wanted = hexToLab(hex);

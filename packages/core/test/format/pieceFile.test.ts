@@ -19,6 +19,7 @@ import {
   RefusedInput,
   towline,
   VERSION,
+  WEAR_KINDS,
   writePiece,
   type Adjustment,
   type Form,
@@ -273,6 +274,15 @@ const pieces: fc.Arbitrary<Piece> = fc
       glints: fc.constantFrom(...APPROACHES.glints),
       surroundings: fc.constantFrom(...APPROACHES.surroundings),
     }),
+    worn: fc.array(
+      fc.record({
+        kind: fc.constantFrom(...WEAR_KINDS),
+        share: number(0.01, 0.9),
+        strength: number(0.2, 1),
+        seed: fc.integer({ min: 0, max: 9999 }),
+      }),
+      { maxLength: 3 },
+    ),
     light: fc.option(fc.constantFrom(...APPROACHES.light)),
     limits: fc.uniqueArray(
       fc.record({ finding: fc.constantFrom(...FINDINGS), limit: number(0, 100), note: name }),
@@ -317,6 +327,10 @@ const pieces: fc.Arbitrary<Piece> = fc
     })),
     ladders: [coldSteel],
     paints: [...towline],
+    wear: g.worn.flatMap((w, i) => {
+      const metal = g.parts.find((p) => !p.matte);
+      return metal ? [{ ...w, id: `w${i}`, part: metal.id }] : [];
+    }),
     adjustments: g.parts.length ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id })) : [],
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },
     table: FIRST_TABLE,

@@ -10,6 +10,7 @@ import { useStation, type GlintSide as Side } from '../stationState.js';
 import { BeforeYouPaint } from './BeforeYouPaint.js';
 import { ByHand } from './ByHand.js';
 import type { BandInHand, HandMode } from './overrideModes.js';
+import { WearSide } from './WearSide.js';
 
 interface FiguresProps {
   readonly part: Part;
@@ -63,6 +64,7 @@ export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, ba
     { value: 'part', label: 'Figures' },
     { value: 'findings', label: `Before you paint${open ? `, ${open}` : ''}` },
     { value: 'hand', label: 'By hand' },
+    { value: 'wear', label: 'Wear' },
   ];
   const none = <p className="p-4 text-g28">Choose a part on the picture or in the list.</p>;
   return (
@@ -109,6 +111,9 @@ export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, ba
           ) : (
             none
           )}
+        </Tabs.Content>
+        <Tabs.Content value="wear" tabIndex={-1} className="min-h-0 flex-1 relative overflow-y-auto">
+          {part ? <WearSide key={part.id} part={part} piece={piece} /> : none}
         </Tabs.Content>
       </Tabs.Root>
     </aside>

@@ -15,6 +15,7 @@ import { memo, useMemo } from 'react';
 import { useStation } from '../stationState.js';
 
 const SHORT: Record<Role, string> = {
+  wear: 'Wear',
   undercoat: 'Under',
   base: '',
   wash: 'Wash',

@@ -9,6 +9,7 @@ import { toVersion7 } from './toVersion7.js';
 import { toVersion8 } from './toVersion8.js';
 import { toVersion9 } from './toVersion9.js';
 import { toVersion10 } from './toVersion10.js';
+import { toVersion11 } from './toVersion11.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -24,6 +25,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [7, toVersion8],
   [8, toVersion9],
   [9, toVersion10],
+  [10, toVersion11],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

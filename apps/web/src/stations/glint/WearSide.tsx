@@ -1,0 +1,132 @@
+import {
+  wearKinds,
+  wearLimit,
+  wearOf,
+  withNextPattern,
+  withoutWear,
+  withWear,
+  withWearChanged,
+  withWearOnGroup,
+  type Part,
+  type Piece,
+  type Wear,
+  type WearKind,
+} from '@pale-glint/core';
+import { usePieceStore } from '../../store/PieceContext.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/NumberField.js';
+import { SliderField } from '../../ui/SliderField.js';
+import { useStation } from '../stationState.js';
+
+const KINDS = Object.values(wearKinds);
+const NONE = '';
+
+/** One layer of wear: how much, how strongly, which pattern. */
+function OneLayer({ layer }: { readonly layer: Wear }) {
+  const store = usePieceStore();
+  const { label, description, usual, most, caution, ages } = wearKinds[layer.kind];
+  const limit = wearLimit(layer);
+  const change = (over: Partial<Pick<Wear, 'share' | 'strength'>>) =>
+    store.edit((p) => withWearChanged(p, layer.id, over), `${layer.id}/wear`);
+  return (
+    <section aria-label={label} className="space-y-1 bg-g93 px-3 py-2">
+      <h3 className="font-semibold">{label}</h3>
+      <p className="text-label text-g28">{description}.</p>
+      <NumberField
+        label="Covers"
+        unit="%"
+        value={layer.share}
+        min={0.002}
+        max={0.98}
+        step={0.01}
+        onChange={(share) => change({ share })}
+        onEnd={() => store.endGesture()}
+      />
+      <SliderField
+        label="Strength"
+        value={layer.strength}
+        onChange={(v) => change({ strength: Math.max(0.1, v) })}
+        onEnd={() => store.endGesture()}
+      />
+      <p className="text-label text-g28">
+        Usual {Math.round(usual * 1000) / 10} %, at most about {Math.round(most * 100)} %.
+        {ages && ' A part this old bears no clean white dots: they are left out.'}
+      </p>
+      {limit && (
+        <p role="note" className="border-l-4 border-g10 pl-2 text-label font-semibold">
+          {limit}
+        </p>
+      )}
+      {caution && <p className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
+      <div className="flex flex-wrap gap-2 pt-1">
+        <Button look="plain" onClick={() => store.edit((p) => withNextPattern(p, layer.id))}>
+          Another pattern
+        </Button>
+        <Button look="plain" onClick={() => store.edit((p) => withoutWear(p, [layer.id]))}>
+          Clean it off
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** What the wear of a part comes to, measured. */
+function Measured({ part, own }: { readonly part: Part; readonly own: readonly Wear[] }) {
+  const { sheets } = useStation();
+  const worn = sheets.sheets.get(part.id)?.worn ?? [];
+  if (own.length === 0 || worn.length === 0) return null;
+  const titles = new Map<string, string>(
+    KINDS.flatMap((k) => k.passes.map((pass) => [`${k.id}-${pass.id}`, pass.title] as const)),
+  );
+  return (
+    <section aria-label="What it covers">
+      <h3 className="text-label font-semibold">What each pass covers</h3>
+      <ul className="text-label">
+        {worn.map(({ step, share }) => (
+          <li key={step} className="flex justify-between gap-3 border-b border-g82 py-1">
+            {titles.get(step)}
+            <span className="font-semibold">{Math.round(share * 1000) / 10} %</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** How a part is aged or damaged: kinds laid on it, each with its share; where they lie is computed. */
+export function WearSide({ part, piece }: { readonly part: Part; readonly piece: Piece }) {
+  const store = usePieceStore();
+  const own = wearOf(piece, part.id);
+  if (part.finish.kind !== 'metal')
+    return <p className="p-4 text-g28">This part is no metal. Wear is laid on what is painted as metal.</p>;
+  const left = KINDS.filter((k) => !own.some((w) => w.kind === k.id));
+  return (
+    <div className="space-y-3 px-4 py-3">
+      <Choice
+        label="Lay on it"
+        value={NONE}
+        options={[
+          { value: NONE, label: own.length > 0 ? 'something more' : 'nothing yet' },
+          ...left.map((k) => ({ value: k.id, label: k.label })),
+        ]}
+        onChange={(kind) => kind !== NONE && store.edit((p) => withWear(p, part.id, kind as WearKind))}
+      />
+      {own.length === 0 && (
+        <p className="text-label text-g28">
+          Rust, chips, scratches, grime, verdigris, heat: where each lies follows from the form, from what is
+          rubbed and where water runs. It comes after all else in the painting order.
+        </p>
+      )}
+      {own.map((layer) => (
+        <OneLayer key={layer.id} layer={layer} />
+      ))}
+      {own.length > 0 && part.group !== null && (
+        <Button look="plain" onClick={() => store.edit((p) => withWearOnGroup(p, part.id))}>
+          The same on all of its group
+        </Button>
+      )}
+      <Measured part={part} own={own} />
+    </div>
+  );
+}

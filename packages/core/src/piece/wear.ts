@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { id, oneOf, ratio, whole } from './fields.js';
+
+/** Ways in which metal ages or is damaged. Ids are stable: files name them. */
+export const WEAR_KINDS = [
+  'chips',
+  'scratches',
+  'heat',
+  'rust',
+  'rust-patina',
+  'rust-through',
+  'grime',
+  'verdigris',
+  'pigment',
+] as const;
+export type WearKind = (typeof WEAR_KINDS)[number];
+export const MOST_WEAR = 400;
+
+/** One kind of wear on one part, as intent: where it lies is computed. */
+export const wearSchema = z.strictObject({
+  id: id('of this layer of wear'),
+  part: id('of the part'),
+  kind: oneOf(WEAR_KINDS, 'what happened to it'),
+  share: ratio(0.002, 0.98, 'share of the part that it is to cover'),
+  strength: ratio(0.1, 1, 'how strongly it shows: 1 as the kind usually does'),
+  seed: whole(0, 9999, 'which of its patterns'),
+});
+export type Wear = z.infer<typeof wearSchema>;

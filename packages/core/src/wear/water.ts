@@ -1,0 +1,182 @@
+import { NOTHING, type Surface } from '../form/index.js';
+import { clamp, type Vec3 } from '../units/index.js';
+
+/** Steeper than this a surface is taken as this steep: its outline would be a wall. */
+const STEEPEST = 4;
+const ROUNDS = 240;
+/** Over-relaxation of the Gauss-Seidel rounds (Young 1954). */
+const RELAX = 1.7;
+const LOW = 1e-6;
+
+/** Neighbours of a point: four beside it and four aslant, with how far they are. */
+const WAYS = [
+  [1, 0, 1],
+  [-1, 0, 1],
+  [0, 1, 1],
+  [0, -1, 1],
+  [1, 1, Math.SQRT2],
+  [1, -1, Math.SQRT2],
+  [-1, 1, Math.SQRT2],
+  [-1, -1, Math.SQRT2],
+] as const;
+
+/**
+ * How high every point of a surface stands, in mm against gravity, from its normals: the relief whose slopes come nearest
+ * to them, plus the place in the picture. Patches join as the picture shows them.
+ * @param up unit vector against gravity, in the part's frame
+ */
+export function elevationOf({ grid, patch, nx, ny, nz }: Surface, up: Vec3): Float32Array {
+  const { width, height, pxPerMm } = grid;
+  const [cos, sin] = [Math.cos(grid.rollRad), Math.sin(grid.rollRad)];
+  const z = new Float32Array(patch.length);
+  const slope = (i: number): [number, number] => {
+    const n = Math.max(0.05, nz[i]);
+    const [sx, sy] = [clamp(-nx[i] / n, -STEEPEST, STEEPEST), clamp(-ny[i] / n, -STEEPEST, STEEPEST)];
+    // Along the raster's columns and down its rows.
+    return [(sx * cos - sy * sin) / pxPerMm, -(sx * sin + sy * cos) / pxPerMm];
+  };
+  const [dx, dy] = [new Float32Array(patch.length), new Float32Array(patch.length)];
+  for (let i = 0; i < patch.length; i++) if (patch[i] !== NOTHING) [dx[i], dy[i]] = slope(i);
+  for (let round = 0; round < ROUNDS; round++)
+    for (let row = 0, i = 0; row < height; row++)
+      for (let col = 0; col < width; col++, i++) {
+        if (patch[i] === NOTHING) continue;
+        let [sum, count] = [0, 0];
+        const hear = (j: number, rise: number) => {
+          if (patch[j] === NOTHING) return;
+          sum += z[j] + rise;
+          count++;
+        };
+        if (col > 0) hear(i - 1, (dx[i - 1] + dx[i]) / 2);
+        if (col < width - 1) hear(i + 1, -(dx[i + 1] + dx[i]) / 2);
+        if (row > 0) hear(i - width, (dy[i - width] + dy[i]) / 2);
+        if (row < height - 1) hear(i + width, -(dy[i + width] + dy[i]) / 2);
+        if (count > 0) z[i] += RELAX * (sum / count - z[i]);
+      }
+  const out = new Float32Array(patch.length).fill(-Infinity);
+  for (let row = 0, i = 0; row < height; row++)
+    for (let col = 0; col < width; col++, i++) {
+      if (patch[i] === NOTHING) continue;
+      const [rx, ry] = [grid.leftMm + (col + 0.5) / pxPerMm, grid.topMm - (row + 0.5) / pxPerMm];
+      const [x, y] = [rx * cos + ry * sin, -rx * sin + ry * cos];
+      out[i] = x * up[0] + y * up[1] + z[i] * up[2];
+    }
+  return out;
+}
+
+/** Points of a raster that lie next to nothing: there water leaves. */
+function isOutlet(patch: Uint8Array, i: number, width: number, height: number): boolean {
+  const [col, row] = [i % width, Math.floor(i / width)];
+  return WAYS.some(([dc, dr]) => {
+    const [c, r] = [col + dc, row + dr];
+    return c < 0 || r < 0 || c >= width || r >= height || patch[r * width + c] === NOTHING;
+  });
+}
+
+/** A heap of points, lowest first. */
+class Lowest {
+  private readonly heap: number[] = [];
+  constructor(private readonly level: Float32Array) {}
+  get empty(): boolean {
+    return this.heap.length === 0;
+  }
+  push(i: number): void {
+    const { heap, level } = this;
+    let at = heap.push(i) - 1;
+    while (at > 0) {
+      const above = (at - 1) >> 1;
+      if (level[heap[above]] <= level[heap[at]]) break;
+      [heap[above], heap[at]] = [heap[at], heap[above]];
+      at = above;
+    }
+  }
+  pop(): number {
+    const { heap, level } = this;
+    const top = heap[0];
+    const last = heap.pop()!;
+    if (heap.length > 0) {
+      heap[0] = last;
+      for (let at = 0; ;) {
+        const [l, r] = [2 * at + 1, 2 * at + 2];
+        let least = at;
+        if (l < heap.length && level[heap[l]] < level[heap[least]]) least = l;
+        if (r < heap.length && level[heap[r]] < level[heap[least]]) least = r;
+        if (least === at) break;
+        [heap[least], heap[at]] = [heap[at], heap[least]];
+        at = least;
+      }
+    }
+    return top;
+  }
+}
+
+/** Where water runs on a surface. */
+export interface Water {
+  /** Level with all hollows filled to their brim, in mm. */
+  readonly filled: Float32Array;
+  /** Share of all that rains on it that runs over each point, 0..1. */
+  readonly flow: Float32Array;
+  /** How deep it stands, in mm. */
+  readonly depth: Float32Array;
+  /** Points from high to low, as they give on what they have. */
+  readonly order: readonly number[];
+  /** What each point gives to which lower ones, shares that sum to 1; none at an outlet without a lower neighbour. */
+  readonly gives: readonly (readonly (readonly [to: number, share: number])[])[];
+}
+
+/**
+ * Hollows are filled by priority flood from the outline (Barnes, Lehman and Mulla 2014), then every point gives what it
+ * has to all lower neighbours by their slope (Quinn and others 1991).
+ */
+export function waterOn(elevation: Float32Array, { grid, patch }: Pick<Surface, 'grid' | 'patch'>): Water {
+  const { width, height } = grid;
+  const filled = Float32Array.from(elevation);
+  const seen = new Uint8Array(patch.length);
+  const queue = new Lowest(filled);
+  const neighbours = (i: number): number[] => {
+    const [col, row] = [i % width, Math.floor(i / width)];
+    return WAYS.flatMap(([dc, dr]) => {
+      const [c, r] = [col + dc, row + dr];
+      const j = r * width + c;
+      return c < 0 || r < 0 || c >= width || r >= height || patch[j] === NOTHING ? [] : [j];
+    });
+  };
+  for (let i = 0; i < patch.length; i++)
+    if (patch[i] !== NOTHING && isOutlet(patch, i, width, height)) {
+      seen[i] = 1;
+      queue.push(i);
+    }
+  const risen: number[] = [];
+  while (!queue.empty) {
+    const i = queue.pop();
+    risen.push(i);
+    for (const j of neighbours(i)) {
+      if (seen[j]) continue;
+      seen[j] = 1;
+      // A hair above, so that what is filled still runs out.
+      if (filled[j] <= filled[i]) filled[j] = filled[i] + LOW;
+      queue.push(j);
+    }
+  }
+  const order = risen.sort((a, b) => filled[b] - filled[a]);
+  const flow = new Float32Array(patch.length);
+  const rain = 1 / Math.max(1, order.length);
+  for (const i of order) flow[i] = rain;
+  const gives: (readonly (readonly [number, number])[])[] = [];
+  for (const i of order) {
+    const lower = WAYS.flatMap(([dc, dr, far]): [number, number][] => {
+      const [c, r] = [(i % width) + dc, Math.floor(i / width) + dr];
+      const j = r * width + c;
+      if (c < 0 || r < 0 || c >= width || r >= height || patch[j] === NOTHING) return [];
+      const slope = (filled[i] - filled[j]) / far;
+      return slope > 0 ? [[j, slope]] : [];
+    });
+    const sum = lower.reduce((s, [, slope]) => s + slope, 0);
+    gives[i] = lower.map(([j, slope]) => [j, slope / sum]);
+    for (const [j, share] of gives[i]) flow[j] += flow[i] * share;
+  }
+  const depth = Float32Array.from(filled, (f, i) =>
+    patch[i] === NOTHING ? 0 : Math.max(0, f - elevation[i]),
+  );
+  return { filled, flow, depth, order, gives };
+}

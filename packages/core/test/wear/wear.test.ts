@@ -1,0 +1,353 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  aimedShare,
+  canonicalGrid,
+  elevationOf,
+  forms,
+  inLayingOrder,
+  isAged,
+  layersOf,
+  missingText,
+  modelOf,
+  newPart,
+  newPiece,
+  NOTHING,
+  paintingOrder,
+  partSheet,
+  preparePart,
+  readPiece,
+  renderPiece,
+  seededRandom,
+  standingOf,
+  stageOfPart,
+  surfaceOf,
+  towline,
+  WEAR_KINDS,
+  WEAR_PASSES,
+  waterOn,
+  wearFields,
+  wearKinds,
+  wearLimit,
+  wearOf,
+  withDuplicate,
+  withNextPattern,
+  withoutParts,
+  withWear,
+  withWearChanged,
+  withWearOnGroup,
+  wornOn,
+  wornShares,
+  wornUpTo,
+  writePiece,
+  type Form,
+  type FormKind,
+  type Piece,
+  type Wear,
+  type WearKind,
+} from '../../src/index.js';
+
+const wear = (kind: WearKind, over: Partial<Wear> = {}): Wear => ({
+  id: 'w',
+  part: 'p',
+  kind,
+  share: wearKinds[kind].usual,
+  strength: 1,
+  seed: 3,
+  ...over,
+});
+function worn(
+  form: Form,
+  layers: readonly Wear[],
+  over: Partial<Piece['parts'][number]['place']> = {},
+): Piece {
+  const part = newPart('p', form);
+  const piece = newPiece('x', 'X', [{ ...part, place: { ...part.place, ...over } }]);
+  return { ...piece, paints: [...towline], wear: [...layers] };
+}
+const prepared = (piece: Piece) => preparePart(piece.parts[0], piece);
+const KINDS = [
+  'blade',
+  'dome',
+  'tube',
+  'plate',
+  'disc',
+  'box',
+  'mail',
+] as const satisfies readonly FormKind[];
+
+describe('where wear lies', () => {
+  test('shares are met within one per cent of the part, over 200 random layers', () => {
+    const models = new Map(KINDS.map((k) => [k, modelOf(forms[k].defaults)]));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...KINDS),
+        fc.constantFrom(...WEAR_KINDS),
+        fc.double({ min: 0.01, max: 0.95, noNaN: true }),
+        fc.nat(9999),
+        (form, kind, share, seed) => {
+          const standing = { model: models.get(form)!, up: [0, 0.94, 0.34], key: [-0.6, 0.6, 0.5] } as const;
+          const layer = wear(kind, { share, seed });
+          const found = wornShares([layer], standing);
+          const got = new Map(found.map((f) => [f.worn.pass.id, f.share]));
+          for (const { worn: w, share: covered } of found) {
+            if (w.pass.place.by !== 'field') continue;
+            // What lies inside another pass cannot cover more than it.
+            const room = w.pass.within === null ? 1 : got.get(w.pass.within)!;
+            expect(Math.abs(covered - Math.min(room, aimedShare(w.pass, layer)))).toBeLessThan(0.01);
+          }
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  test('passes lie inside those that they are told to lie in', () => {
+    for (const kind of WEAR_KINDS) {
+      const piece = worn(forms.dome.defaults, [wear(kind)]);
+      const p = prepared(piece);
+      const passes = wornOn(p.wear, standingOf(p), p.shape.canonical);
+      for (const { pass, alpha } of passes) {
+        if (pass.within === null) continue;
+        const outer = passes.find((o) => o.pass.id === pass.within)!.alpha;
+        alpha.forEach((a, i) => expect(a).toBeLessThanOrEqual(outer[i] + 1e-6));
+      }
+    }
+  });
+
+  test('the same seed gives the same places, another seed others', () => {
+    const at = (seed: number) => {
+      const p = prepared(worn(forms.plate.defaults, [wear('rust', { seed })]));
+      return wornOn(p.wear, standingOf(p), p.shape.canonical)[0].alpha;
+    };
+    expect(at(3)).toEqual(at(3));
+    const [a, b] = [at(3), at(4)];
+    expect(a.reduce((n, v, i) => n + Math.abs(v - b[i]), 0)).toBeGreaterThan(50);
+  });
+
+  test('rolling part, light and gravity together changes nothing', () => {
+    const alphaOf = (rollDeg: number) => {
+      const piece = worn(forms.blade.defaults, [wear('verdigris'), wear('chips')], { rollDeg });
+      const { rig } = piece;
+      const hours = (rig.keyClockHours - rollDeg / 30 + 24) % 12;
+      const turned = { ...piece, rig: { ...rig, keyClockHours: hours, leanDeg: rollDeg, fallOff: 0 } };
+      const p = prepared(turned);
+      return {
+        up: standingOf(p).up,
+        alpha: wornOn(p.wear, standingOf(p), p.shape.canonical).map((w) => w.alpha),
+      };
+    };
+    const [still, rolled] = [alphaOf(0), alphaOf(40)];
+    rolled.up.forEach((v, i) => expect(v).toBeCloseTo(still.up[i], 3));
+    still.alpha.forEach((a, k) => {
+      const off = a.reduce((n, v, i) => n + Math.abs(v - rolled.alpha[k][i]), 0) / a.length;
+      expect(off).toBeLessThan(0.01);
+    });
+  });
+
+  test('rub is highest on the known edges of every form that has some', () => {
+    for (const kind of ['blade', 'plate', 'box', 'disc', 'dome'] as const) {
+      const model = modelOf(forms[kind].defaults);
+      const surface = surfaceOf(model, canonicalGrid(model, 9000));
+      const { rub } = wearFields(model, surface, [0, 1, 0]);
+      const near: number[] = [];
+      const far: number[] = [];
+      for (let i = 0; i < rub.length; i++) {
+        if (surface.patch[i] === NOTHING || surface.alpha[i] < 0.5) continue;
+        (surface.alpha[i] < 1 ? near : far).push(rub[i]);
+      }
+      const mean = (l: number[]) => l.reduce((a, b) => a + b, 0) / Math.max(1, l.length);
+      if (model.edges.some((e) => e.kind === 'hard')) expect(mean(near)).toBeGreaterThan(1.5 * mean(far));
+    }
+  });
+});
+
+describe('water', () => {
+  /** A random height field on a round patch. */
+  function hilly(seed: number) {
+    const side = 24;
+    const random = seededRandom(seed);
+    const patch = new Uint8Array(side * side).fill(NOTHING);
+    const height = new Float32Array(side * side).fill(-Infinity);
+    for (let i = 0; i < patch.length; i++) {
+      const [x, y] = [(i % side) - side / 2, Math.floor(i / side) - side / 2];
+      if (Math.hypot(x, y) > side / 2 - 1) continue;
+      patch[i] = 0;
+      height[i] = random();
+    }
+    const grid = { width: side, height: side, pxPerMm: 2, leftMm: -6, topMm: 6, rollRad: 0 };
+    return { height, surface: { grid, patch } };
+  }
+
+  test('never runs uphill, and all of it leaves or stands in a hollow', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const { height, surface } = hilly(seed);
+      const { filled, flow, order, gives, depth } = waterOn(height, surface);
+      let left = 0;
+      for (const i of order) {
+        for (const [to, share] of gives[i]) {
+          expect(filled[to]).toBeLessThan(filled[i]);
+          expect(share).toBeGreaterThan(0);
+        }
+        const sum = gives[i].reduce((s, [, share]) => s + share, 0);
+        if (gives[i].length === 0) left += flow[i];
+        else expect(sum).toBeCloseTo(1, 6);
+        expect(filled[i]).toBeGreaterThanOrEqual(height[i]);
+        expect(depth[i]).toBeGreaterThanOrEqual(0);
+      }
+      expect(left).toBeCloseTo(1, 3);
+    }
+  });
+
+  test('gathers at the lower rim of a hollow bowl, and runs off a bulging one', () => {
+    const wet = (side: 'convex' | 'scoop') => {
+      const model = modelOf({ ...forms.dome.defaults, side, rimMm: 0 });
+      const surface = surfaceOf(model, canonicalGrid(model, 4000));
+      // Seen from above: gravity goes into the picture.
+      const { depth } = waterOn(elevationOf(surface, [0, 0.3, 0.95]), surface);
+      return depth.reduce((a, b) => a + b, 0);
+    };
+    expect(wet('scoop')).toBeGreaterThan(20 * wet('convex') + 1);
+  });
+});
+
+describe('wear in pictures and in the order', () => {
+  const rusted = worn(
+    forms.plate.defaults,
+    [wear('grime'), wear('rust'), wear('chips', { id: 'c' })].map((w, i) => ({ ...w, id: `w${i}` })),
+  );
+
+  test('comes last, rust before what rubs through it, grime after both; each with its mix from the shelf', () => {
+    const sheets = new Map([['p', partSheet(rusted.parts[0], rusted)]]);
+    const order = paintingOrder(rusted, sheets);
+    const roles = order.map((l) => l.role);
+    const first = roles.indexOf('wear');
+    expect(roles.slice(first).every((r) => r === 'wear')).toBe(true);
+    const steps = order.slice(first).map((l) => l.step);
+    expect(steps).toEqual([
+      'rust-brown',
+      'rust-orange',
+      'rust-pale',
+      'rust-bright',
+      'chips-dark',
+      'chips-lip',
+      'grime-dirt',
+    ]);
+    const owned = new Set(towline.map((p) => p.id));
+    for (const l of order.slice(first)) {
+      for (const m of l.mix) expect(owned).toContain(m.paint);
+      expect(l.mix.length > 0 || l.missing !== '').toBe(true);
+      expect(missingText(l.mix, towline)).toBe('');
+      expect(l.parts[0].coverMm2).toBeGreaterThan(0);
+      expect(l.parts[0].activeMin).toBeGreaterThan(0);
+    }
+    // An aged part bears no clean white dots.
+    expect(roles).not.toContain('glints');
+    expect(isAged(rusted.wear)).toBe(true);
+  });
+
+  test('a paint that nobody owns is told in words with what comes nearest', () => {
+    const few = {
+      ...rusted,
+      paints: towline.filter((p) => ['chalk', 'lampsoot', 'black-primer'].includes(p.id)),
+    };
+    const ladder = {
+      ...few.ladders[0],
+      undercoat: 'black-primer',
+      recipe: [],
+      steps: few.ladders[0].steps.map((s, k) => ({
+        ...s,
+        mix: [{ paint: k < 4 ? 'lampsoot' : 'chalk', parts: 1 }],
+      })),
+    };
+    const piece = { ...few, ladders: [ladder] };
+    const order = paintingOrder(piece, new Map([['p', partSheet(piece.parts[0], piece)]]));
+    const brown = order.find((l) => l.step === 'rust-brown')!;
+    expect(brown.mix).toEqual([]);
+    expect(brown.mixText).toBe('a deep red-brown');
+    expect(brown.missing).toMatch(/^No deep red-brown is on your shelf; nearest is .+, \d+ off$/);
+  });
+
+  test('the picture after each pass shows that pass, and no later one', () => {
+    const p = prepared(rusted);
+    expect(stageOfPart(p, null, rusted).worn).toBe(Infinity);
+    const seen = WEAR_PASSES.filter(
+      ({ step }) => /^(rust|chips|grime)-/.test(step) && !/patina|through/.test(step),
+    );
+    const counts = seen.map(({ step }) => stageOfPart(p, { ladder: null, role: 'wear', step }, rusted).worn);
+    expect(counts).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    expect(wornUpTo(p.wear, 'heat-blue')).toBe(0);
+    const edges = { ladder: rusted.ladders[0].id, role: 'edges', step: 'edges' } as const;
+    expect(stageOfPart(p, edges, rusted).worn).toBe(0);
+    const picture = (layers: readonly Wear[]) =>
+      renderPiece(
+        { ...rusted, wear: [...layers] },
+        { width: 60, height: 60, view: 'painted', surroundHex: '#777777' },
+      ).rgba;
+    const [clean, old] = [picture([]), picture(rusted.wear)];
+    const redder = (rgba: Uint8ClampedArray) =>
+      rgba.reduce((n, v, i) => n + (i % 4 === 0 ? v - rgba[i + 2] : 0), 0);
+    expect(redder(old)).toBeGreaterThan(redder(clean) + 20_000);
+    // Nothing of it lies outside the part.
+    layersOf(p, p.shape.canonical.grid).worn.forEach(({ alpha }) =>
+      alpha.forEach((a, i) => p.shape.canonical.patch[i] === NOTHING && expect(a).toBe(0)),
+    );
+  });
+
+  test('what goes past what its kind bears is told', () => {
+    expect(wearLimit({ kind: 'rust', share: 0.93 })).toBe(
+      'Rust, heavy covers 93 %; past 90 % no metal is left: lift some off while it is wet.',
+    );
+    for (const kind of WEAR_KINDS) {
+      expect(wearLimit({ kind, share: wearKinds[kind].usual })).toBeNull();
+      expect(wearKinds[kind].usual).toBeLessThanOrEqual(wearKinds[kind].most);
+    }
+    const sheet = partSheet(rusted.parts[0], { ...rusted, wear: [wear('grime', { share: 0.5 })] });
+    expect(sheet.notes.join()).toMatch(/looks dull rather than dirty/);
+  });
+});
+
+describe('wear of a piece', () => {
+  const piece = newPiece(
+    'x',
+    'X',
+    ['a', 'b', 'c'].map((id) => ({ ...newPart(id, forms.dome.defaults), group: 'g' })),
+  );
+  const grouped = { ...piece, groups: [{ id: 'g', name: 'G' }] };
+
+  test('is laid on once a kind, changed, shared out over a group, copied and taken away with its part', () => {
+    const one = withWear(grouped, 'a', 'rust');
+    expect(withWear(one, 'a', 'rust')).toBe(one);
+    const [layer] = one.wear;
+    const more = withWearChanged(one, layer.id, { share: 0.6 });
+    expect(withNextPattern(more, layer.id).wear[0].seed).toBe(layer.seed + 1);
+    const all = withWearOnGroup(more, 'a');
+    expect(all.wear.map((w) => [w.part, w.share])).toEqual([
+      ['a', 0.6],
+      ['b', 0.6],
+      ['c', 0.6],
+    ]);
+    expect(new Set(all.wear.map((w) => w.seed)).size).toBe(3);
+    const { piece: twice } = withDuplicate(all, { kind: 'part', id: 'b' });
+    expect(wearOf(twice, twice.parts.find((p) => !['a', 'b', 'c'].includes(p.id))!.id)).toHaveLength(1);
+    expect(withoutParts(all, { kind: 'part', id: 'a' }).wear.map((w) => w.part)).toEqual(['b', 'c']);
+    expect(readPiece(writePiece(all)).wear).toEqual(all.wear);
+  });
+
+  test('on cloth, on nothing, or past the part it is refused with what is accepted', () => {
+    const cloth = {
+      ...grouped.parts[0],
+      id: 'cloth',
+      finish: { kind: 'matte' as const, name: 'Wool', hex: '#554433' },
+    };
+    const with_ = { ...grouped, parts: [...grouped.parts, cloth] };
+    expect(withWear(with_, 'cloth', 'rust')).toBe(with_);
+    const bad = (w: Partial<Wear>) => () =>
+      readPiece(JSON.stringify({ ...with_, wear: [{ ...wear('rust'), part: 'a', ...w }] }));
+    expect(bad({ part: 'cloth' })).toThrow(/wear\[0\].part.*no metal/s);
+    expect(bad({ part: 'gone' })).toThrow(/wear\[0\].part/);
+    expect(bad({ share: 1.2 })).toThrow(/wear\[0\].share.*0.002 to 0.98/s);
+    expect(bad({ kind: 'moss' as WearKind })).toThrow(/wear\[0\].kind/);
+    expect(inLayingOrder([wear('grime'), wear('heat')]).map((w) => w.kind)).toEqual(['heat', 'grime']);
+  });
+});
