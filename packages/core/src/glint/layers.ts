@@ -21,6 +21,7 @@ import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lin
 import type { PreparedPart } from './prepare.js';
 import { lambert } from './radiance.js';
 import { tintLayers, type TintLayer } from './tint.js';
+import { isAged } from '../wear/index.js';
 import { wornLayers, type WornLayer } from './worn.js';
 
 /** A part on a grid, layer by layer, so that it can be shown after any step. Arrays are width * height. */
@@ -150,7 +151,8 @@ export function layersOf(
     body,
     value,
     lines: lineLayers(p.shape.model, surface, value, edging(p)),
-    glints: glintAlpha(p.metal.glints, surface),
+    // Clean dots would belie what is rusted.
+    glints: isAged(p.wear) ? null : glintAlpha(p.metal.glints, surface),
     fine: fineOn(p.shape.model, surface),
     tints: tintLayers(
       { surface, patches: p.shape.model.patches, value },

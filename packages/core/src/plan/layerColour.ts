@@ -8,7 +8,10 @@ export function layerColour(
   layer: Pick<OrderLayer, 'ladder' | 'mix'>,
   piece: Pick<Piece, 'ladders' | 'paints'>,
 ): Lab | null {
-  const ladder = piece.ladders.find((l) => l.id === layer.ladder);
+  // Wear is no ladder's own: any will do to mix on.
+  const ladder =
+    piece.ladders.find((l) => l.id === layer.ladder) ??
+    (layer.ladder === null ? piece.ladders[0] : undefined);
   const clear = (id: string) =>
     ['medium', 'varnish'].includes(piece.paints.find((p) => p.id === id)?.kind ?? 'medium');
   if (!ladder || layer.mix.every((m) => clear(m.paint))) return null;

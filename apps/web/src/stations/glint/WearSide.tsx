@@ -40,6 +40,7 @@ function OneLayer({ layer }: { readonly layer: Wear }) {
         min={0.002}
         max={0.98}
         step={0.01}
+        scale={100}
         onChange={(share) => change({ share })}
         onEnd={() => store.endGesture()}
       />

@@ -117,6 +117,7 @@ function OneNeighbour({
         label="Strength"
         why={whyOf('strength')}
         unit="%"
+        scale={100}
         value={n.strength}
         min={0}
         max={2}
