@@ -5,6 +5,7 @@ import { DEMO, expect, saved, settled, test } from './support/server.js';
 /** The warden's parts again and again, until there are `count`. */
 const crowd = (count: number) => ({
   ...sluiceWarden,
+  wear: [],
   id: `crowd-${count}`,
   name: `A crowd of ${count}`,
   parts: Array.from({ length: count }, (_, i) => {

@@ -48,6 +48,7 @@ const put = (piece) =>
   });
 await put({
   ...sluiceWarden,
+  wear: [],
   adjustments: [
     { id: 'bounce-1', part: 'pauldron-left', kind: 'bounce', peak: 0.9, gap: 0.6 },
     { id: 'edge-1', part: 'blade', kind: 'edge', value: 0.9 },

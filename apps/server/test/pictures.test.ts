@@ -14,6 +14,7 @@ const belt = sluiceWarden.parts.filter((p) => p.id === 'belt-disc');
 const alone: Partial<Piece> = {
   parts: belt,
   adjustments: [],
+  wear: [],
   rig: { ...sluiceWarden.rig, focalPart: null, neighbours: [] },
 };
 const piece = (id: string, over: Partial<Piece> = {}) =>

@@ -7,6 +7,8 @@ import {
   type Part,
   type Place,
   type Polish,
+  type Wear,
+  type WearKind,
 } from '../piece/index.js';
 
 export const place = (xMm: number, yMm: number, rollDeg = 0, more: Partial<Place> = {}): Place => ({
@@ -60,4 +62,14 @@ export const matteOf = (
   finish: { kind: 'matte', name: what, hex },
   approach: AS_THE_PIECE,
   group,
+});
+
+/** A layer of wear at full strength. */
+export const wears = (part: string, kind: WearKind, share: number, seed: number): Wear => ({
+  id: `${part}-${kind}`,
+  part,
+  kind,
+  share,
+  strength: 1,
+  seed,
 });

@@ -9,7 +9,7 @@ import {
   type Piece,
   type Polish,
 } from '../piece/index.js';
-import { metalOf, place, shape } from './build.js';
+import { metalOf, place, shape, wears } from './build.js';
 import { heronFeathers, heronSculpt, heronUnderlay } from './heronWing.js';
 import { heronBrass, heronCopper } from './ladders.js';
 import { towline } from './towline.js';
@@ -190,7 +190,11 @@ export const brassHeron: Piece = {
   ladders: [heronCopper, heronBrass, coldSteel],
   paints: [...towline],
   adjustments: [],
-  wear: [],
+  wear: [
+    wears('body', 'verdigris', 0.08, 5),
+    wears('neck-low', 'verdigris', 0.07, 8),
+    wears('neck-high', 'verdigris', 0.06, 9),
+  ],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

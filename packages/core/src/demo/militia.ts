@@ -8,7 +8,7 @@ import {
   type Part,
   type Piece,
 } from '../piece/index.js';
-import { matteOf, metalOf, place, shape } from './build.js';
+import { matteOf, metalOf, place, shape, wears } from './build.js';
 import { militiaGilt, militiaIron } from './ladders.js';
 import { soldier } from './soldier.js';
 import { towline } from './towline.js';
@@ -85,7 +85,12 @@ export const lockMilitia: Piece = {
   ladders: [militiaIron, militiaGilt],
   paints: [...towline],
   adjustments: [],
-  wear: [],
+  wear: [
+    wears('chain', 'rust', 0.7, 11),
+    wears('hook', 'rust', 0.6, 4),
+    wears('hook-ring', 'rust', 0.7, 7),
+    wears('dagger', 'rust', 0.78, 2),
+  ],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

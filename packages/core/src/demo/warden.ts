@@ -8,7 +8,7 @@ import {
   type Part,
   type Piece,
 } from '../piece/index.js';
-import { matteOf, place, shape } from './build.js';
+import { matteOf, place, shape, wears } from './build.js';
 import { wardenBronze, wardenSteel } from './ladders.js';
 import { towline } from './towline.js';
 import { leftArm, legs, rightArm } from './wardenLimbs.js';
@@ -253,7 +253,7 @@ export const sluiceWarden: Piece = {
   ladders: [wardenSteel, wardenBronze],
   paints: [...towline],
   adjustments: [],
-  wear: [],
+  wear: [wears('blade', 'chips', 0.015, 3), wears('blade', 'scratches', 0.012, 6)],
   critique: NO_WORD,
   table: FIRST_TABLE,
   groups: [

@@ -126,6 +126,7 @@ test('starter sets hold known parts round the middle that a piece accepts', () =
       rig: { ...sluiceWarden.rig, focalPart: null },
       parts: [...set.parts],
       groups: [],
+      wear: [],
     };
     expect(readPiece(writePiece(piece)).parts).toHaveLength(set.parts.length);
   }

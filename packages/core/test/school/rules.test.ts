@@ -30,6 +30,7 @@ function planned(
     .map((p) => ({ ...p, finish: { ...p.finish, ladder: ladder.id } as typeof p.finish }));
   const piece = {
     ...sluiceWarden,
+    wear: [],
     rig: { ...sluiceWarden.rig, focalPart: null },
     parts,
     ladders: [{ ...ladder, school, undercoat }],
