@@ -202,7 +202,11 @@ describe('a spoilt photo', () => {
         });
         let faults: readonly ({ fault: string; leaveOut: boolean } | null)[];
         try {
-          ({ faults } = scanFrom(planesOf(series), { ball: null, pxPerMm: PLANTED_PX_PER_MM, lampMm: 'find' }));
+          ({ faults } = scanFrom(planesOf(series), {
+            ball: null,
+            pxPerMm: PLANTED_PX_PER_MM,
+            lampMm: 'find',
+          }));
         } catch (error) {
           if (!(error instanceof NoScan)) throw error;
           ({ faults } = error);
