@@ -38,7 +38,15 @@ import {
 } from '../rig/index.js';
 import type { WithSurfaces } from '../sculpt/index.js';
 import { metalOfLadder } from '../match/index.js';
-import { layPasses, passesOf, schools, type LaidPass, type Pass, type School } from '../school/index.js';
+import {
+  layPasses,
+  passesOf,
+  schools,
+  takesSurroundings,
+  type LaidPass,
+  type Pass,
+  type School,
+} from '../school/index.js';
 import { seedOf, tableMemo, weakMemo2 } from '../units/index.js';
 import type { Composition } from './band.js';
 import { composed, fitBody, type Body, type FacetSeen } from './body.js';
@@ -49,7 +57,7 @@ import type { Glint } from './glint.js';
 import { findGlints } from './glints.js';
 import { overridesOf, type UnresolvedOverride, type Overrides } from './overrides.js';
 import { trimSide } from './trim.js';
-import { tintSources, type TintSource } from './tint.js';
+import { glowSources, tintSources, type TintSource } from './tint.js';
 
 /** A part's form, turned, pulled about by hand and sampled for its statistics. Depends on form, yaw, pitch and adjustments alone. */
 export interface Shape {
@@ -218,6 +226,12 @@ function aimedAfter(aimed: readonly number[], k: number, lost: number, tone: Ton
 /** Where edges alone carry the light, faces keep this share of their value. */
 const FACES_BEHIND_EDGES = 0.35;
 
+/** Colours that are thrown on a part: all where its approach takes them, else those of what glows near it alone. */
+function sourcesFor({ approach }: Palette, rig: Piece['rig']): TintSource[] {
+  const all = tintSources(rig);
+  return approach && takesSurroundings(approach.passes) ? all : glowSources(all, rig);
+}
+
 /** What settles the bands of a part besides its light: the seed of its composition, and where they lie. */
 const bodyInputOf = (id: string, { composition }: MetalFinish, { blade }: Approach) => ({
   seed: seedOf(id) + composition * 7919,
@@ -297,6 +311,6 @@ export function preparePart(
     aimed: aimedOn(body.tones.find((t) => t !== null) ?? null),
     dotValue: Math.min(base.dotValue, body.top * (1 - lost) + DOT_ABOVE_TOP * step),
     unresolved: [...shape.overrides.unresolved, ...body.unresolved, ...unresolved],
-    metal: { polish, body, glints, tints: tintSources(rig), tint: rig.tint },
+    metal: { polish, body, glints, tints: sourcesFor(palette, rig), tint: rig.tint },
   };
 }

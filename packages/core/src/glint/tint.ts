@@ -47,6 +47,12 @@ export const tintSources = (rig: Pick<Rig, 'skyHex' | 'groundHex' | 'neighbours'
         ...rig.neighbours.filter((n) => n.strength > 0).map((n) => ({ id: `by-${n.id}`, hex: n.hex })),
       ].map((s) => ({ ...s, filter: filterOf(s.hex) }));
 
+/** Of all sources those that glow close by: lamps and fires that light even flake and sealed tints. */
+export const glowSources = (sources: readonly TintSource[], rig: Pick<Rig, 'neighbours'>): TintSource[] => {
+  const near = new Set(rig.neighbours.filter((n) => n.where.kind === 'near').map((n) => `by-${n.id}`));
+  return sources.filter((s) => near.has(s.id));
+};
+
 /** How much tint a value takes: most in the mids, none in the lights, fading in shadow. */
 export const tintTaken = (value: number): number =>
   smoothstep(0, SHADOW_TO, value) * (1 - smoothstep(LIGHT_FROM, LIGHT_TO, value));

@@ -1,5 +1,5 @@
 import { modelOf } from '../form/index.js';
-import { paletteOf, tintSources } from '../glint/index.js';
+import { glowSources, paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import {
   PURPOSES,
@@ -16,6 +16,8 @@ import {
   missingAmong,
   passesOf,
   sourceChange,
+  surroundingsPass,
+  takesSurroundings,
   toolText,
   type Film,
   type Pass,
@@ -188,10 +190,21 @@ function primerLayers(input: OrderInput): OrderLayer[] {
   });
 }
 
+/** The light of what glows close by, over an approach that takes no other colours. */
+const GLOW: Pass = {
+  ...surroundingsPass(),
+  stroke:
+    'Strongest nearest to what glows and on edges that face it, paler as it goes; two or three thin coats.',
+  why: 'What shines lights what stands beside it; never brighter than its source.',
+};
+
 /** A glaze for each colour that the surroundings throw in. */
 function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
   const { rig, paints } = input.piece;
-  return tintSources(rig).flatMap((source) => {
+  const all = tintSources(rig);
+  const glows = glowSources(all, rig);
+  const taken = takesSurroundings(mine[0].palette.approach!.passes);
+  return (taken ? all : glows).flatMap((source) => {
     const { leftOut, own } = sourceChange(ladder, source.id);
     if (leftOut) return [];
     const mix = own?.mix ?? tintMix(source.hex, paints);
@@ -252,7 +265,10 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     ...primerLayers(input),
     ...inUse.flatMap((ladder) => {
       const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
-      return mine[0].palette.approach!.passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
+      const { passes } = mine[0].palette.approach!;
+      const laid = passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
+      // What glows close by lights true metal and sealed tints, too: after all else of it.
+      return takesSurroundings(passes) ? laid : [...laid, ...tintPasses(input, ladder, mine, GLOW)];
     }),
     ...(matte.length > 0 ? [matteLayer(matte, sheets)] : []),
     ...wearLayers(input),

@@ -53,6 +53,8 @@ export function stageAfter(role: Role, step: string, palette: Palette, tints: re
     (p) => p.role === role && (p.step === step || role === 'tint' || role === 'glints'),
   );
   if (at < 0) at = passes.findIndex((p) => p.step === step);
+  // A glow over an approach that takes no other colours comes after all of it.
+  if (at < 0 && role === 'tint') return stageUpTo(palette, passes.length, tints.indexOf(step) + 1);
   const tinted = passes.findIndex((p) => p.role === 'tint');
   const glazed = role === 'tint' ? tints.indexOf(step) + 1 : tinted >= 0 && at > tinted ? Infinity : 0;
   return stageUpTo(palette, at + 1, glazed);

@@ -154,6 +154,10 @@ export const surroundings = (): Pass =>
     why: 'Metal shows what stands around it; before white, since a glaze dirties it.',
   });
 
+/** Whether an approach has the colours of sky, ground and neighbours glazed on. */
+export const takesSurroundings = (passes: readonly Pass[]): boolean =>
+  passes.some((p) => p.over === 'surroundings');
+
 export const lining = (input: SchoolInput, more: Partial<Pass> = {}): Pass =>
   pass({
     role: 'lining',

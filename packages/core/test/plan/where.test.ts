@@ -5,15 +5,19 @@ import {
   colourOfWords,
   ellipse,
   forms,
+  lockMilitia,
   newPart,
   newPiece,
   activeMinutes,
   amountText,
   mixedMl,
   modelOf,
+  paintingOrder,
   partSheet,
   placeAt,
+  preparePart,
   signedArea,
+  stageOfPart,
   tintMix,
   tintWanted,
   towline,
@@ -190,4 +194,37 @@ describe('what tints as a colour does', () => {
     expect(wanted.missing).toMatch(/^No such blue is on your shelf; nearest is white, \d+ off$/);
     expect(tintWanted('#b9c6d2', []).missing).toBe('No blue is on your shelf');
   });
+});
+
+test('a glow close by is a pass of true metal, too: after all else, named, where it falls', () => {
+  const base = newPiece('x', 'X', [newPart('p', forms.dome.defaults)]);
+  const [iron] = lockMilitia.ladders;
+  const finish = { ...base.parts[0].finish, ladder: iron.id } as (typeof base.parts)[0]['finish'];
+  const glow = {
+    id: 'n1',
+    name: 'Lantern',
+    where: { kind: 'near' as const, xMm: 8, yMm: -4, depthMm: 4, sizeMm: 8 },
+    hex: '#f2a63c',
+    strength: 1.2,
+  };
+  const piece = {
+    ...base,
+    ladders: [iron],
+    paints: lockMilitia.paints,
+    parts: [{ ...base.parts[0], finish }],
+    rig: { ...base.rig, purpose: 'display' as const, neighbours: [glow] },
+  };
+  const orderOf = (p: typeof piece) => paintingOrder(p, new Map([['p', partSheet(p.parts[0], p)]]));
+  const order = orderOf(piece);
+  const last = order[order.length - 1];
+  expect([last.role, last.step, last.title]).toEqual(['tint', 'by-n1', 'Tint from lantern']);
+  expect(last.parts[0].where).toMatch(/toward [345] o'clock/);
+  // Sky and ground are no passes of flake, nor of its picture.
+  expect(order.filter((l) => l.role === 'tint')).toHaveLength(1);
+  const prepared = preparePart(piece.parts[0], piece);
+  expect(prepared.metal!.tints.map((t) => t.id)).toEqual(['by-n1']);
+  expect(stageOfPart(prepared, last, piece)).toMatchObject({ tints: 1, glints: true, edges: true });
+  expect(orderOf({ ...piece, rig: { ...piece.rig, neighbours: [] } }).some((l) => l.role === 'tint')).toBe(
+    false,
+  );
 });

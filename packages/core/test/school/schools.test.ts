@@ -66,7 +66,13 @@ function laidBy(id: SchoolId): Piece {
   const parts = sluiceWarden.parts
     .filter((p) => PARTS.includes(p.id))
     .map((p) => ({ ...p, finish: { ...p.finish, ladder: 'cold-steel' } as typeof p.finish }));
-  return { ...sluiceWarden, rig: { ...sluiceWarden.rig, focalPart: null }, parts, ladders: [ladderFor(id)] };
+  return {
+    ...sluiceWarden,
+    wear: [],
+    rig: { ...sluiceWarden.rig, focalPart: null },
+    parts,
+    ladders: [ladderFor(id)],
+  };
 }
 const orderOf = (piece: Piece) =>
   paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
