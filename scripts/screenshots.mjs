@@ -34,7 +34,7 @@ for (const station of ['light', 'parts', 'glint']) {
   await page.waitForTimeout(9000);
   await take(station === 'glint' ? 'glint-painted' : station);
 }
-for (const view of ['Values', 'Zones', 'Lines']) {
+for (const view of ['Zones', 'Lines']) {
   await page.getByRole('radio', { name: view }).click();
   await take(`glint-${view.toLowerCase()}`);
 }
@@ -135,5 +135,13 @@ await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 await page.waitForTimeout(6000);
 await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 
+await page.goto(`${server.address}/pieces/lock-militia/glint`);
+await map();
+await page.getByRole('region', { name: 'Parts' }).getByText('Boathook, blade').click();
+await page.keyboard.press('w');
+await page.getByRole('button', { name: /^Show .* close up/ }).click();
+await map();
+await page.waitForTimeout(1500);
+await take('glint-wear');
 await browser.close();
 await server.stop();
