@@ -14,6 +14,7 @@ import { BlobsService } from './blobs/blobs.service.js';
 import { DB } from './database/database.module.js';
 import type { Database } from './database/open.js';
 import { settings } from './database/schema.js';
+import { Stale } from './http/refusals.js';
 import { PiecesService } from './pieces/pieces.service.js';
 import { ShelfService } from './shelf/shelf.service.js';
 
@@ -50,7 +51,10 @@ export class SeedService implements OnApplicationBootstrap {
     for (const piece of DEMOS) await this.pieces.add(writePiece(piece), 'replace');
     // A shelf that somebody wrote already is left alone.
     if ((await this.shelf.get()).version === 0)
-      await this.shelf.save(writeShelf(shelfOf(towline, towlineBrushes)), 0);
+      await this.shelf.save(writeShelf(shelfOf(towline, towlineBrushes)), 0).catch((error: unknown) => {
+        // Another server that starts at this moment was first.
+        if (!(error instanceof Stale)) throw error;
+      });
     await this.db.insert(settings).values({ key: SEEDED, value: 'ninth-lock' }).onConflictDoNothing();
   }
 }

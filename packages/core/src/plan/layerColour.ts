@@ -1,7 +1,7 @@
 import type { Lab } from '../colour/index.js';
 import { FREE, ladderColours, paintsById } from '../ladder/index.js';
 import type { Piece } from '../piece/index.js';
-import type { OrderLayer } from './order.js';
+import type { OrderLayer } from './orderLayer.js';
 
 /** Dried colour of the mix of a layer, fully covering; null where it has no mix of this piece's paints. */
 export function layerColour(

@@ -1,68 +1,24 @@
 import { modelOf } from '../form/index.js';
 import { glowSources, paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
-import {
-  PURPOSES,
-  type Ladder,
-  type Mix,
-  type Paint,
-  type Part,
-  type Piece,
-  type Purpose,
-  type Role,
-} from '../piece/index.js';
+import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
 import {
   DRY_MIN,
-  missingAmong,
   passesOf,
   sourceChange,
   surroundingsPass,
   takesSurroundings,
   toolText,
-  type Film,
   type Pass,
 } from '../school/index.js';
-import { listOf, plain, thinning } from '../units/index.js';
+import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
+import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearLayers } from './wearLayers.js';
-
-/** A layer of the order: one mix, on every part that takes it. */
-export interface OrderLayer {
-  readonly role: Role;
-  readonly step: string;
-  readonly ladder: string | null;
-  readonly title: string;
-  readonly film: Film | null;
-  readonly mix: Mix;
-  readonly mixText: string;
-  /** Parts of water or medium to one of paint. */
-  readonly water: number;
-  readonly thinning: string;
-  /** Thickness share of its coats. */
-  readonly share: number;
-  readonly amount: string;
-  /** Minutes until what follows may be laid. */
-  readonly dryMin: number;
-  /** The tool in words; empty where the painter chooses. */
-  readonly tool: string;
-  readonly airbrush: boolean;
-  readonly how: string;
-  /** How dry what is below has to be; empty where it does not matter. */
-  readonly begin: string;
-  readonly why: string;
-  /** Worth its time only for a more exacting purpose than the piece has. */
-  readonly beyond: boolean;
-  /** What it adds to the eye at arm's length; empty where the map cannot tell. */
-  readonly adds: string;
-  readonly caution: string | null;
-  /** What of its mix is not on the painter's shelf, and what comes nearest, in words; empty where all is there. */
-  readonly missing: string;
-  readonly parts: readonly PartStep[];
-}
 
 const SPRAY =
   "Spray outdoors or with good extraction, wear a respirator, no flame. Follow the maker's label and your local rules.";
@@ -76,7 +32,6 @@ const BRUSHED_PRIMER = {
   begin: 'dry',
 } as const satisfies Partial<Pass>;
 
-export const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
 const beyond = (level: Purpose, purpose: Purpose): boolean =>
   PURPOSES.indexOf(level) > PURPOSES.indexOf(purpose);
 
@@ -89,18 +44,6 @@ function addsText(parts: readonly PartStep[]): string {
   return most >= 1 ? 'seen from close only' : 'hardly seen';
 }
 
-/** Paints of a mix that the painter has none of, each with the pot that comes nearest and how far off it is. */
-export function missingText(mix: Mix, paints: readonly Paint[]): string {
-  const ids = mix.map((m) => m.paint);
-  return missingAmong(ids, paints)
-    .map(({ paint, nearest, off }) =>
-      nearest
-        ? `${paint.name} is not on your shelf; nearest is ${nearest.name}, ${plain(off, 0)} off`
-        : `${paint.name} is not on your shelf, nor anything like it`,
-    )
-    .join('. ');
-}
-
 /** Metal parts of a piece that have a sheet, back to front. */
 const metalsOf = (piece: Piece, sheets: ReadonlyMap<string, PartSheet>): MetalPart[] =>
   piece.parts.flatMap((part) => {
@@ -108,15 +51,6 @@ const metalsOf = (piece: Piece, sheets: ReadonlyMap<string, PartSheet>): MetalPa
     if (part.finish.kind !== 'metal' || !sheet) return [];
     return [{ part, sheet, palette: paletteOf(part, modelOf(part.form).narrowestMm, piece) }];
   });
-
-/** What all layers of an order are made from. */
-export interface OrderInput {
-  readonly piece: Piece;
-  readonly paints: ReadonlyMap<string, Paint>;
-  readonly metals: readonly MetalPart[];
-  /** Ladders that some part is painted with. */
-  readonly inUse: readonly Ladder[];
-}
 
 /** A layer before it is known which parts take it. */
 interface LayerPlan {

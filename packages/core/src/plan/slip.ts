@@ -1,4 +1,4 @@
-import type { OrderLayer } from './order.js';
+import type { OrderLayer } from './orderLayer.js';
 
 /** How a slip of the brush is mended, and what that costs. */
 export interface SlipCure {

@@ -1,5 +1,5 @@
 import type { Tick } from '../piece/index.js';
-import type { OrderLayer } from './order.js';
+import type { OrderLayer } from './orderLayer.js';
 import type { PartStep } from './partSteps.js';
 
 const MOST_MINUTES = 10_000;

@@ -1,4 +1,4 @@
-import type { OrderLayer } from './order.js';
+import type { OrderLayer } from './orderLayer.js';
 import type { PartStep } from './partSteps.js';
 
 /** Minutes at the brush, and with drying, for what is still to do. `left` tells on how many figures a part step is. */

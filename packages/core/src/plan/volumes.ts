@@ -1,7 +1,7 @@
 import { GLAZED } from '../paint/index.js';
 import type { Ladder, Piece } from '../piece/index.js';
 import { BRUSHED_FILM_MM, GLAZE_FILM_MM, LOSSES } from './amounts.js';
-import type { OrderLayer } from './order.js';
+import type { OrderLayer } from './orderLayer.js';
 import { batchesOf, type Batch } from './batches.js';
 
 /** Where the paint of one layer goes, for all copies of a piece. */

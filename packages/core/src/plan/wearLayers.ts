@@ -4,7 +4,7 @@ import { BRUSHED, GLAZED } from '../paint/index.js';
 import { dryOf } from '../school/index.js';
 import { thinning } from '../units/index.js';
 import { amountText } from './amounts.js';
-import { capital, missingText, type OrderInput, type OrderLayer } from './order.js';
+import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearStepOn } from './partSteps.js';
 import { wantedPaint } from './tints.js';
 import { WEAR_PASSES } from './wear.js';

@@ -44,9 +44,12 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
           {e.waitMin >= 1 && `, ${minutesText(e.waitMin)} of waiting`}
           {piece.copies > 1 && `, for all ${piece.copies}`}
         </p>
+        <Link to="card" className="ml-auto text-label font-semibold underline underline-offset-2">
+          On paper
+        </Link>
         <Link
           to="table"
-          className="ml-auto inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 hover:bg-g28"
+          className=" inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 hover:bg-g28"
         >
           To the table
         </Link>

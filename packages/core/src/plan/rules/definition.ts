@@ -1,6 +1,6 @@
 import type { Lab } from '../../colour/index.js';
 import type { OrderRuleId, Piece } from '../../piece/index.js';
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 
 /** One layer of a ladder's order, with what the rules ask of it. */
 export interface Laying {

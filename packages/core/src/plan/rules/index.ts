@@ -1,7 +1,7 @@
 import { hexToLab } from '../../colour/index.js';
 import type { OrderRuleId, Piece } from '../../piece/index.js';
 import { layerColour } from '../layerColour.js';
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 import type { Laying, OrderFinding, OrderRule } from './definition.js';
 import { flakeInWater, glazeTooThin, otherUndercoat, wantsUndercoat, whiteWorked } from './paintBehaviour.js';
 import {

@@ -1,4 +1,4 @@
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 import type { EveningPlan, Schedule } from './schedule.js';
 
 /** RFC 5545: lines end in CR LF and hold at most 75 octets; commas, semicolons and line ends are escaped. */

@@ -1,5 +1,5 @@
 import type { Piece, Role } from '../../piece/index.js';
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 
 /** A layer that may be left out, with what that saves and what it costs the eye. */
 export interface Leavable {

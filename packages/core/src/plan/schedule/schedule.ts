@@ -1,5 +1,5 @@
 import type { Evening, Piece, StepId, Table } from '../../piece/index.js';
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';

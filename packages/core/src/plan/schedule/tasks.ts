@@ -1,6 +1,6 @@
 import type { Room, StepId } from '../../piece/index.js';
 import { stepKey } from '../../piece/index.js';
-import type { OrderLayer } from '../order.js';
+import type { OrderLayer } from '../orderLayer.js';
 
 /** One coat of one layer on one figure, or on a lot of them. */
 export interface Task {
