@@ -194,6 +194,28 @@ test('a phone scans a code, paints at the table, its ticks arrive as they are ma
   await pocket.close();
 });
 
+test('an evening goes on paper: what to put out, what to paint when and where, without the page around it', async ({
+  page,
+  server,
+}) => {
+  await toOrder(page, server);
+  await page.getByRole('link', { name: 'On paper' }).click();
+  const card = page.getByRole('article');
+  await expect(card.getByRole('heading', { level: 1 })).toHaveText("A lock-keeper's arm");
+  await expect(card).toContainText('Put out');
+  await expect(card).toContainText('Undercoat for cold steel');
+  await expect(card).toContainText("Follow the maker's label");
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('link', { name: /^Glint map/ })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print it' })).toBeHidden();
+  await expect(card).toBeVisible();
+  await page.emulateMedia({ media: 'screen' });
+  await page.getByRole('button', { name: 'Evening after' }).click();
+  await expect(page.getByText(/^Evening 2 of \d+$/)).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the order' }).click();
+  await expect(page).toHaveURL(/\/order$/);
+});
+
 test('everything leaves as one file, and comes back after a look at what it would change', async ({
   page,
   server,

@@ -20,8 +20,7 @@ const codeOf = async (address: string): Promise<Code> => ({
   image: await toDataURL(address, { margin: 1, width: CODE_PX, errorCorrectionLevel: 'M' }),
 });
 
-const clock = (iso: string) =>
-  new Intl.DateTimeFormat(undefined, { timeStyle: 'short' }).format(new Date(iso));
+const clock = (iso: string) => new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(iso));
 
 /** The code that a phone scans, and what is said about it. */
 function CodeDialog({ codes, onClose }: { readonly codes: readonly Code[]; readonly onClose: () => void }) {
