@@ -73,6 +73,7 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   for (const [id, name] of [
     ['findings', /Before you paint/],
     ['hand', /By hand/],
+    ['wear', /Wear/],
     ['figures', /Figures/],
   ] as const) {
     await on(id);

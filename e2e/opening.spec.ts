@@ -62,7 +62,7 @@ test.describe('with small pictures', () => {
       .poll(
         () => page.request.get(`${server.address}/api/pieces/sluice-warden/picture`).then((r) => r.status()),
         {
-          timeout: 200_000,
+          timeout: 350_000,
         },
       )
       .toBe(200);

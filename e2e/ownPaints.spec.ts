@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { DEMO, expect, saved, settled, test } from './support/server.js';
 
@@ -65,22 +66,42 @@ test('a paint that steps name and the shelf has not is told, and one press mixes
   await expect(steel.getByRole('note')).toContainText('Not on your shelf: Chalk');
 });
 
+/** A pass of the way, not the gap beside it. */
+const chip = (way: Locator, name: RegExp | string) =>
+  way.locator('[data-chip]').filter({ hasText: name }).first();
+
 test('a glaze of one’s own goes in before the last dots, is renamed, moved and let go; the order follows', async ({
   page,
   server,
 }) => {
   await page.goto(`${server.address}${DEMO}/steps`);
   const way = page.getByRole('list', { name: 'Way of Cold steel', exact: true });
-  await way.getByRole('button', { name: /last dots/ }).click();
+  await chip(way, /last dots/).click();
   await page.getByRole('button', { name: 'Add a pass before it' }).click();
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Lamp yellow' });
   await page.getByRole('button', { name: 'Put it in' }).click();
-  await way.getByRole('button', { name: /glaze of Lamp yellow/ }).click();
+  await chip(way, /glaze of Lamp yellow/).click();
   const name = page.getByRole('textbox', { name: 'Its name' });
   await name.fill('Warm it up');
   await name.press('Tab');
-  await way.getByRole('button', { name: 'warm it up' }).waitFor();
+  await chip(way, 'warm it up').waitFor();
   await page.getByRole('button', { name: 'Earlier' }).click();
+  await saved(page);
+  // Dragged along the way it stands before the dots again; a gap takes another pass in.
+  const places = async () => (await way.locator('[data-chip]').allInnerTexts()).slice(-3);
+  const [from, to] = [
+    await chip(way, 'warm it up').boundingBox(),
+    await chip(way, /last dots/).boundingBox(),
+  ];
+  await page.mouse.move(from!.x + 10, from!.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(from!.x + 30, from!.y + 8, { steps: 3 });
+  await page.mouse.move(to!.x + 6, to!.y + 8, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => (await places())[1]).toBe('warm it up');
+  await page.getByRole('button', { name: /^Add a pass between warm it up and / }).click();
+  await expect(page.getByRole('region', { name: 'A pass of your own' })).toBeVisible();
+  await page.getByRole('button', { name: 'Not now' }).click();
   await saved(page);
   const steel = async () =>
     (await server.piece('lock-keepers-arm')).ladders.find((l) => l.id === 'cold-steel')!;
@@ -105,9 +126,9 @@ test('a way of one’s own is kept under a name, chosen again, and a breach stay
   await page.goto(`${server.address}${DEMO}/steps`);
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   const way = steel.getByRole('list', { name: 'Way of Cold steel', exact: true });
-  await way.getByRole('button', { name: /smoothing glaze/ }).click();
+  await chip(way, /smoothing glaze/).click();
   await steel.getByRole('button', { name: 'Leave it out' }).click();
-  await way.getByRole('button', { name: /^bounce/ }).click();
+  await chip(way, /^bounce/).click();
   for (let i = 0; i < 4; i++) await steel.getByRole('button', { name: 'Later' }).click();
   await expect(steel.getByRole('list', { name: /would spoil/ })).toContainText('veils the edges');
   await steel.getByRole('button', { name: 'It may stay' }).first().click();

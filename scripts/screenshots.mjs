@@ -138,7 +138,7 @@ await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 await page.goto(`${server.address}/pieces/lock-militia/glint`);
 await map();
 await page.getByRole('region', { name: 'Parts' }).getByText('Boathook, blade').click();
-await page.keyboard.press('w');
+await page.keyboard.press('o');
 await page.getByRole('button', { name: /^Show .* close up/ }).click();
 await map();
 await page.waitForTimeout(1500);

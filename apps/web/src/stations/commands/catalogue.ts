@@ -51,7 +51,7 @@ export const catalogue = [
       c('fix-all', 'Shift+F', 'Fix all that can be fixed'),
       c('round', 'y', 'Seen all round: how much still reads'),
       c('hand', 'k', 'By hand: bands, dots, borders, cuts'),
-      c('wear', 'w', 'Wear: rust, chips, scratches, verdigris'),
+      c('wear', 'o', 'Wear: rust, chips, scratches, verdigris'),
       c('another', 'x', 'Another composition of the bands'),
     ],
   },
