@@ -46,7 +46,7 @@ function Gap({
       aria-label={`Add a pass between ${after} and ${before}`}
       title="Add a pass here"
       onClick={onAdd}
-      className="group relative flex h-6 w-3 items-center justify-center hover:w-6 focus-visible:w-6"
+      className="group relative flex size-6 items-center justify-center"
     >
       <span aria-hidden className="h-px w-full bg-g50 group-hover:hidden group-focus-visible:hidden" />
       <span
@@ -85,9 +85,9 @@ export function Way({ ladder, order, chosen, onChoose, onPlace, onAdd }: WayProp
               onPointerDown={(e) => moves && start(i, e)}
               onClick={() => !wasDragged() && onChoose(on ? null : ref)}
               className={
-                'select-none px-1.5 py-0.5 hover:ring-2 hover:ring-g38 ' +
+                'min-h-6 min-w-6 select-none px-1.5 py-0.5 hover:ring-2 hover:ring-g38 ' +
                 `${moves ? 'cursor-grab ' : ''}${held?.from === i ? 'cursor-grabbing opacity-50 ' : ''}` +
-                `${l.role === 'value' || l.role === 'base' ? 'min-w-6 bg-g10 text-center font-bold text-g98' : 'bg-g96'} ` +
+                `${l.role === 'value' || l.role === 'base' ? 'bg-g10 text-center font-bold text-g98' : 'bg-g96'} ` +
                 `${on ? 'ring-2 ring-g10 ring-offset-1' : l.beyond ? 'opacity-70 ring-1 ring-dashed ring-g50' : ''}`
               }
             >
