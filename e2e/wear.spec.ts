@@ -35,11 +35,23 @@ test('a blade is rusted and chipped: the map shows it, the order has its passes,
   );
   await rust.getByLabel('Covers').fill('70');
   await expect(rust.getByRole('note')).toHaveCount(0);
+  // By hand: none of it where the picture is pressed.
+  await rust.getByRole('button', { name: 'None here' }).click();
+  const { place } = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'blade')!;
+  const stage = page.getByTestId('stage');
+  const box = (await stage.boundingBox())!;
+  const [left, top, px, width, wide] = JSON.parse((await stage.getAttribute('data-picture'))!) as number[];
+  const scale = (px! * wide!) / width!;
+  await page.mouse.click(box.x + (place.xMm + 0.8 - left!) * scale, box.y + (top! - place.yMm) * scale);
+  await expect(rust.getByRole('button', { name: /let the place go/ })).toBeVisible();
+  await rust.getByRole('button', { name: 'None here' }).click();
   await rust.getByRole('button', { name: 'Another pattern' }).click();
   await saved(page);
-  expect((await server.piece('lock-keepers-arm')).wear.map((w) => [w.kind, w.share])).toEqual([
-    ['rust', 0.7],
-    ['chips', 0.02],
+  expect(
+    (await server.piece('lock-keepers-arm')).wear.map((w) => [w.kind, w.share, w.places.length]),
+  ).toEqual([
+    ['rust', 0.7, 1],
+    ['chips', 0.02, 0],
   ]);
 
   await page.getByRole('link', { name: /Painting order/ }).click();

@@ -72,4 +72,5 @@ export const wears = (part: string, kind: WearKind, share: number, seed: number)
   share,
   strength: 1,
   seed,
+  places: [],
 });

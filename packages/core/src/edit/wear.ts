@@ -1,4 +1,12 @@
-import { MOST_WEAR, type Part, type Piece, type Wear, type WearKind } from '../piece/index.js';
+import {
+  MOST_WEAR,
+  MOST_WEAR_PLACES,
+  type Part,
+  type Piece,
+  type Wear,
+  type WearKind,
+  type WearPlace,
+} from '../piece/index.js';
 import { freeId } from '../units/index.js';
 import { wearKinds } from '../wear/index.js';
 
@@ -21,6 +29,7 @@ export function withWear(piece: Piece, part: string, kind: WearKind): Piece {
     share: wearKinds[kind].usual,
     strength: 1,
     seed: piece.wear.length % SEEDS,
+    places: [],
   };
   return { ...piece, wear: [...piece.wear, layer] };
 }
@@ -35,6 +44,19 @@ export const withWearChanged = (
 export const withoutWear = (piece: Piece, ids: readonly string[]): Piece => ({
   ...piece,
   wear: piece.wear.filter((w) => !ids.includes(w.id)),
+});
+
+/** A place where more of a layer is wanted, or none; the oldest goes where there are too many. */
+export const withWearPlace = (piece: Piece, id: string, place: WearPlace): Piece => ({
+  ...piece,
+  wear: piece.wear.map((w) =>
+    w.id === id ? { ...w, places: [...w.places, place].slice(-MOST_WEAR_PLACES) } : w,
+  ),
+});
+
+export const withoutWearPlaces = (piece: Piece, id: string): Piece => ({
+  ...piece,
+  wear: piece.wear.map((w) => (w.id === id ? { ...w, places: [] } : w)),
 });
 
 /** Another pattern of the same wear. */

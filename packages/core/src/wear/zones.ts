@@ -4,13 +4,14 @@ import {
   cellOf,
   nearLine,
   NOTHING,
+  placeAt,
   placeOf,
   surfaceOf,
   type Point,
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import type { Wear } from '../piece/index.js';
+import type { Wear, WearPlace } from '../piece/index.js';
 import { clamp, seededRandom, smoothstep, weakMemo, type Vec3 } from '../units/index.js';
 import type { ByField, ByLines, ByLip, WearDefinition, WearPass } from './definition.js';
 import { wearFields, type FieldName, type WearFields } from './fields.js';
@@ -53,12 +54,24 @@ const sampled = weakMemo((model: SurfaceModel) => surfaceOf(model, canonicalGrid
 export const aimedShare = ({ share }: WearPass, layer: Pick<Wear, 'share'>): number =>
   Math.min(0.98, share.times * (share.of === 'layer' ? layer.share : 1));
 
+/** What a place by hand adds to the likelihood in its middle, and from which share of its radius it lets go. */
+const WANTED = { more: 3, none: -6 } as const;
+const HELD_TO = 0.6;
+
+/** Places by hand, where the form is now; those whose surface is gone count for nothing. */
+const placesOn = (model: SurfaceModel, places: readonly WearPlace[]) =>
+  places.flatMap(({ patch, u, v, radiusMm, way }) => {
+    const at = model.patches[patch] ? placeAt(model.patches[patch], { u, v }) : null;
+    return at ? [{ at, radiusMm, adds: WANTED[way] }] : [];
+  });
+type PlacedByHand = ReturnType<typeof placesOn>;
+
 /** Likelihood of a pass at every point of a surface. */
 function likelihood(
   { weights, chance }: Pick<ByField, 'weights' | 'chance'>,
   surface: Surface,
   fields: WearFields,
-  seed: number,
+  { seed, places }: { readonly seed: number; readonly places: PlacedByHand },
 ): Float32Array {
   const out = new Float32Array(surface.patch.length);
   const named = Object.entries(weights) as [FieldName, number][];
@@ -68,6 +81,10 @@ function likelihood(
     for (const [name, weight] of named) sum += weight * fields[name][i];
     const { grid } = surface;
     const [x, y] = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    for (const { at, radiusMm, adds } of places) {
+      const d = Math.hypot(x - at[0], y - at[1]);
+      if (d < radiusMm) sum += adds * (1 - smoothstep(HELD_TO * radiusMm, radiusMm, d));
+    }
     out[i] = sum + chance * noiseAt(x, y, seed);
   }
   return out;
@@ -114,7 +131,13 @@ interface Line {
 }
 
 /** Lines from likely places: drawn once for a part and its seed, whatever the picture. */
-function linesFor(place: ByLines, standing: HowItStands, share: number, seed: number): Line[] {
+function linesFor(
+  place: ByLines,
+  standing: HowItStands,
+  share: number,
+  hand: { readonly seed: number; readonly places: PlacedByHand },
+): Line[] {
+  const { seed } = hand;
   const surface = sampled(standing.model);
   const { grid, patch } = surface;
   const fields = wearFields(
@@ -123,7 +146,7 @@ function linesFor(place: ByLines, standing: HowItStands, share: number, seed: nu
     standing.up,
     new Set(Object.keys(place.weights) as FieldName[]),
   );
-  const likely = likelihood({ weights: place.weights, chance: 0.3 }, surface, fields, seed);
+  const likely = likelihood({ weights: place.weights, chance: 0.3 }, surface, fields, hand);
   const covered = Array.from(patch.keys()).filter((i) => patch[i] !== NOTHING);
   if (covered.length === 0) return [];
   const random = seededRandom(seed * 7919 + 17);
@@ -212,26 +235,27 @@ function passesOn(layer: Wear, standing: HowItStands, surface: Surface): WornPas
   const measured = surface === base;
   const fields = wearFields(standing.model, surface, standing.up, wanted);
   const baseFields = measured ? fields : wearFields(standing.model, base, standing.up, wanted);
+  const places = placesOn(standing.model, layer.places);
   const here = new Map<string, Float32Array>();
   const there = new Map<string, Float32Array>();
   return definition.passes.map((pass, k): WornPass => {
     const { place } = pass;
     const share = aimedShare(pass, layer);
     // Passes that lie in one another share a pattern; others do not.
-    const seed = layer.seed * 31 + k;
+    const hand = { seed: layer.seed * 31 + k, places };
     let alpha: Float32Array;
     if (place.by === 'field') {
-      const likely = likelihood(place, base, baseFields, seed);
+      const likely = likelihood(place, base, baseFields, hand);
       const parent = pass.within === null ? null : there.get(pass.within)!;
       const threshold = thresholdFor(likely, (i) => parent === null || parent[i] >= 0.5, base, share);
       const own = fieldAlpha(likely, threshold, place, base);
       there.set(pass.id, parent ? own.map((a, i) => Math.min(a, parent[i])) : own);
       alpha = measured
         ? there.get(pass.id)!
-        : fieldAlpha(likelihood(place, surface, fields, seed), threshold, place, surface);
+        : fieldAlpha(likelihood(place, surface, fields, hand), threshold, place, surface);
       const over = pass.within === null ? null : here.get(pass.within)!;
       if (over && !measured) alpha = alpha.map((a, i) => Math.min(a, over[i]));
-    } else if (place.by === 'lines') alpha = lineAlpha(linesFor(place, standing, share, seed), surface);
+    } else if (place.by === 'lines') alpha = lineAlpha(linesFor(place, standing, share, hand), surface);
     else alpha = lipAlpha(place, here.get(place.of)!, surface, standing.key);
     here.set(pass.id, alpha);
     return { layer, definition, pass, alpha };

@@ -329,7 +329,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     paints: [...towline],
     wear: g.worn.flatMap((w, i) => {
       const metal = g.parts.find((p) => !p.matte);
-      return metal ? [{ ...w, id: `w${i}`, part: metal.id }] : [];
+      return metal ? [{ ...w, id: `w${i}`, part: metal.id, places: [] }] : [];
     }),
     adjustments: g.parts.length ? g.adjusted.map((a, i) => ({ ...a, id: `a${i}`, part: g.parts[0].id })) : [],
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },

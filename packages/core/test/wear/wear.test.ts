@@ -55,6 +55,7 @@ const wear = (kind: WearKind, over: Partial<Wear> = {}): Wear => ({
   share: wearKinds[kind].usual,
   strength: 1,
   seed: 3,
+  places: [],
   ...over,
 });
 function worn(
@@ -114,6 +115,27 @@ describe('where wear lies', () => {
         alpha.forEach((a, i) => expect(a).toBeLessThanOrEqual(outer[i] + 1e-6));
       }
     }
+  });
+
+  test('more here and none here are met, and the share stays', () => {
+    const near = (places: Wear['places']) => {
+      const p = prepared(worn(forms.plate.defaults, [wear('grime', { share: 0.2, places })]));
+      const { canonical } = p.shape;
+      const [{ alpha }] = wornOn(p.wear, standingOf(p), canonical);
+      const here = Array.from(alpha).filter((_, i) => {
+        if (canonical.patch[i] === NOTHING) return false;
+        return Math.hypot(canonical.u[i] - 0.5, canonical.v[i] - 0.5) < 0.06;
+      });
+      const share = wornShares(p.wear, standingOf(p))[0].share;
+      return { mean: here.reduce((a, b) => a + b, 0) / here.length, share };
+    };
+    const at = { patch: 0, u: 0.5, v: 0.5, radiusMm: 3 };
+    const [more, none] = [near([{ ...at, way: 'more' }]), near([{ ...at, way: 'none' }])];
+    expect(more.mean).toBeGreaterThan(0.9);
+    expect(none.mean).toBeLessThan(0.05);
+    for (const { share } of [more, none]) expect(Math.abs(share - 0.2)).toBeLessThan(0.01);
+    // A place on a surface that the form has not counts for nothing.
+    expect(near([{ ...at, patch: 200, way: 'more' }])).toEqual(near([]));
   });
 
   test('the same seed gives the same places, another seed others', () => {

@@ -10,7 +10,7 @@ import { useStation, type GlintSide as Side } from '../stationState.js';
 import { BeforeYouPaint } from './BeforeYouPaint.js';
 import { ByHand } from './ByHand.js';
 import type { BandInHand, HandMode } from './overrideModes.js';
-import { WearSide } from './WearSide.js';
+import { WearSide, type WearHand } from './WearSide.js';
 
 interface FiguresProps {
   readonly part: Part;
@@ -54,10 +54,20 @@ interface GlintSideProps {
   readonly mode: HandMode;
   readonly onMode: (mode: HandMode) => void;
   readonly band: BandInHand | null;
+  readonly wearHand: WearHand | null;
+  readonly onWearHand: (hand: WearHand | null) => void;
 }
 
 /** Beside the map: the chosen part in figures, what to look at before painting, or what is changed by hand. */
-export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, band }: GlintSideProps) {
+export const GlintSide = memo(function GlintSide({
+  part,
+  piece,
+  mode,
+  onMode,
+  band,
+  wearHand,
+  onWearHand,
+}: GlintSideProps) {
   const { sheets, side, setSide } = useStation();
   const open = activeFindings(sheets.findings).length;
   const tabs: readonly { value: Side; label: string }[] = [
@@ -113,7 +123,11 @@ export const GlintSide = memo(function GlintSide({ part, piece, mode, onMode, ba
           )}
         </Tabs.Content>
         <Tabs.Content value="wear" tabIndex={-1} className="min-h-0 flex-1 relative overflow-y-auto">
-          {part ? <WearSide key={part.id} part={part} piece={piece} /> : none}
+          {part ? (
+            <WearSide key={part.id} part={part} piece={piece} hand={wearHand} onHand={onWearHand} />
+          ) : (
+            none
+          )}
         </Tabs.Content>
       </Tabs.Root>
     </aside>

@@ -13,7 +13,8 @@ import { SquintPanel } from '../SquintPanel.js';
 import { FindingMarks } from './FindingMarks.js';
 import { GlintSide } from './GlintSide.js';
 import { OverrideHandles } from './OverrideHandles.js';
-import { handPress } from './overridePress.js';
+import { handPress, wearPress } from './overridePress.js';
+import type { WearHand } from './WearSide.js';
 import type { BandInHand, HandMode } from './overrideModes.js';
 import { StepStrip } from './StepStrip.js';
 
@@ -82,8 +83,11 @@ export function GlintStation() {
   const [mode, setMode] = useState<HandMode>('bands');
   const [band, setBand] = useState<(BandInHand & { part: string }) | null>(null);
   const [stroke, setStroke] = useState<readonly Point[]>([]);
+  const [wearHand, setWearHand] = useState<WearHand | null>(null);
   const part = piece.parts.find((p) => p.id === selected) ?? null;
   const inHand = side === 'hand' && part?.finish.kind === 'metal' ? part : null;
+  const worn =
+    side === 'wear' && wearHand && piece.wear.some((w) => w.id === wearHand.layer && w.part === part?.id);
   const taken = band && band.part === inHand?.id ? band : null;
   const findings = activeFindings(sheets.findings);
   // Lists and strip may lag behind a moving light; the map may not.
@@ -101,7 +105,9 @@ export function GlintStation() {
           selected={selected}
           closeUp={close && part ? part.id : null}
           onPress={(id, _x, _y, e) => {
-            if (inHand && mode !== 'bands' && id === inHand.id) handPress(store, inHand, mode, e, setStroke);
+            if (worn && part && id === part.id) wearPress(store, part, wearHand, e);
+            else if (inHand && mode !== 'bands' && id === inHand.id)
+              handPress(store, inHand, mode, e, setStroke);
             else if (id) select(id);
           }}
           handles={(picture, px) => (
@@ -145,10 +151,12 @@ export function GlintStation() {
         </MapStage>
         <GlintSide
           part={part}
-          piece={side === 'hand' ? piece : calm}
+          piece={side === 'hand' || side === 'wear' ? piece : calm}
           mode={mode}
           onMode={setMode}
           band={taken}
+          wearHand={wearHand}
+          onWearHand={setWearHand}
         />
       </div>
       <StepStrip piece={calm} />

@@ -7,10 +7,12 @@ import {
   withWear,
   withWearChanged,
   withWearOnGroup,
+  withoutWearPlaces,
   type Part,
   type Piece,
   type Wear,
   type WearKind,
+  type WearPlace,
 } from '@pale-glint/core';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
@@ -22,8 +24,58 @@ import { useStation } from '../stationState.js';
 const KINDS = Object.values(wearKinds);
 const NONE = '';
 
+/** What a press on the picture does to a layer of wear. */
+export interface WearHand {
+  readonly layer: string;
+  readonly way: WearPlace['way'];
+}
+
+interface HandProps {
+  readonly hand: WearHand | null;
+  readonly onHand: (hand: WearHand | null) => void;
+}
+
+/** More of it, or none, where the painter presses on the picture. */
+function ByPress({ layer, hand, onHand }: HandProps & { readonly layer: Wear }) {
+  const store = usePieceStore();
+  const on = hand?.layer === layer.id ? hand.way : null;
+  const count = layer.places.length;
+  return (
+    <div className="pt-1">
+      <div className="flex flex-wrap gap-2">
+        {(['more', 'none'] as const).map((way) => (
+          <button
+            key={way}
+            type="button"
+            aria-pressed={on === way}
+            onClick={() => onHand(on === way ? null : { layer: layer.id, way })}
+            className={`min-h-8 rounded-sm px-3 text-label font-semibold ${on === way ? 'bg-g10 text-g98' : 'bg-g82 hover:bg-g72'}`}
+          >
+            {way === 'more' ? 'More here' : 'None here'}
+          </button>
+        ))}
+        {count > 0 && (
+          <button
+            type="button"
+            className="text-label underline underline-offset-2"
+            onClick={() => store.edit((p) => withoutWearPlaces(p, layer.id))}
+          >
+            let {count === 1 ? 'the place' : `${count} places`} go
+          </button>
+        )}
+      </div>
+      {on && (
+        <p role="status" className="pt-1 text-label text-g28">
+          Press on the part where you want {on === 'more' ? 'more of it' : 'none of it'}. It covers as much as
+          before.
+        </p>
+      )}
+    </div>
+  );
+}
+
 /** One layer of wear: how much, how strongly, which pattern. */
-function OneLayer({ layer }: { readonly layer: Wear }) {
+function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear }) {
   const store = usePieceStore();
   const { label, description, usual, most, caution, ages } = wearKinds[layer.kind];
   const limit = wearLimit(layer);
@@ -60,6 +112,7 @@ function OneLayer({ layer }: { readonly layer: Wear }) {
         </p>
       )}
       {caution && <p className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
+      <ByPress {...{ layer, hand, onHand }} />
       <div className="flex flex-wrap gap-2 pt-1">
         <Button look="plain" onClick={() => store.edit((p) => withNextPattern(p, layer.id))}>
           Another pattern
@@ -96,7 +149,12 @@ function Measured({ part, own }: { readonly part: Part; readonly own: readonly W
 }
 
 /** How a part is aged or damaged: kinds laid on it, each with its share; where they lie is computed. */
-export function WearSide({ part, piece }: { readonly part: Part; readonly piece: Piece }) {
+export function WearSide({
+  part,
+  piece,
+  hand,
+  onHand,
+}: HandProps & { readonly part: Part; readonly piece: Piece }) {
   const store = usePieceStore();
   const own = wearOf(piece, part.id);
   if (part.finish.kind !== 'metal')
@@ -120,7 +178,7 @@ export function WearSide({ part, piece }: { readonly part: Part; readonly piece:
         </p>
       )}
       {own.map((layer) => (
-        <OneLayer key={layer.id} layer={layer} />
+        <OneLayer key={layer.id} {...{ layer, hand, onHand }} />
       ))}
       {own.length > 0 && part.group !== null && (
         <Button look="plain" onClick={() => store.edit((p) => withWearOnGroup(p, part.id))}>

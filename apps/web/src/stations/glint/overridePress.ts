@@ -5,6 +5,7 @@ import {
   rad,
   sizeOf,
   turn,
+  withWearPlace,
   type Anchor,
   type Part,
   type Point,
@@ -15,6 +16,7 @@ import type { PieceStore } from '../../store/pieceStore.js';
 import { followPointer } from '../../ui/followPointer.js';
 import { handEdits } from './handEdits.js';
 import type { HandMode } from './overrideModes.js';
+import type { WearHand } from './WearSide.js';
 
 /** Points of a stroke closer than this are one, in screen points. */
 const APART_PX = 5;
@@ -32,6 +34,18 @@ export const HELD = 0.5;
 function thinned<T>(points: readonly T[]): T[] {
   const every = Math.ceil(points.length / MOST_POINTS);
   return points.filter((_, i) => i % every === 0 || i === points.length - 1).slice(0, MOST_POINTS);
+}
+
+/** A press on the chosen part while more or none of a layer of wear is wanted where it falls. */
+export function wearPress(store: PieceStore, part: Part, { layer, way }: WearHand, e: PointerEvent): void {
+  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
+  const at = inDrawing(drawing, e.clientX, e.clientY);
+  const own = turn(at.x - part.place.xMm, -at.y - part.place.yMm, -rad(part.place.rollDeg));
+  const found = anchorAt(pose(modelOf(part.form), part.place), own);
+  if (!found) return;
+  const { patch, anchor } = found;
+  store.endGesture();
+  store.edit((p) => withWearPlace(p, layer, { patch, ...anchor, radiusMm: radiusOf(part), way }));
 }
 
 /** A press on the chosen part while a mode of the hand is on: pulls, holds or draws until the hand lets go. */
