@@ -84,7 +84,7 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
   return (
     <section aria-label={label} className="space-y-1 bg-g93 px-3 py-2">
       <h3 className="font-semibold">{label}</h3>
-      <p className="text-label text-g28">{description}.</p>
+      <p className="text-label text-g28 first-letter:uppercase">{description}.</p>
       <NumberField
         label="Covers"
         unit="%"
