@@ -1,17 +1,12 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type {} from '../../apps/web/src/map/timings.js';
 import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
+import { startBuilt } from '../../scripts/built-server.mjs';
 import { heldAt, putBack, type Held } from './held.js';
-
-const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
-
-/** A server that lives for one test gains nothing from optimised code of the database. */
-const QUICK_START = ['--liftoff-only', '--wasm-lazy-compilation'];
 
 /** The built server in a process and a data folder of its own; it can be stopped and started again on its address. */
 export class AppServer {
@@ -33,30 +28,9 @@ export class AppServer {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [...QUICK_START, MAIN], {
-      env: {
-        ...process.env,
-        PALE_GLINT_DATA: this.folder,
-        PALE_GLINT_PORT: String(this.port),
-        PALE_GLINT_PICTURES: this.pictures ? 'on' : 'off',
-        PALE_GLINT_COPIES: 'off',
-      },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
+    const { child, ready } = startBuilt(this.folder, { port: this.port, pictures: this.pictures });
     this.child = child;
-    await new Promise<void>((resolve, reject) => {
-      let out = '';
-      child.stdout.on('data', (d: Buffer) => {
-        out += d.toString();
-        const found = /http:\/\/[^:]+:(\d+)/.exec(out);
-        if (found) {
-          this.port = Number(found[1]);
-          resolve();
-        }
-      });
-      child.stderr.on('data', (d: Buffer) => (out += d.toString()));
-      child.on('exit', () => reject(new Error(`the server ended: ${out}`)));
-    });
+    this.port = Number(new URL(await ready).port);
   }
 
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {

@@ -10,7 +10,10 @@ const UNABLE = 1;
 /** How the process ends where going on would lose what is acknowledged (the codes of sysexits.h). */
 const ENDINGS: Readonly<Record<Ending, number>> = { 'cannot push': 74, 'lock lost': 75 };
 
-/** Without a chance for anything to be written any more. */
+/**
+ * Without a chance for anything to be written any more: what is not pushed to the disk must not be acknowledged, nor a
+ * folder be written that another server holds by now. A thrown error would let requests under way go on.
+ */
 function endAtOnce(why: Ending, message: string): void {
   writeSync(process.stderr.fd, `${message} Stopped at once; the next start recovers.\n`);
   process.exit(ENDINGS[why]);

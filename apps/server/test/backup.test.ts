@@ -11,18 +11,8 @@ import {
   writePiece,
   writeShelf,
 } from '@pale-glint/core';
-import { startServer, type TestServer } from './support.js';
+import { backupOf, startServer, type TestServer } from './support.js';
 
-const zip = (server: TestServer) =>
-  server.http
-    .get('/api/backup')
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (d: Buffer) => parts.push(d));
-      response.on('end', () => done(null, Buffer.concat(parts)));
-    })
-    .expect(200);
 const put = (server: TestServer, address: string, bytes: Buffer) =>
   server.http.post(address).type('application/zip').send(bytes);
 const text = async (server: TestServer, id: string) =>
@@ -56,7 +46,7 @@ describe('everything as one file', () => {
         }),
       )
       .expect(201);
-    backup = (await zip(from)).body as Buffer;
+    backup = await backupOf(from);
   });
   afterAll(async () => {
     await from.close();
@@ -80,7 +70,7 @@ describe('everything as one file', () => {
       expect(await text(to, id)).toBe(await text(from, id));
     const photos = await Promise.all([from, to].map((s) => s.http.get(`/api/blobs/${gone}`).expect(200)));
     expect(photos[1]!.body).toEqual(photos[0]!.body);
-    expect((await zip(to)).body.equals(backup)).toBe(true);
+    expect((await backupOf(to)).equals(backup)).toBe(true);
   });
 
   test('merged leaves what is here and puts beside it what differs', async () => {
@@ -105,7 +95,7 @@ describe('everything as one file', () => {
   });
 
   test('that is damaged restores nothing and says what is wrong', async () => {
-    const before = (await zip(to)).body as Buffer;
+    const before = await backupOf(to);
     const torn = backup.subarray(0, backup.length - 200);
     const flipped = Buffer.from(backup);
     // Somewhere in the largest stored file: a photo or surface.
@@ -117,7 +107,7 @@ describe('everything as one file', () => {
         expect(body.problems[0].accepted).toMatch(/whole backup|a backup of this program|whole/);
       }
     await put(to, '/api/backup/restore?mode=sideways', backup).expect(400);
-    expect((await zip(to)).body.equals(before)).toBe(true);
+    expect((await backupOf(to)).equals(before)).toBe(true);
   });
 });
 

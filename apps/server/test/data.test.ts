@@ -1,5 +1,5 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import {
   existsSync,
   mkdirSync,
@@ -13,14 +13,11 @@ import {
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { sluiceWarden, writePiece } from '@pale-glint/core';
+import { startBuilt } from '../../../scripts/built-server.mjs';
 import { FolderInUse, lockFolder } from '../src/database/lock.js';
 import { notHere, startServer } from './support.js';
 
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-/** A server that lives for one test gains nothing from optimised code of the database. */
-const QUICK_START = ['--liftoff-only', '--wasm-lazy-compilation'];
 const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 3);
 const folders: string[] = [];
 const folder = () => {
@@ -31,27 +28,9 @@ const folder = () => {
 afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })));
 
 /** A server in a process of its own; answers with its address once it is ready. */
-function spawnServer(data: string): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(process.execPath, [...QUICK_START, MAIN], {
-    env: {
-      ...process.env,
-      PALE_GLINT_DATA: data,
-      PALE_GLINT_PORT: '0',
-      PALE_GLINT_PICTURES: 'off',
-      PALE_GLINT_COPIES: 'off',
-    },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  return new Promise((resolve, reject) => {
-    let out = '';
-    child.stdout!.on('data', (d: Buffer) => {
-      out += d.toString();
-      const found = /http:\/\/\S+/.exec(out);
-      if (found) resolve({ child, address: found[0] });
-    });
-    child.stderr!.on('data', (d: Buffer) => (out += d.toString()));
-    child.on('exit', () => reject(new Error(out)));
-  });
+async function spawnServer(data: string) {
+  const { child, ready } = startBuilt(data);
+  return { child, address: await ready };
 }
 const ended = (child: ChildProcess) => new Promise<void>((resolve) => child.on('exit', () => resolve()));
 
@@ -223,16 +202,7 @@ test('a stop does not wait for connections that ask nothing', async () => {
 
 test('a kill during the first load leaves a folder that starts', async () => {
   const f = folder();
-  const child = spawn(process.execPath, [...QUICK_START, MAIN], {
-    env: {
-      ...process.env,
-      PALE_GLINT_DATA: f,
-      PALE_GLINT_PORT: '0',
-      PALE_GLINT_PICTURES: 'off',
-      PALE_GLINT_COPIES: 'off',
-    },
-    stdio: 'ignore',
-  });
+  const { child } = startBuilt(f);
   for (let i = 0; i < 400 && !existsSync(join(f, 'first-load')); i++)
     await new Promise((r) => setTimeout(r, 10));
   await new Promise((r) => setTimeout(r, 60));

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { brassHeron, lockKeepersArm, sluiceWarden, writePiece } from '@pale-glint/core';
 import { canRunPostgres, OwnPostgres } from './postgres.js';
-import { startServer, type TestServer } from './support.js';
+import { backupOf, startServer, type TestServer } from './support.js';
 
 // Where Debian's PostgreSQL is not installed these are skipped, and say so.
 (canRunPostgres ? describe : describe.skip)('on a PostgreSQL server', () => {
@@ -69,24 +69,12 @@ import { startServer, type TestServer } from './support.js';
   });
 
   test('a backup of it comes back on the embedded database byte for byte, and the other way', async () => {
-    const zipOf = async (server: TestServer) =>
-      (
-        await server.http
-          .get('/api/backup')
-          .buffer(true)
-          .parse((response, done) => {
-            const parts: Buffer[] = [];
-            response.on('data', (d: Buffer) => parts.push(d));
-            response.on('end', () => done(null, Buffer.concat(parts)));
-          })
-          .expect(200)
-      ).body as Buffer;
     const restore = (server: TestServer, bytes: Buffer) =>
       server.http.post('/api/backup/restore?mode=replace').type('application/zip').send(bytes).expect(200);
     const embedded = await startServer();
     const other = await startServer(undefined, { databaseUrl: await postgres.database('other') });
     try {
-      const bytes = await zipOf(servers[0]!);
+      const bytes = await backupOf(servers[0]!);
       await restore(embedded, bytes);
       await restore(other, bytes);
       const fileOf = async (server: TestServer, id: string) =>
@@ -94,8 +82,8 @@ import { startServer, type TestServer } from './support.js';
       for (const id of ['raced', brassHeron.id])
         for (const server of [embedded, other])
           expect(await fileOf(server, id)).toBe(await fileOf(servers[0]!, id));
-      expect((await zipOf(other)).equals(bytes)).toBe(true);
-      expect((await zipOf(embedded)).equals(bytes)).toBe(true);
+      expect((await backupOf(other)).equals(bytes)).toBe(true);
+      expect((await backupOf(embedded)).equals(bytes)).toBe(true);
     } finally {
       await embedded.close();
       await other.close();

@@ -49,3 +49,17 @@ export async function startServer(
     },
   };
 }
+
+/** A backup of all that a server holds. */
+export const backupOf = async (server: TestServer): Promise<Buffer> =>
+  (
+    await server.http
+      .get('/api/backup')
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (d: Buffer) => parts.push(d));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200)
+  ).body as Buffer;

@@ -1,4 +1,5 @@
 import {
+  coatsOf,
   orderFindings,
   orderTime,
   paintingOrder,
@@ -46,7 +47,7 @@ function layerOut(
     missing: layer.missing,
     water: layer.water,
     thinner: layer.thinning,
-    coats: Math.max(...layer.parts.map((p) => p.coats)),
+    coats: coatsOf(layer),
     dryMin: layer.dryMin,
     tool: layer.tool,
     how: layer.how,

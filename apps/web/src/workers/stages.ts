@@ -54,7 +54,7 @@ function stage<V extends object>(mb: number, bytesOf: (value: V) => number) {
 const shapes = stage<Shape>(6, (s) => pointsOf(s.canonical) * 26);
 const surfaces = stage<Surface>(36, (s) => pointsOf(s) * 26);
 const prepared = stage<PreparedPart>(4, () => 20000);
-const layers = stage<Layers>(33, (l) => pointsOf(l.surface) * 24);
+const layers = stage<Layers>(33, (l) => pointsOf(l.surface) * (24 + 4 * l.worn.length));
 const sheets = stage<PartSheet>(5, () => 60000);
 const occluders = stage<readonly Occluder[]>(1, (o) => 100 + o.length * 8000);
 

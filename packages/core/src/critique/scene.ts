@@ -1,4 +1,4 @@
-import { NOTHING, placeOf, turn, type Point, type Surface } from '../form/index.js';
+import { NOTHING, placeOfPoint, turn, type Point, type Surface } from '../form/index.js';
 import { visibilityOf, valuesOn, type Occluder, type PreparedPart } from '../glint/index.js';
 import { colourAt } from '../ladder/index.js';
 import type { FindingId, Part, Piece } from '../piece/index.js';
@@ -59,7 +59,7 @@ export function partInView(p: PreparedPart, zones: () => ZoneMap): PartInView {
 /** Place of a canonical point in the part's own frame. */
 export function pointAt({ p }: PartInView, i: number): Point {
   const { grid } = p.shape.canonical;
-  return placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+  return placeOfPoint(grid, i);
 }
 
 /** A place of the part's own frame in the piece's. */

@@ -64,6 +64,10 @@ export function placeOf(grid: Grid, column: number, row: number): Point {
   return grid.rollRad === 0 ? [x, y] : turn(x, y, -grid.rollRad);
 }
 
+/** Place of the middle of point `i`, counted row by row, in the part's own frame. */
+export const placeOfPoint = (grid: Grid, i: number): Point =>
+  placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+
 /** Column and row (fractional; point middles at .5) of a place in the part's own frame. */
 export function cellOf(grid: Grid, [px, py]: Point): Point {
   const [x, y] = grid.rollRad === 0 ? [px, py] : turn(px, py, grid.rollRad);

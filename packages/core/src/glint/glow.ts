@@ -1,4 +1,4 @@
-import { NOTHING, placeOf, type Patch, type Surface } from '../form/index.js';
+import { NOTHING, placeOfPoint, type Patch, type Surface } from '../form/index.js';
 import type { NeighbourLight, PartLight } from '../rig/index.js';
 import { smoothstep } from '../units/index.js';
 import { addBounce, GAP, LEAST_ACROSS } from './bounce.js';
@@ -53,7 +53,7 @@ export function flatGlow(surface: Surface, patches: readonly Patch[], n: Neighbo
   for (let i = 0; i < patch.length; i++) {
     const p = patch[i];
     if (p === NOTHING || patches[p].kind === 'smooth') continue;
-    const [x, y] = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    const [x, y] = placeOfPoint(grid, i);
     const [s, r] = [x * dx + y * dy, reach[p]];
     along[i] = s;
     r.from = Math.min(r.from, s);
@@ -66,7 +66,7 @@ export function flatGlow(surface: Surface, patches: readonly Patch[], n: Neighbo
   for (let i = 0; i < patch.length; i++) {
     const r = patch[i] === NOTHING ? null : reach[patch[i]];
     if (!r || r.facing <= 0 || r.to <= r.from) continue;
-    const [x, y] = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    const [x, y] = placeOfPoint(grid, i);
     const t = (along[i] - r.from) / (r.to - r.from);
     const strength = Math.min(1, FULL_FACING * r.facing) * fading(n, x, y);
     crest[i] = strength * bell(t, CREST_AT, CREST_WIDTH);

@@ -1,6 +1,6 @@
 import {
   cellOf,
-  placeOf,
+  placeOfPoint,
   surfaceOf,
   type Edge,
   type Grid,
@@ -175,7 +175,7 @@ const fineOn = weakMemo2(({ fine }: SurfaceModel, { grid, alpha }: Surface): Flo
   if (seen === 0) return out;
   for (let i = 0; i < alpha.length; i++) {
     if (alpha[i] === 0) continue;
-    const [x, y] = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    const [x, y] = placeOfPoint(grid, i);
     out[i] += seen * (fine.at(x, y) - fine.mean);
   }
   return out;

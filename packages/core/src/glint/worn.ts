@@ -3,7 +3,7 @@ import type { Surface } from '../form/index.js';
 import { MIXED_KINDS, nearnessOf, paintTable, searchMixes } from '../match/index.js';
 import { isMissing, type Mix, type Paint, type Wear } from '../piece/index.js';
 import { clamp, tableMemo, weakMemo } from '../units/index.js';
-import { wornOn, type HowItStands, type WearPass } from '../wear/index.js';
+import { wornOn, type Stance, type WearPass } from '../wear/index.js';
 import type { PreparedPart } from './prepare.js';
 
 /** A pass of wear over a part's picture. */
@@ -48,7 +48,7 @@ export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): WearMix
   colour === 'bright metal' ? null : mixesOf(paints)(colour.hex).found;
 
 /** How a part stands, as wear needs to know it. */
-export const standingOf = ({ shape, light }: PreparedPart): HowItStands => ({
+export const stanceOf = ({ shape, light }: PreparedPart): Stance => ({
   model: shape.model,
   up: light.up,
   key: light.key,
@@ -57,7 +57,7 @@ export const standingOf = ({ shape, light }: PreparedPart): HowItStands => ({
 /** Wear of a part on a surface. */
 export function wornLayers(p: PreparedPart, surface: Surface): WornLayer[] {
   if (p.wear.length === 0) return [];
-  return wornOn(p.wear, standingOf(p), surface).map(({ layer, pass, alpha }) => {
+  return wornOn(p.wear, stanceOf(p), surface).map(({ layer, pass, alpha }) => {
     const { colour } = pass;
     const hex = colour === 'bright metal' ? null : (wearMix(pass, p.paints)?.hex ?? colour.hex);
     return {

@@ -37,6 +37,10 @@ export interface OrderLayer {
   readonly parts: readonly PartStep[];
 }
 
+/** The most coats that any part takes of a layer; 0 where it lies on none. */
+export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>
+  Math.max(0, ...parts.map((p) => p.coats));
+
 export const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
 
 /** Paints of a mix that the painter has none of, each with the pot that comes nearest and how far off it is. */

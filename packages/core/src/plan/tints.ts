@@ -77,38 +77,40 @@ export function tintMix(hex: string, paints: readonly Paint[]): Mix {
   return best && best.hueOff < MOST_HUE_DEG ? best.mix : [];
 }
 
-/** A colour that nothing at hand gives: what is wanted, and what comes nearest, in words. */
-export function wantedPaint(
-  hex: string,
-  words: string,
+/** What a step wants, in words, and what of it is not at hand. */
+export interface Wanted {
+  readonly words: string;
+  readonly missing: string;
+}
+
+/** That a colour is not on the shelf, called as told, and what comes nearest. */
+function notOnShelf(
+  wanted: Lab,
+  called: { readonly near: string; readonly none: string },
   paints: readonly Paint[],
-): { words: string; missing: string } {
-  const wanted = hexToLab(hex);
+): string {
   const own = paints.filter((p) => !isMissing(p) && TINTS.has(p.kind));
   const off = (p: Paint) => deltaE(hexToLab(p.hex), wanted);
   const nearest = own.reduce<Paint | null>((best, p) => (best && off(best) <= off(p) ? best : p), null);
-  const bare = words.replace(/^an? /, '');
-  return {
-    words,
-    missing: nearest
-      ? `No ${bare} is on your shelf; nearest is ${nearest.name}, ${plain(off(nearest), 0)} off`
-      : `No ${bare} is on your shelf`,
-  };
+  return nearest
+    ? `No ${called.near} is on your shelf; nearest is ${nearest.name}, ${plain(off(nearest), 0)} off`
+    : `No ${called.none} is on your shelf`;
 }
 
-/** A tint that nothing at hand gives: what is wanted, and what comes nearest, in words. */
-export function tintWanted(hex: string, paints: readonly Paint[]): { words: string; missing: string } {
+/** A colour that nothing at hand gives: what is wanted, and what comes nearest. */
+export function wantedPaint(hex: string, words: string, paints: readonly Paint[]): Wanted {
+  const bare = words.replace(/^an? /, '');
+  return { words, missing: notOnShelf(hexToLab(hex), { near: bare, none: bare }, paints) };
+}
+
+/** A tint that nothing at hand gives: what is wanted, and what comes nearest. */
+export function tintWanted(hex: string, paints: readonly Paint[]): Wanted {
   const wanted = hexToLab(hex);
   const hue = hueWord(wanted).replace(/s$/, '');
   const tone = wanted.l > 70 ? 'pale ' : wanted.l < 35 ? 'dark ' : '';
-  const own = paints.filter((p) => !isMissing(p) && TINTS.has(p.kind));
-  const off = (p: Paint) => deltaE(hexToLab(p.hex), wanted);
-  const nearest = own.reduce<Paint | null>((best, p) => (best && off(best) <= off(p) ? best : p), null);
   return {
     words: `a glaze of a ${tone}${hue}`,
-    missing: nearest
-      ? `No such ${hue} is on your shelf; nearest is ${nearest.name}, ${plain(off(nearest), 0)} off`
-      : `No ${hue} is on your shelf`,
+    missing: notOnShelf(wanted, { near: `such ${hue}`, none: hue }, paints),
   };
 }
 

@@ -1,4 +1,4 @@
-import { NOTHING, placeOf, turn, type Point } from '../form/index.js';
+import { NOTHING, placeOfPoint, turn, type Point } from '../form/index.js';
 import type { PreparedPart } from '../glint/index.js';
 import { rad } from '../units/index.js';
 
@@ -12,7 +12,7 @@ export function centreOff(p: PreparedPart, weightAt: (i: number) => number): Poi
   let [cx, cy, count] = [0, 0, 0];
   for (let i = 0; i < patch.length; i++) {
     if (patch[i] === NOTHING) continue;
-    const at = placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5);
+    const at = placeOfPoint(grid, i);
     cx += at[0];
     cy += at[1];
     count++;

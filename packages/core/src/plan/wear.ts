@@ -1,5 +1,5 @@
 import type { PreparedPart } from '../glint/index.js';
-import { standingOf } from '../glint/index.js';
+import { stanceOf } from '../glint/index.js';
 import type { Wear } from '../piece/index.js';
 import {
   inLayingOrder,
@@ -43,7 +43,7 @@ export function wornUpTo(layers: readonly Wear[], step: string): number {
 export function wornSheet(p: PreparedPart): WornSheet[] {
   if (p.wear.length === 0 || !p.metal) return [];
   const shares = new Map<string, number>();
-  for (const { worn, share } of wornShares(p.wear, standingOf(p))) {
+  for (const { worn, share } of wornShares(p.wear, stanceOf(p))) {
     const step = wearStep(worn.definition, worn.pass);
     shares.set(step, Math.min(1, (shares.get(step) ?? 0) + share));
   }

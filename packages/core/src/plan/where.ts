@@ -109,6 +109,7 @@ function byPatch(spots: readonly Spot[]): Spot[][] {
   return [...groups.values()].filter((g) => g.length >= NAMED * spots.length);
 }
 
+/** Where across a tube spots lie, and near which of its ends: "35 % out to the left, near its upper end". */
 function onTube(spots: readonly Spot[], roll: number): string {
   const out = 2 * mean(spots.map((s) => s.u)) - 1;
   const along = spots.map((s) => s.v);
@@ -116,10 +117,10 @@ function onTube(spots: readonly Spot[], roll: number): string {
   const end = mean(along) - 0.5;
   const [ex, ey] = turn(0, Math.sign(end), roll);
   const stretch = span < 0.6 && Math.abs(end) > 0.1 ? `, near its ${sideOf(ex, ey)} end` : '';
-  if (Math.abs(out) < 0.15) return `a stripe along the middle${stretch}`;
+  if (Math.abs(out) < 0.15) return `along the middle${stretch}`;
   const [x, y] = turn(Math.sign(out), 0, roll);
   const side = sideWord(x, y, ['to the left', 'to the right', 'toward the top', 'toward the bottom']);
-  return `a stripe ${Math.round(Math.abs(out) * 100)} % out ${side}${stretch}`;
+  return `${Math.round(Math.abs(out) * 100)} % out ${side}${stretch}`;
 }
 
 /** From the middle of what is bounded to the middle of spots, in half widths, as the picture shows it. */
@@ -163,7 +164,7 @@ function pieceText(part: Standing, model: SurfaceModel, region: Region, ring: Ri
   const spots = spotsOf(model, region, ring);
   if (spots.length === 0) return [];
   const roll = rad(part.place.rollDeg);
-  if (part.form.kind === 'tube') return [onTube(spots, roll)];
+  if (part.form.kind === 'tube') return [`a stripe ${onTube(spots, roll)}`];
   return byPatch(spots).map((g) => {
     const { rings } = model.patches[g[0].patch];
     const share = ((g.length / spots.length) * Math.abs(signedArea(ring))) / Math.max(1e-9, areaOf(rings));
@@ -217,7 +218,7 @@ function dotText(part: Standing, model: SurfaceModel, { key, at }: Glint): strin
     const edge = key.startsWith('e') ? ', on its edge' : '';
     return `${onBlade(model, [[spot]], roll)}${edge}`;
   }
-  if (kind === 'tube') return onTube([spot], roll).replace('a stripe ', '');
+  if (kind === 'tube') return onTube([spot], roll);
   const corner = key.startsWith('c') ? 'the corner ' : '';
   return corner + toward(part, model, [spot], false);
 }

@@ -167,7 +167,7 @@ export type SchoolChange =
   | { readonly kind: 'ready'; readonly ladder: Ladder }
   /** Other steps, whose mixes are to be looked for among the paints. */
   | { readonly kind: 'search'; readonly ladder: Ladder }
-  /** Steps of flake, for the painter to look at. */
+  /** Steps of flake, whose mixes with each other are not predicted. */
   | { readonly kind: 'flakes'; readonly ladder: Ladder }
   /** Fewer than two flakes come near the metal. */
   | { readonly kind: 'too-few-flakes' };

@@ -42,7 +42,7 @@ export function weakMemoOfLast<A extends object, B extends object, V>(
 }
 
 /**
- * A pure function of numbers and short texts that keeps its last answers: for tables that are looked up again and again.
+ * A pure function of numbers, short texts and small plain values that keeps its last answers: for tables that are looked up again and again.
  * @param most answers kept; the one longest unused goes first
  */
 export function tableMemo<A extends readonly unknown[], V extends object>(

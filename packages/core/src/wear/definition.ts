@@ -1,5 +1,15 @@
+import type { SurfaceModel } from '../form/index.js';
 import type { WearKind } from '../piece/index.js';
+import type { Vec3 } from '../units/index.js';
 import type { FieldName } from './fields.js';
+
+/** How a part stands: what wear depends on besides its form. */
+export interface Stance {
+  readonly model: SurfaceModel;
+  /** Against gravity, and toward the main light, in the part's frame. */
+  readonly up: Vec3;
+  readonly key: Vec3;
+}
 
 /** Where a pass of wear lies: the likeliest places of the part up to its share, by what they are exposed to. */
 export interface ByField {

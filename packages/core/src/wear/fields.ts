@@ -3,7 +3,7 @@ import {
   cellOf,
   nearLine,
   NOTHING,
-  placeOf,
+  placeOfPoint,
   surfaceOf,
   type Edge,
   type Surface,
@@ -84,7 +84,7 @@ function waterAt(model: SurfaceModel, { grid, patch }: Surface, up: Vec3): Float
   const out = new Float32Array(patch.length);
   for (let i = 0; i < patch.length; i++) {
     if (patch[i] === NOTHING) continue;
-    const [c, r] = cellOf(from, placeOf(grid, (i % grid.width) + 0.5, Math.floor(i / grid.width) + 0.5));
+    const [c, r] = cellOf(from, placeOfPoint(grid, i));
     const [c0, r0] = [Math.floor(c - 0.5), Math.floor(r - 0.5)];
     let [sum, weight] = [0, 0];
     for (let dr = 0; dr <= 1; dr++)

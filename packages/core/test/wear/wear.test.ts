@@ -19,7 +19,7 @@ import {
   readPiece,
   renderPiece,
   seededRandom,
-  standingOf,
+  stanceOf,
   stageOfPart,
   surfaceOf,
   towline,
@@ -88,9 +88,9 @@ describe('where wear lies', () => {
         fc.double({ min: 0.01, max: 0.95, noNaN: true }),
         fc.nat(9999),
         (form, kind, share, seed) => {
-          const standing = { model: models.get(form)!, up: [0, 0.94, 0.34], key: [-0.6, 0.6, 0.5] } as const;
+          const stance = { model: models.get(form)!, up: [0, 0.94, 0.34], key: [-0.6, 0.6, 0.5] } as const;
           const layer = wear(kind, { share, seed });
-          const found = wornShares([layer], standing);
+          const found = wornShares([layer], stance);
           const got = new Map(found.map((f) => [f.worn.pass.id, f.share]));
           for (const { worn: w, share: covered } of found) {
             if (w.pass.place.by !== 'field') continue;
@@ -108,7 +108,7 @@ describe('where wear lies', () => {
     for (const kind of WEAR_KINDS) {
       const piece = worn(forms.dome.defaults, [wear(kind)]);
       const p = prepared(piece);
-      const passes = wornOn(p.wear, standingOf(p), p.shape.canonical);
+      const passes = wornOn(p.wear, stanceOf(p), p.shape.canonical);
       for (const { pass, alpha } of passes) {
         if (pass.within === null) continue;
         const outer = passes.find((o) => o.pass.id === pass.within)!.alpha;
@@ -121,12 +121,12 @@ describe('where wear lies', () => {
     const near = (places: Wear['places']) => {
       const p = prepared(worn(forms.plate.defaults, [wear('grime', { share: 0.2, places })]));
       const { canonical } = p.shape;
-      const [{ alpha }] = wornOn(p.wear, standingOf(p), canonical);
+      const [{ alpha }] = wornOn(p.wear, stanceOf(p), canonical);
       const here = Array.from(alpha).filter((_, i) => {
         if (canonical.patch[i] === NOTHING) return false;
         return Math.hypot(canonical.u[i] - 0.5, canonical.v[i] - 0.5) < 0.06;
       });
-      const share = wornShares(p.wear, standingOf(p))[0].share;
+      const share = wornShares(p.wear, stanceOf(p))[0].share;
       return { mean: here.reduce((a, b) => a + b, 0) / here.length, share };
     };
     const at = { patch: 0, u: 0.5, v: 0.5, radiusMm: 3 };
@@ -141,7 +141,7 @@ describe('where wear lies', () => {
   test('the same seed gives the same places, another seed others', () => {
     const at = (seed: number) => {
       const p = prepared(worn(forms.plate.defaults, [wear('rust', { seed })]));
-      return wornOn(p.wear, standingOf(p), p.shape.canonical)[0].alpha;
+      return wornOn(p.wear, stanceOf(p), p.shape.canonical)[0].alpha;
     };
     expect(at(3)).toEqual(at(3));
     const [a, b] = [at(3), at(4)];
@@ -156,8 +156,8 @@ describe('where wear lies', () => {
       const turned = { ...piece, rig: { ...rig, keyClockHours: hours, leanDeg: rollDeg, fallOff: 0 } };
       const p = prepared(turned);
       return {
-        up: standingOf(p).up,
-        alpha: wornOn(p.wear, standingOf(p), p.shape.canonical).map((w) => w.alpha),
+        up: stanceOf(p).up,
+        alpha: wornOn(p.wear, stanceOf(p), p.shape.canonical).map((w) => w.alpha),
       };
     };
     const [still, rolled] = [alphaOf(0), alphaOf(40)];

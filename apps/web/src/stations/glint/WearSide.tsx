@@ -1,4 +1,6 @@
 import {
+  percent,
+  WEAR_PASSES,
   wearKinds,
   wearLimit,
   wearOf,
@@ -103,7 +105,7 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
         onEnd={() => store.endGesture()}
       />
       <p className="text-label text-g28">
-        Usual {Math.round(usual * 1000) / 10} %, at most about {Math.round(most * 100)} %.
+        Usual {percent(usual)}, at most about {percent(most)}.
         {ages && ' A part this old bears no clean white dots: they are left out.'}
       </p>
       {limit && (
@@ -130,17 +132,14 @@ function Measured({ part, own }: { readonly part: Part; readonly own: readonly W
   const { sheets } = useStation();
   const worn = sheets.sheets.get(part.id)?.worn ?? [];
   if (own.length === 0 || worn.length === 0) return null;
-  const titles = new Map<string, string>(
-    KINDS.flatMap((k) => k.passes.map((pass) => [`${k.id}-${pass.id}`, pass.title] as const)),
-  );
   return (
     <section aria-label="What it covers">
       <h3 className="text-label font-semibold">What each pass covers</h3>
       <ul className="text-label">
         {worn.map(({ step, share }) => (
           <li key={step} className="flex justify-between gap-3 border-b border-g82 py-1">
-            {titles.get(step)}
-            <span className="font-semibold">{Math.round(share * 1000) / 10} %</span>
+            {WEAR_PASSES.find((p) => p.step === step)?.pass.title}
+            <span className="font-semibold">{percent(share)}</span>
           </li>
         ))}
       </ul>

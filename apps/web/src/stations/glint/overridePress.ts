@@ -36,12 +36,23 @@ function thinned<T>(points: readonly T[]): T[] {
   return points.filter((_, i) => i % every === 0 || i === points.length - 1).slice(0, MOST_POINTS);
 }
 
+/** What tells a part's own place for a place on the screen. */
+function placesOnPart({ place }: Part, e: PointerEvent) {
+  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
+  const drawn = (m: { clientX: number; clientY: number }): Point => {
+    const { x, y } = inDrawing(drawing, m.clientX, m.clientY);
+    return [x, y];
+  };
+  const own = (m: { clientX: number; clientY: number }): Point => {
+    const [x, y] = drawn(m);
+    return turn(x - place.xMm, -y - place.yMm, -rad(place.rollDeg));
+  };
+  return { drawn, own };
+}
+
 /** A press on the chosen part while more or none of a layer of wear is wanted where it falls. */
 export function wearPress(store: PieceStore, part: Part, { layer, way }: WearHand, e: PointerEvent): void {
-  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
-  const at = inDrawing(drawing, e.clientX, e.clientY);
-  const own = turn(at.x - part.place.xMm, -at.y - part.place.yMm, -rad(part.place.rollDeg));
-  const found = anchorAt(pose(modelOf(part.form), part.place), own);
+  const found = anchorAt(pose(modelOf(part.form), part.place), placesOnPart(part, e).own(e));
   if (!found) return;
   const { patch, anchor } = found;
   store.endGesture();
@@ -56,13 +67,9 @@ export function handPress(
   e: PointerEvent,
   onStroke: (stroke: readonly Point[]) => void,
 ): void {
-  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
   const model = pose(modelOf(part.form), part.place);
-  const ownPlace = (m: { clientX: number; clientY: number }): Point => {
-    const at = inDrawing(drawing, m.clientX, m.clientY);
-    return turn(at.x - part.place.xMm, -at.y - part.place.yMm, -rad(part.place.rollDeg));
-  };
-  const first = anchorAt(model, ownPlace(e));
+  const { drawn, own } = placesOnPart(part, e);
+  const first = anchorAt(model, own(e));
   if (!first) return;
   const { patch } = first;
   const gesture = `${part.id}/press/${mode}`;
@@ -78,13 +85,11 @@ export function handPress(
     return;
   }
   const stroke: Anchor[] = [first.anchor];
-  const drawn: Point[] = [
-    [inDrawing(drawing, e.clientX, e.clientY).x, inDrawing(drawing, e.clientX, e.clientY).y],
-  ];
+  const line: Point[] = [drawn(e)];
   let last = [e.clientX, e.clientY];
   let pull: string | null = null;
   const move = (m: globalThis.PointerEvent) => {
-    const at = anchorAt(model, ownPlace(m));
+    const at = anchorAt(model, own(m));
     if (mode === 'borders') {
       if (!at || at.patch !== patch) return;
       const by = { u: at.anchor.u - first.anchor.u, v: at.anchor.v - first.anchor.v };
@@ -99,9 +104,8 @@ export function handPress(
     } else if (at?.patch === patch && Math.hypot(m.clientX - last[0], m.clientY - last[1]) >= APART_PX) {
       last = [m.clientX, m.clientY];
       stroke.push(at.anchor);
-      const p = inDrawing(drawing, m.clientX, m.clientY);
-      drawn.push([p.x, p.y]);
-      onStroke([...drawn]);
+      line.push(drawn(m));
+      onStroke([...line]);
     }
   };
   followPointer(move, () => {

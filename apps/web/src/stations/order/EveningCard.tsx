@@ -1,4 +1,11 @@
-import { plain, type EveningPlan, type OrderLayer, type Piece } from '@pale-glint/core';
+import {
+  coatsOf,
+  mixesToPutOut,
+  plain,
+  type EveningPlan,
+  type OrderLayer,
+  type Piece,
+} from '@pale-glint/core';
 import { Link, useSearchParams } from 'react-router';
 import { usePiece } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
@@ -18,7 +25,7 @@ function Line({ line, order, piece }: EveningProps & { readonly line: EveningPla
   const layer = order[line.layer];
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   const parts = layer.parts.filter((p) => p.coats >= line.coat);
-  const coats = Math.max(...layer.parts.map((p) => p.coats));
+  const coats = coatsOf(layer);
   return (
     <li className="flex break-inside-avoid gap-3 border-b border-g72 py-1.5">
       <span className="mt-0.5 size-4 shrink-0 border border-g10" aria-hidden />
@@ -46,7 +53,7 @@ function Line({ line, order, piece }: EveningProps & { readonly line: EveningPla
 }
 
 function Evening({ evening, order, piece }: EveningProps) {
-  const mixes = [...new Map(evening.putOut.map((k) => [order[k].mixText, order[k]])).values()];
+  const mixes = mixesToPutOut(evening, order);
   return (
     <article className="mx-auto max-w-[190mm] bg-g98 p-8 text-label print:p-0">
       <h1 className="text-lead font-bold">{piece.name}</h1>

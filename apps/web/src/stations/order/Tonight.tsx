@@ -1,8 +1,10 @@
 import {
+  coatsOf,
   duration,
   inShortTime,
   leavableLayers,
   enoughToLeave,
+  mixesToPutOut,
   plain,
   withEveningNow,
   withRecipeChange,
@@ -24,14 +26,13 @@ interface TonightProps {
   readonly piece: Piece;
 }
 
-const coatText = (coat: number, layer: OrderLayer) =>
-  Math.max(...layer.parts.map((p) => p.coats)) > 1 ? `, coat ${coat}` : '';
+const coatText = (coat: number, layer: OrderLayer) => (coatsOf(layer) > 1 ? `, coat ${coat}` : '');
 
 /** What goes on in the next evening, line by line: mixes to put out, painting, what dries overnight. */
 function NextEvening({ schedule, order, piece }: TonightProps) {
   const [e] = schedule.evenings;
   const { today } = nowHere();
-  const mixes = [...new Map(e.putOut.map((k) => [order[k].mixText, order[k]])).values()];
+  const mixes = mixesToPutOut(e, order);
   return (
     <section aria-labelledby="next-evening" className="bg-g98 px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">

@@ -33,10 +33,10 @@ import { usePieceStore } from '../../store/PieceContext.js';
 import type { Half } from './LadderColumns.js';
 import { useMixSearch } from '../../workers/useMixSearch.js';
 
-/** Mixes that may be taken: from a search, or flakes for true metal, where nothing was searched. */
+/** Mixes that a search found and the painter may take. */
 export interface Offer {
   readonly ladder: Ladder;
-  readonly steps: LadderSearchResult['steps'] | null;
+  readonly steps: LadderSearchResult['steps'];
   readonly label: string;
 }
 

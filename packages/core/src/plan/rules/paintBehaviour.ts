@@ -2,6 +2,7 @@ import { deltaE, hexToLab, mixLab, type Lab } from '../../colour/index.js';
 import type { Piece } from '../../piece/index.js';
 import { schools } from '../../school/index.js';
 import { plain } from '../../units/index.js';
+import { coatsOf } from '../orderLayer.js';
 import { chroma, type Laying, type OrderRule } from './definition.js';
 
 /** Thinner than this a coat is a glaze. */
@@ -74,7 +75,7 @@ export const whiteWorked: OrderRule = {
   find: (laid) =>
     laid.flatMap((l): (readonly [Laying, string])[] => {
       const white = l.lab !== null && l.lab.l > WHITE_L && chroma(l.lab) < 8;
-      const coats = Math.max(0, ...l.layer.parts.map((p) => p.coats));
+      const coats = coatsOf(l.layer);
       return white && l.layer.film === 'paint' && coats > MOST_WHITE_COATS
         ? [
             [

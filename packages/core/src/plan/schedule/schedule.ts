@@ -38,6 +38,11 @@ export interface EveningPlan {
   readonly waitMin: number;
 }
 
+/** The mixes of an evening, each once, by the last layer that it is for. */
+export const mixesToPutOut = ({ putOut }: EveningPlan, order: readonly OrderLayer[]): OrderLayer[] => [
+  ...new Map(putOut.map((k) => [order[k].mixText, order[k]])).values(),
+];
+
 export interface Schedule {
   readonly evenings: readonly EveningPlan[];
   /** Evenings that any plan needs. */

@@ -1,6 +1,6 @@
 import type { Room, StepId } from '../../piece/index.js';
 import { stepKey } from '../../piece/index.js';
-import type { OrderLayer } from '../orderLayer.js';
+import { coatsOf, type OrderLayer } from '../orderLayer.js';
 
 /** One coat of one layer on one figure, or on a lot of them. */
 export interface Task {
@@ -67,7 +67,7 @@ export function tasksOf(order: readonly OrderLayer[], o: TasksOptions): Task[] {
   const last = new Map<string, number>();
   const sprayed = new Map<number, number>();
   order.forEach((layer, at) => {
-    const coats = Math.max(...layer.parts.map((p) => p.coats));
+    const coats = coatsOf(layer);
     for (let coat = 1; coat <= coats; coat++)
       for (const copies of layer.airbrush ? [all] : lots) {
         const left = layer.parts

@@ -1,4 +1,4 @@
-import { percent, type OrderLayer, type Piece } from '@pale-glint/core';
+import { coatsOf, percent, type OrderLayer, type Piece } from '@pale-glint/core';
 import { useState } from 'react';
 import { Thumb } from '../../../map/Thumb.js';
 import { copiesText } from '../words.js';
@@ -96,7 +96,7 @@ export function BenchStep({
   readonly piece: Piece;
 }) {
   const steps = layer.parts.filter((p) => p.coats >= item.coat);
-  const coats = Math.max(...layer.parts.map((p) => p.coats));
+  const coats = coatsOf(layer);
   const largest = steps.reduce((a, b) => (b.coverMm2 > a.coverMm2 ? b : a), steps[0]);
   const [shown, setShown] = useState<string | null>(null);
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;

@@ -1,4 +1,5 @@
 import {
+  coatsOf,
   layerKey,
   ROOM_FACTOR,
   SURROUND,
@@ -64,7 +65,7 @@ async function dataOf(
         layerKey(l),
         {
           title: l.title,
-          coats: Math.max(...l.parts.map((p) => p.coats)),
+          coats: coatsOf(l),
           mix: l.mix.map(({ paint, parts }) => ({
             name: paints.get(paint)?.name ?? paint,
             hex: paints.get(paint)?.hex ?? '#969696',
