@@ -17,7 +17,7 @@ export function Button({
   return (
     <button
       type={type}
-      className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-sm px-3.5 text-label font-semibold ${looks[look]} ${className}`}
+      className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-sm px-3.5 py-1 text-label font-semibold ${looks[look]} ${className}`}
       {...rest}
     />
   );

@@ -42,19 +42,29 @@ function thresholdFor(
   return wanted === 0 ? Infinity : values[wanted - 1];
 }
 
+/** How much the likelihood changes from a point to the ones beside it. */
+function changeAt(likely: Float32Array, i: number, { patch, grid }: Surface): number {
+  let most = 0;
+  for (const j of [i - 1, i + 1, i - grid.width, i + grid.width])
+    if (patch[j] !== undefined && patch[j] !== NOTHING)
+      most = Math.max(most, Math.abs(likely[j] - likely[i]));
+  return most;
+}
+
 function fieldAlpha(
   likely: Float32Array,
   threshold: number,
   { soft }: ByField,
-  { patch }: Surface,
+  surface: Surface,
 ): Float32Array {
-  const half = HARD + (SOFT - HARD) * soft;
-  return Float32Array.from(likely, (v, i) =>
+  const fade = HARD + (SOFT - HARD) * soft;
+  return Float32Array.from(likely, (v, i) => {
+    if (threshold === Infinity || surface.patch[i] === NOTHING) return 0;
+    // A border is never sharper than the points are apart: from afar small chips are a tone, not a scatter of points.
+    const wide = Math.max(fade, changeAt(likely, i, surface));
     // Half covered where the threshold is, so that the share is met.
-    threshold === Infinity || patch[i] === NOTHING
-      ? 0
-      : smoothstep(threshold - half / 2, threshold + half / 2, v),
-  );
+    return smoothstep(threshold - wide / 2, threshold + wide / 2, v);
+  });
 }
 
 /** The far lip of what a pass covers: beside it, on the side away from the light. */

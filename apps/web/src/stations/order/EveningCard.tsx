@@ -39,7 +39,7 @@ function Line({ line, order, piece }: EveningProps & { readonly line: EveningPla
           {line.broken && ', goes on another evening'}
         </p>
         <p>
-          {layer.mixText}, {layer.thinning}; {layer.how}
+          {layer.mixText}, {layer.thinning}. {layer.how}
         </p>
         <p className="text-g28">
           {parts

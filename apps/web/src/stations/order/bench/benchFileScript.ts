@@ -79,18 +79,28 @@ export class BenchFilePage {
 
   constructor(private readonly data: BenchFileData) {
     this.key = `pale-glint/bench-file/${data.piece}`;
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? '{}') as Partial<BenchFileState>;
-      this.state = { ...this.state, ...kept };
-    } catch {
-      // A browser that keeps nothing for files: it lives as long as the page.
-    }
+    this.takeKept();
     addEventListener('keydown', (e) => this.onKey(e));
+    // Written by another window of this page, or by this one just before it was loaded again.
+    addEventListener('storage', (e) => {
+      if (e.key !== this.key) return;
+      this.takeKept();
+      this.draw();
+    });
     setInterval(() => this.drawTimers(), 1000);
     this.draw();
     if (data.live) {
       void this.sync();
       setInterval(() => void this.sync(), 5000);
+    }
+  }
+
+  private takeKept(): void {
+    try {
+      const kept = JSON.parse(localStorage.getItem(this.key) ?? '{}') as Partial<BenchFileState>;
+      this.state = { ...this.state, ...kept };
+    } catch {
+      // A browser that keeps nothing for files: it lives as long as the page.
     }
   }
 
