@@ -202,8 +202,12 @@ function onZones(m: MetalPart, pass: Pass): PartStep | null {
         : activeMinutes.layer(mm2, coats),
     where: inOneStroke
       ? `along all of them in one stroke, with the side of a nearly dry brush`
-      : (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
-        (upward ? whereText(m.part, modelOf(m.part.form), zones[first].cover, share) : `${names} of the map`),
+      : fine && pass.role === 'base' && pass.film === 'flake'
+        ? 'all over, with the side of a nearly dry brush: its holes stay dark'
+        : (touched < 1 ? 'tops alone, with the side of a nearly dry brush: ' : '') +
+          (upward
+            ? whereText(m.part, modelOf(m.part.form), zones[first].cover, share)
+            : `${names} of the map`),
     border: upward ? borderText(borders[first - 1]) : '',
   });
 }

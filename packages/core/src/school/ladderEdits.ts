@@ -193,7 +193,16 @@ export function changeSchool(
     const spec = { metal, steps: PAINTED_STEPS, crowd: 0 };
     return { kind: 'search', ladder: withSchool(ladderFromSpec(free, spec), school, paints) };
   }
+  return changeFlakes({ ...ladder, school }, metal, { paints, out });
+}
+
+/** A ladder of true metal in the flakes at hand that are nearest to another metal, by the approach it has. */
+export function changeFlakes(
+  ladder: Ladder,
+  metal: Metal,
+  { paints, out }: Pick<KnownPaints, 'paints' | 'out'>,
+): SchoolChange {
   const owned = paints.filter((p) => !out.includes(p.id));
-  const next = flakeLadder(ladder, school, metal, owned);
+  const next = flakeLadder(ladder, ladder.school, metal, owned);
   return next ? { kind: 'flakes', ladder: next } : { kind: 'too-few-flakes' };
 }

@@ -52,6 +52,13 @@ const flakeCoats = (paints: readonly Paint[], { mix }: Pass): number =>
 /** How far a hand, and the model, may be off a film's thickness. */
 const THICKNESS_OFF = 0.2;
 
+/** A wash runs off what is raised and settles where it is low: its film there, against one laid evenly. */
+const SETTLES = { low: 1.3, raised: 0.45 } as const;
+
+/** Thickness of a pass's film on a zone against the mean; `height` is 0 in the darkest zone of the part, 1 in the lightest. */
+const settled = ({ film: kind }: Pass, height: number): number =>
+  kind === 'wash' ? SETTLES.low + (SETTLES.raised - SETTLES.low) * height : 1;
+
 const times = (p: Pigment, x: number): Pigment => ({ k: p.k.map((k) => k * x), s: p.s * x });
 const onto = (p: Pigment, below: Pigment | undefined): Pigment =>
   below ? { k: p.k.map((k, i) => k + below.k[i]), s: p.s + below.s } : p;
@@ -83,6 +90,24 @@ const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =
     ? []
     : steps.flatMap((s, k) => (s >= over.from && s <= over.to ? [k] : []));
 
+/** Grounds with a film on those zones, made once for zones that share both ground and film. */
+function eachOnce(
+  before: readonly Ground[],
+  zones: readonly number[],
+  filmOn: (zone: number) => string,
+  make: (zone: number) => Ground,
+): Ground[] {
+  const made = new Map<Ground, Map<string, Ground>>();
+  return before.map((ground, k) => {
+    if (!zones.includes(k)) return ground;
+    const byFilm = made.get(ground) ?? new Map<string, Ground>();
+    made.set(ground, byFilm);
+    const name = filmOn(k);
+    if (!byFilm.has(name)) byFilm.set(name, make(k));
+    return byFilm.get(name)!;
+  });
+}
+
 /**
  * Lays the passes of an approach one over the other on a part that uses some of the ladder's steps, each with the coats
  * it needs, and tells the colour of every zone after each. Passes that lie on no zones (lines, dots, glazes over
@@ -91,7 +116,8 @@ const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =
  */
 export function layPasses(passes: readonly Pass[], steps: readonly number[], input: SchoolInput): Laid {
   const byId = paintsById(input.paints);
-  const gains = steps.map((_, k) => gainAt(steps.length > 1 ? k / (steps.length - 1) : 1));
+  const heights = steps.map((_, k) => (steps.length > 1 ? k / (steps.length - 1) : 1));
+  const gains = heights.map(gainAt);
   const start: Ground = { kind: 'even', r: undercoatOf(input) };
   let grounds = steps.map((): Ground => start);
   const laid: LaidPass[] = [];
@@ -124,19 +150,14 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], inp
       coats = Math.min(most, needed.coats);
       covers = needed.reached && needed.coats <= most;
     }
-    const before = grounds[zones[0]];
-    if (pigment) {
-      const thickness = thicknessOf(coats, pass.water, pass.share);
-      const next = new Map(below.map((g) => [g, covered(g, pigment, thickness, pass.film === 'flake')]));
-      const under = grounds;
-      grounds = under.map((g, k) => (zones.includes(k) ? next.get(g)! : g));
-    }
-    const valueAt = (off: number) => {
-      const ground = pigment
-        ? covered(before, pigment, thicknessOf(coats, pass.water, pass.share) * off, pass.film === 'flake')
-        : before;
-      return spectrumToLab(reflectanceOf(ground, gains[zones[0]])).l;
+    const before = grounds;
+    const on = (k: number, off = 1): Ground => {
+      if (!pigment) return before[k];
+      const thickness = thicknessOf(coats, pass.water, pass.share) * settled(pass, heights[k]) * off;
+      return covered(before[k], pigment, thickness, pass.film === 'flake');
     };
+    grounds = eachOnce(before, zones, (k) => `${settled(pass, heights[k])}`, on);
+    const valueAt = (off: number) => spectrumToLab(reflectanceOf(on(zones[0], off), gains[zones[0]])).l;
     const [thin, thick] = [valueAt(1 - THICKNESS_OFF), valueAt(1 + THICKNESS_OFF)];
     laid.push({
       pass,

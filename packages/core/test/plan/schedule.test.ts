@@ -238,6 +238,13 @@ describe('ten soldiers', () => {
     }
   });
 
+  test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {
+    const lines = plan().evenings.flatMap((e) => e.lines);
+    const coats = new Set(lines.map((l) => `${l.layer}/${l.coat}`)).size;
+    expect(lines.length).toBeLessThan(2 * coats);
+    expect(lines.filter((l) => l.copies.length === 10).length).toBeGreaterThan(coats / 2);
+  });
+
   test('follow every tick and every evening: less is left, longer evenings are fewer', () => {
     const whole = plan();
     const ticks = order[0].parts.flatMap((s) =>

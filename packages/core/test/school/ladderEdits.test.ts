@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  changeFlakes,
   changeSchool,
   metalById,
   paintSnapshot,
@@ -93,6 +94,20 @@ describe('another school', () => {
     });
   });
 
+  test('of true metal takes the flakes of another metal at a word, or says that it has too few', () => {
+    const made = changeSchool(steel, 'layered-flake', silver, known);
+    if (made.kind !== 'flakes') throw new Error(made.kind);
+    const gold = changeFlakes(made.ladder, metalById('gold'), known);
+    if (gold.kind !== 'flakes') throw new Error(gold.kind);
+    expect(gold.ladder).toMatchObject({ id: steel.id, school: 'layered-flake', metal: 'gold' });
+    const used = (l: typeof gold.ladder) => new Set(l.steps.flatMap((s) => s.mix.map((m) => m.paint)));
+    for (const paint of used(gold.ladder)) expect(used(made.ladder)).not.toContain(paint);
+    const out = [...used(gold.ladder)];
+    expect(changeFlakes(made.ladder, metalById('gold'), { paints: towline, out })).toEqual({
+      kind: 'too-few-flakes',
+    });
+  });
+
   test('of ordinary paint, after true metal, asks for a search of all steps', () => {
     const made = changeSchool(steel, flakes[0], silver, known);
     if (made.kind !== 'flakes') throw new Error(made.kind);
@@ -171,6 +186,13 @@ describe('true metal after its wash', () => {
     expect(over35(lit)).toBeGreaterThan(over35(washed));
     // The shade keeps what the wash gave it.
     expect(lit[0]).toBeCloseTo(washed[0], 6);
+  });
+
+  test('settles low: what is raised keeps more of its light than it would under an even film', () => {
+    const [base, washed] = [layered.steps[0].id, 'wash'].map(after);
+    const kept = washed.map((l, k) => l / base[k]);
+    expect(kept.at(-1)!).toBeGreaterThan(kept[1]);
+    expect(kept.at(-1)!).toBeGreaterThan(0.75);
   });
 
   test('no flake school ends with a wash, nor lines with one', () => {

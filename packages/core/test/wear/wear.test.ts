@@ -3,11 +3,13 @@ import fc from 'fast-check';
 import {
   aimedShare,
   canonicalGrid,
+  changeSchool,
   elevationOf,
   forms,
   inLayingOrder,
   isAged,
   layersOf,
+  metalById,
   missingText,
   modelOf,
   newPart,
@@ -42,6 +44,7 @@ import {
   writePiece,
   type Form,
   type FormKind,
+  type Part,
   type Piece,
   type Wear,
   type WearKind,
@@ -267,6 +270,34 @@ describe('wear in pictures and in the order', () => {
     // An aged part bears no clean white dots.
     expect(roles).not.toContain('glints');
     expect(isAged(rusted.wear)).toBe(true);
+  });
+
+  test('rubs each metal to its own, and thins flake with medium', () => {
+    const flakes = changeSchool(rusted.ladders[0], 'layered-flake', metalById('silver'), {
+      paints: towline,
+      out: [],
+    });
+    if (flakes.kind !== 'flakes') throw new Error(flakes.kind);
+    const silver = { ...flakes.ladder, id: 'silver' };
+    const [plate] = rusted.parts;
+    const other = { ...plate, id: 'q', finish: { ...plate.finish, ladder: 'silver' } } as Part;
+    const two: Piece = {
+      ...rusted,
+      ladders: [...rusted.ladders, silver],
+      parts: [plate, other],
+      wear: rusted.wear.flatMap((w) => [w, { ...w, id: `${w.id}q`, part: 'q' }]),
+    };
+    const sheets = new Map(two.parts.map((p) => [p.id, partSheet(p, two)]));
+    const bright = paintingOrder(two, sheets).filter((l) => l.step === 'rust-bright');
+    expect(bright.map((l) => [l.ladder, l.parts.map((p) => p.part)])).toEqual([
+      [rusted.ladders[0].id, ['p']],
+      ['silver', ['q']],
+    ]);
+    expect(bright[0].thinning).toMatch(/water/);
+    expect(bright[1].thinning).toMatch(/medium/);
+    const flake = new Set(towline.filter((p) => p.kind === 'metallic').map((p) => p.id));
+    expect(bright[0].mix.some((m) => flake.has(m.paint))).toBe(false);
+    expect(bright[1].mix.every((m) => flake.has(m.paint))).toBe(true);
   });
 
   test('a paint that nobody owns is told in words with what comes nearest', () => {

@@ -194,7 +194,7 @@ function LayerBody({ layer, at, caution, under, parts, findings, ticking, onLook
         <button type="button" onClick={() => onLook(layerOf(layer))} className="underline underline-offset-2">
           see it after this
         </button>
-        {onChange && layer.ladder !== null && (
+        {onChange && layer.ladder !== null && layer.role !== 'wear' && (
           <button type="button" onClick={() => onChange(layer)} className="underline underline-offset-2">
             change this step
           </button>

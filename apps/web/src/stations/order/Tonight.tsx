@@ -140,7 +140,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
                   saves {duration(l.savesMin)}; {COSTS(l.costs)}
                   {l.beyond && '; more than this purpose needs'}
                 </span>
-                {order[l.layer].ladder !== null && (
+                {order[l.layer].ladder !== null && order[l.layer].role !== 'wear' && (
                   <button
                     type="button"
                     aria-label={`Leave out ${fullTitle(order[l.layer], piece)}`}

@@ -14,6 +14,7 @@ import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { useStation } from '../stationState.js';
 import { ApproachChoice } from './ApproachChoice.js';
+import { FlakeChoice } from './FlakeChoice.js';
 import { KeepApproach } from './KeepApproach.js';
 import { LadderColumns } from './LadderColumns.js';
 import { LadderOffer } from './LadderOffer.js';
@@ -22,7 +23,8 @@ import { MixEditor } from './MixEditor.js';
 import { RecipeEditor } from './RecipeEditor.js';
 import { stepNotes } from './stepNotes.js';
 import { ThreePuddles } from './ThreePuddles.js';
-import { useLadderEdits, useReading, type LadderEdits } from './useLadderEdits.js';
+import { useKnownPaints, useLadderEdits, useReading, type LadderEdits } from './useLadderEdits.js';
+import { useLadderSpec } from './useLadderSpec.js';
 import { ValueChroma } from './ValueChroma.js';
 
 /** Where the paints come from that mixes are looked for among. */
@@ -144,11 +146,15 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
   const { order } = useStation();
   const { metal, colours, reading } = useReading(piece, ladder);
-  const edits = useLadderEdits(piece, ladder, metal ?? reading.metal);
+  const known = useKnownPaints(piece);
+  const { paints, out } = known;
+  const spec = useLadderSpec(ladder, paints);
+  const edits = useLadderEdits({ ladder, meant: spec.chosen ?? metal ?? reading.metal, known });
   const { searching, offer, told, put } = edits;
-  const { paints, out } = edits.known;
   const mine = order.filter(
-    (l) => l.ladder === ladder.id || (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
+    (l) =>
+      (l.ladder === ladder.id && l.role !== 'wear') ||
+      (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
   );
   const findings = useMemo(
     () => activeOrderFindings(order, piece).filter((f) => f.ladder === ladder.id),
@@ -200,14 +206,11 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
       </div>
       <div className="flex flex-wrap items-start gap-6 bg-g88 p-4">
         {flake ? (
-          <p className="w-64 text-label text-g28">
-            True metal is made from the flakes you have, not mixed to a value: its lights come from how it is
-            turned. Change a mix by hand, or choose another approach.
-          </p>
+          <FlakeChoice metal={metal ?? reading.metal} onMetal={edits.chooseFlakes} />
         ) : (
           <>
             <LadderSpecForm
-              ladder={ladder}
+              spec={spec}
               paints={paints}
               out={out}
               from={<Source {...edits} />}

@@ -2,7 +2,6 @@ import {
   lackingText,
   metals,
   type Lacking,
-  type Ladder,
   type LadderSearchResult,
   type Metal,
   type Paint,
@@ -14,7 +13,7 @@ import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import type { useMixSearch } from '../../workers/useMixSearch.js';
 import { MetalPhoto } from './MetalPhoto.js';
-import { COLOURED, OWN, PHOTO, useLadderSpec, type LadderSpecState, type Spacing } from './useLadderSpec.js';
+import { COLOURED, OWN, PHOTO, type LadderSpecState, type Spacing } from './useLadderSpec.js';
 
 /** What the ladder shall look like, in how many steps, between which values. */
 function SpecFields({ choice, change, onSeen, low, high }: LadderSpecState) {
@@ -97,7 +96,7 @@ function SearchProgress({ share, onStop }: { share: number; onStop: () => void }
 }
 
 interface LadderSpecFormProps {
-  readonly ladder: Ladder;
+  readonly spec: LadderSpecState;
   readonly paints: readonly Paint[];
   readonly out: readonly string[];
   /** Where the paints come from, in words. */
@@ -108,9 +107,8 @@ interface LadderSpecFormProps {
 
 /** Asks for a metal in so many steps: finds its mixes, or the one paint that is lacking to it. */
 export function LadderSpecForm(props: LadderSpecFormProps) {
-  const { ladder, paints, out, from, onFound } = props;
+  const { spec, paints, out, from, onFound } = props;
   const { state, search, stop } = props.search;
-  const spec = useLadderSpec(ladder, paints);
   const { wanted, waiting } = spec;
   const [lacking, setLacking] = useState<Lacking | null | undefined>(undefined);
   const findMixes = () => {

@@ -1,4 +1,5 @@
 import {
+  changeFlakes,
   changeSchool,
   foundText,
   freedFrom,
@@ -18,6 +19,7 @@ import {
   withStepValue,
   withoutStep,
   type KeptApproach,
+  type KnownPaints,
   type Ladder,
   type LadderSearchResult,
   type Metal,
@@ -25,6 +27,7 @@ import {
   type OrderFinding,
   type OrderLayer,
   type Piece,
+  type SchoolChange,
   type SchoolId,
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
@@ -51,11 +54,23 @@ export function useReading(piece: Piece, ladder: Ladder) {
   return { metal, colours, reading };
 }
 
+/** The paints that a piece may be mixed from. */
+export function useKnownPaints(piece: Piece): KnownPaints {
+  const { shelf } = useShelf();
+  return useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
+}
+
+interface LadderAtHand {
+  readonly ladder: Ladder;
+  /** The metal that it shall look like. */
+  readonly meant: Metal;
+  readonly known: KnownPaints;
+}
+
 /** What a painter does to a ladder of the piece: each is one step of undo, searches answer with an offer. */
-export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
+export function useLadderEdits({ ladder, meant, known }: LadderAtHand) {
   const store = usePieceStore();
   const { shelf, query, change: changeShelf } = useShelf();
-  const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
   const { paints, out } = known;
   const searching = useMixSearch();
   const halves = useMixSearch();
@@ -72,29 +87,34 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
         label: `${found.ladder.name} in ${found.ladder.steps.length} steps: ${foundText(found, metal)}`,
       },
     );
+  const takeFlakes = (id: SchoolId, metal: Metal, change: SchoolChange) => {
+    const { label } = schools[id];
+    const flakes = change.kind === 'flakes' ? change.ladder : null;
+    if (flakes) put(flakes);
+    setTold({
+      text: flakes
+        ? `${label} in ${flakes.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`
+        : `${label} wants two flake paints near ${metal.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
+      refused: !flakes,
+    });
+  };
   /** An approach is taken at once; what it did is told, and one step of undo takes it back. */
   const chooseSchool = (id: SchoolId) => {
     setTold(null);
     setOffer(null);
-    const { label } = schools[id];
     const change = changeSchool(ladder, id, meant, known);
     if (change.kind === 'ready') put(change.ladder);
     else if (change.kind === 'search')
       void searching.search('ladder', { ladder: change.ladder, paints, out, only: null }, (found) => {
         put(found.ladder);
-        setTold({ text: `${label}: ${foundText(found, meant)}`, refused: false });
+        setTold({ text: `${schools[id].label}: ${foundText(found, meant)}`, refused: false });
       });
-    else if (change.kind === 'flakes') {
-      put(change.ladder);
-      setTold({
-        text: `${label} in ${change.ladder.steps.length} steps of flake. How flakes mix with each other is not predicted: test the equal mix.`,
-        refused: false,
-      });
-    } else
-      setTold({
-        text: `${label} wants two flake paints near ${meant.label.toLowerCase()}, and your shelf has fewer. Another metal, or another approach?`,
-        refused: true,
-      });
+    else takeFlakes(id, meant, change);
+  };
+  /** Another metal in true metal: its flakes are taken at once. */
+  const chooseFlakes = (metal: Metal) => {
+    setTold(null);
+    takeFlakes(ladder.school, metal, changeFlakes(ladder, metal, known));
   };
   /** A step pulled to another value: its mix alone is looked for, the others stay. */
   const aim = (index: number, value: number) =>
@@ -116,6 +136,7 @@ export function useLadderEdits(piece: Piece, ladder: Ladder, meant: Metal) {
     );
   return {
     known,
+    chooseFlakes,
     /** Whether the paints are the shelf's, or the piece's own. */
     ownsShelf: shelf.paints.length > 0,
     shelfFailed: query.isError,

@@ -71,6 +71,11 @@ export function useLadderSpec(ladder: Ladder, paints: readonly Paint[]) {
     /** A metal was taken from a photo. */
     onSeen: setSeen,
     wanted,
+    /** The metal that was chosen and is not the ladder's yet: whatever is found next, an approach too, goes by it. */
+    chosen:
+      choice.metal === firstChoice(metal) || choice.metal === OWN || (choice.metal === PHOTO && !seen)
+        ? null
+        : wanted,
     /** Values of the first and the last step. */
     low: choice.from ?? darkest,
     high: choice.to ?? lightest,

@@ -60,7 +60,8 @@ function layingsOf(order: readonly OrderLayer[], ladder: Piece['ladders'][number
   return order.flatMap((layer, at): Laying[] => {
     const mine =
       layer.ladder === ladder.id || (layer.role === 'undercoat' && layer.mix[0]?.paint === ladder.undercoat);
-    if (!mine) return [];
+    // Wear comes after all of it and has an order of its own.
+    if (!mine || layer.role === 'wear') return [];
     const paints = layer.mix.map((m) => piece.paints.find((p) => p.id === m.paint)!);
     const lab = paints.length === 1 ? hexToLab(paints[0].hex) : layerColour(layer, piece);
     return [

@@ -72,6 +72,16 @@ function moved(
   return rest;
 }
 
+/** The run of one layer and coat that a place of a sequence lies in. */
+function lotAround(tasks: readonly Task[], sequence: readonly number[], at: number) {
+  const { layer, coat } = tasks[sequence[at]];
+  const same = (i: number) => tasks[sequence[i]].layer === layer && tasks[sequence[i]].coat === coat;
+  let [from, to] = [at, at + 1];
+  while (from > 0 && same(from - 1)) from--;
+  while (to < sequence.length && same(to)) to++;
+  return { from, length: to - from };
+}
+
 /** Gathers the tasks of one layer and coat behind the last of them that cannot go earlier. */
 function gathered(tasks: readonly Task[], sequence: readonly number[], at: number): number[] {
   const { layer, coat } = tasks[sequence[at]];
@@ -127,14 +137,15 @@ export function bestTiming(
     const kicks = stale > KICK_AFTER ? 3 : 1;
     for (let kick = 0; kick < kicks; kick++) {
       const where = pick(n);
+      const kind = random();
+      const run =
+        kind < 0.5
+          ? lotAround(tasks, sequence, where)
+          : { from: where, length: 1 + (kind < 0.65 ? pick(Math.min(12, n - where)) : 0) };
       sequence =
         random() < 0.25
           ? gathered(tasks, sequence, where)
-          : moved(tasks, sequence, {
-              from: where,
-              length: 1 + (random() < 0.3 ? pick(Math.min(12, n - where)) : 0),
-              to: random(),
-            });
+          : moved(tasks, sequence, { ...run, to: random() });
     }
     const timing = at(sequence);
     const off = compareCosts(timing.cost, now.timing.cost);

@@ -37,6 +37,8 @@ export function windowsOf(evenings: readonly Evening[]): Window[] {
 /** Minutes that go beside the painting. */
 export const SETUP = {
   mix: 2,
+  /** Washing the brush and taking up another mix that stands ready. */
+  change: 1,
   airbrush: 8,
   cleaning: 10,
   /** Picking up another figure. */
@@ -82,11 +84,16 @@ interface Hand {
   window: number;
   airbrush: boolean;
   figure: number;
+  /** What the brush was last in; null before the first task. */
+  mix: string | null;
   /** When each mix was last used, and in which window. */
   readonly mixes: Map<string, { readonly window: number; readonly at: number }>;
 }
 
-/** Minutes of mixing, cleaning and picking up before a task can be begun at a time. */
+/** What the brush is in during a task: its mix, or the pot of its layer. */
+const heldIn = ({ mix, layer }: Task): string => mix ?? `pot of layer ${layer}`;
+
+/** Minutes of mixing, changing, cleaning and picking up before a task can be begun at a time. */
 function setupOf(
   t: Task,
   hand: Hand,
@@ -98,7 +105,8 @@ function setupOf(
   const cleaning = hand.airbrush && !t.airbrush && !fresh ? SETUP.cleaning : 0;
   const airbrush = t.airbrush && (!hand.airbrush || fresh) ? SETUP.airbrush : 0;
   const handling = t.copies[0] !== hand.figure || fresh ? SETUP.handling : 0;
-  return (mixed ? 0 : SETUP.mix) + cleaning + airbrush + handling;
+  const change = !fresh && hand.mix !== null && hand.mix !== heldIn(t) ? SETUP.change : 0;
+  return (mixed ? change : SETUP.mix) + cleaning + airbrush + handling;
 }
 
 /** Minutes in which nothing is done between where the hand is and where it begins again: waiting, and evenings' ends left over. */
@@ -128,6 +136,7 @@ export function timed(
     window: 0,
     airbrush: false,
     figure: -1,
+    mix: null,
     mixes: new Map(),
   };
   let [setup, idle, focal] = [0, 0, 0];
@@ -156,7 +165,7 @@ export function timed(
       stretches.push({ task: k, window, from: begin, to, setupMin: own });
       setup += own;
       left -= paints;
-      Object.assign(hand, { now: to, window, airbrush: t.airbrush, figure: t.copies[0] });
+      Object.assign(hand, { now: to, window, airbrush: t.airbrush, figure: t.copies[0], mix: heldIn(t) });
       if (t.mix !== null) hand.mixes.set(t.mix, { window, at: to });
       at = to;
       ready = -Infinity;
