@@ -36,17 +36,25 @@ interface MapStageProps {
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
 function roomFor(width: number, under: boolean): { dial: number; low: boolean; free: Room } {
-  const corner = VIEW_SWITCH;
-  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0, corner } };
+  const corners = WITH_SWITCH;
+  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0, corners } };
   const top = under ? 44 : 0;
-  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corner } };
+  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corners } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.
-  return { dial: 132, low: false, free: { right: under ? 140 : 0, bottom: 0, top, corner } };
+  if (under) return { dial: 132, low: false, free: { right: 140, bottom: 0, top, corners } };
+  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, corners: WITH_DIAL } };
 }
 
-/** What the choice of views takes of the upper left corner. */
-const VIEW_SWITCH = { width: 340, height: 52 };
-const NO_ROOM_KEPT: Room = { right: 0, bottom: 0, top: 0, corner: { width: 0, height: 0 } };
+const NOTHING_THERE = { width: 0, height: 0 };
+/** What the choice of views takes of the upper left corner, and the light's dial of the upper right. */
+const WITH_SWITCH: Room['corners'] = { left: { width: 340, height: 52 }, right: NOTHING_THERE };
+const WITH_DIAL: Room['corners'] = { ...WITH_SWITCH, right: { width: 152, height: 200 } };
+const NO_ROOM_KEPT: Room = {
+  right: 0,
+  bottom: 0,
+  top: 0,
+  corners: { left: NOTHING_THERE, right: NOTHING_THERE },
+};
 
 interface PaintedMapProps {
   readonly piece: Piece;

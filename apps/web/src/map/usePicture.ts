@@ -46,12 +46,17 @@ export function boundsWithUnderlay(piece: Piece): Bounds {
   return all.length > 0 ? unionBounds(all) : EMPTY;
 }
 
-/** Screen points that parts are kept clear of: along the edges, and the upper left corner of so much. */
+interface Corner {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Screen points that parts are kept clear of: along the edges, and the upper corners. */
 export interface Room {
   readonly right: number;
   readonly bottom: number;
   readonly top: number;
-  readonly corner: { readonly width: number; readonly height: number };
+  readonly corners: { readonly left: Corner; readonly right: Corner };
 }
 
 /** Share of a picture that stays empty on each side. */
@@ -79,24 +84,30 @@ export function usePicture(
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
   const shown = stays ? held.bounds : bounds;
   if (!stays) setHeld({ key, bounds });
-  const { right, bottom, top, corner } = free;
+  const { right, bottom, top, corners } = free;
   return useMemo(() => {
     if (width - right < 8 || height - bottom - top < 8) return null;
     const scale = Math.min(2, window.devicePixelRatio || 1);
-    const fit = (above: number): Picture => {
+    const fit = (above: number, beside: number): Picture => {
       const fitted = fitPicture(
         shown,
-        Math.round((width - right) * scale),
+        Math.round((width - beside) * scale),
         Math.round((height - bottom - above) * scale),
         MARGIN,
       );
       const topMm = fitted.topMm + (above * scale) / fitted.pxPerMm;
       return { ...fitted, topMm, width: Math.round(width * scale), height: Math.round(height * scale) };
     };
-    const fitted = fit(top);
+    const fitted = fit(top, right);
     const px = fitted.pxPerMm / scale;
-    const under =
-      (shown.left - fitted.leftMm) * px < corner.width && (fitted.topMm - shown.top) * px < corner.height;
-    return under ? fit(Math.max(top, corner.height)) : fitted;
-  }, [shown, width, height, right, bottom, top, corner]);
+    const [fromLeft, fromRight, fromTop] = [
+      (shown.left - fitted.leftMm) * px,
+      width - (shown.right - fitted.leftMm) * px,
+      (fitted.topMm - shown.top) * px,
+    ];
+    const meets = (from: number, corner: Corner) => from < corner.width && fromTop < corner.height;
+    const above = meets(fromLeft, corners.left) ? Math.max(top, corners.left.height) : top;
+    const beside = meets(fromRight, corners.right) ? Math.max(right, corners.right.width) : right;
+    return above === top && beside === right ? fitted : fit(above, beside);
+  }, [shown, width, height, right, bottom, top, corners]);
 }

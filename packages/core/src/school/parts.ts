@@ -5,7 +5,7 @@ import { isMissing, type LadderAtHand, type LadderStep, type Mix, type Paint } f
 import type { SchoolInput, Pass } from './definition.js';
 import { BRUSH, DRY_MIN, SPRAY, STROKES } from './tools.js';
 
-export { AIRBRUSH, BRUSH, DRY_MIN, STROKES, toolText } from './tools.js';
+export { AIRBRUSH, AIRBRUSH_EVEN, AIRBRUSH_LIT, BRUSH, DRY_MIN, STROKES, toolText } from './tools.js';
 
 const DEFAULTS = {
   film: 'paint',

@@ -4,6 +4,8 @@ import type { SchoolInput, Pass, School } from './definition.js';
 import { FLAKE, flakeBase, flakeLining } from './flakeParts.js';
 import {
   AIRBRUSH,
+  AIRBRUSH_EVEN,
+  AIRBRUSH_LIT,
   BRUSH,
   dots,
   DRY_MIN,
@@ -90,15 +92,15 @@ export const tintedMetal: School = {
   passes: (input) => {
     const last = lastOf(input);
     const mid = midOf(input);
-    const spray = { tool: AIRBRUSH, stroke: STROKES.dust } as const;
     const seal = pickPaint(input.paints, '#ffffff', ['varnish']);
     return [
       undercoat(input),
-      flakeBase(input, spray),
+      flakeBase(input, { tool: AIRBRUSH_EVEN, stroke: STROKES.dust }),
       ...Array.from({ length: last }, (_, i) =>
         valueStep(input, i + 1, {
           ...FLAKE,
-          ...spray,
+          tool: AIRBRUSH_LIT,
+          stroke: STROKES.dust,
           coats: { count: 1 },
           why: 'Bright flake on the lit places: the tint shows what lies under it.',
         }),
@@ -127,7 +129,7 @@ export const tintedMetal: School = {
         words: seal ? null : 'a clear varnish of your own',
         water: 0,
         coats: { count: 1 },
-        tool: AIRBRUSH,
+        tool: AIRBRUSH_EVEN,
         stroke: STROKES.even,
         begin: 'not tacky any more',
         waitMin: Math.max(DRY_MIN.varnish, seal?.dryMin ?? 0),

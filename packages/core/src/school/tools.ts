@@ -28,6 +28,11 @@ export const AIRBRUSH: Tool = {
   side: 'from the shadow side, burst then air only',
 };
 
+/** What lies on everything alike: a flake ground, a varnish. */
+export const AIRBRUSH_EVEN: Tool = { ...AIRBRUSH, side: 'from all sides in light passes' };
+/** What the light falls on. */
+export const AIRBRUSH_LIT: Tool = { ...AIRBRUSH, side: 'from where the light comes, in short bursts' };
+
 /** A primer, sprayed from farther off. */
 export const SPRAY: Tool = {
   kind: 'airbrush',
