@@ -87,6 +87,17 @@ test('at the table by touch on a phone: a slip, a note; a tick made while the se
   await expect
     .poll(async () => (await server.piece('lock-keepers-arm')).notes.map((n) => n.text))
     .toEqual(['Undercoat for cold steel: primer spat a little']);
+  // A photo of the moment, and what is no photo.
+  await page.getByRole('button', { name: 'Note', exact: true }).click();
+  const camera = page.getByLabel('A photo of it now');
+  await camera.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await expect(page.getByRole('form', { name: 'A note' }).getByRole('status')).toContainText(/JPEG|PNG/);
+  await page.getByLabel('Another photo').setInputFiles('demo/heron-wing.jpg');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await expect(page.getByRole('form', { name: 'A note' })).toBeHidden();
+  const photo = async () => (await server.piece('lock-keepers-arm')).notes[1]?.photo;
+  await expect.poll(photo).toMatch(/^[0-9a-f]{64}$/);
 
   await server.stop();
   await page.getByRole('button', { name: 'Done', exact: true }).click();
@@ -102,6 +113,16 @@ test('at the table by touch on a phone: a slip, a note; a tick made while the se
   await expect.poll(kept).toBe(0);
   const ticks = (await ticksOn(server)) as Parameters<typeof stepKey>[0][];
   expect(new Set(ticks.map(stepKey)).size).toBe(ticks.length);
+
+  // Both notes are read on the painting order, and one is let go.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('link', { name: 'Back to the order' }).click();
+  await page.getByText('My notes: 2').click();
+  await expect(page.getByText('Undercoat for cold steel: primer spat a little')).toBeVisible();
+  const shown = page.getByAltText(/^Photo with the note/);
+  await expect.poll(() => shown.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
+  await page.getByRole('button', { name: /^Let go of the note: Undercoat for cold steel: primer/ }).click();
+  await expect(page.getByText('My notes: 1')).toBeVisible();
 });
 
 test('the table as a page: opened from disk with no server, painted, and its ticks come back', async ({

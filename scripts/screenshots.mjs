@@ -34,10 +34,8 @@ for (const station of ['light', 'parts', 'glint']) {
   await page.waitForTimeout(9000);
   await take(station === 'glint' ? 'glint-painted' : station);
 }
-for (const view of ['Zones', 'Lines']) {
-  await page.getByRole('radio', { name: view }).click();
-  await take(`glint-${view.toLowerCase()}`);
-}
+await page.getByRole('radio', { name: 'Zones' }).click();
+await take('glint-zones');
 await page.getByRole('radio', { name: 'Painted' }).click();
 // The demo raises nothing by itself: two things are done by hand to it, and taken back afterwards.
 const put = (piece) =>
@@ -135,6 +133,10 @@ await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 await page.waitForTimeout(6000);
 await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 
+await page.goto(`${server.address}/pieces/lock-militia/steps`);
+const iron = page.getByRole('region', { name: 'Iron', exact: true });
+await iron.getByRole('button', { name: 'wash over all of it', exact: true }).click();
+await take('recipe');
 await page.goto(`${server.address}/pieces/lock-militia/glint`);
 await map();
 await page.getByRole('region', { name: 'Parts' }).getByText('Boathook, blade').click();

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { sluiceWarden, writePiece, type Piece } from '@pale-glint/core';
+import { paintingOrder, partSheet, sluiceWarden, stepKey, writePiece, type Piece } from '@pale-glint/core';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -26,6 +26,19 @@ describe('pieces', () => {
     const { body } = await server.http.get('/api/pieces/sluice-warden').expect(200);
     expect(body.version).toBe(1);
     expect(writePiece(body.piece)).toBe(writePiece(sluiceWarden));
+  });
+
+  test('the demo comes in half painted, and with evenings to go on in', async () => {
+    const { body } = await server.http.get('/api/pieces/sluice-warden/run').expect(200);
+    expect(body.ticks.length).toBeGreaterThan(100);
+    const order = paintingOrder(
+      sluiceWarden,
+      new Map(sluiceWarden.parts.map((p) => [p.id, partSheet(p, sluiceWarden)])),
+    );
+    const planned = new Set(order.flatMap((l) => l.parts.map((step) => stepKey({ ...step, copy: 1 }))));
+    for (const t of body.ticks) expect(planned).toContain(stepKey(t));
+    const { table } = (await server.http.get('/api/pieces/lock-militia').expect(200)).body.piece;
+    expect(table.evenings).toHaveLength(4);
   });
 
   test('a piece is added, read, saved, given out and removed', async () => {
@@ -128,22 +141,21 @@ describe('runs', () => {
     doneAt: '2026-11-23T19:30:00Z',
     did: { mix: 'Chalk', coats: 2, coverShare: 0.8, minutes: 5 },
   };
-  const put = (body: object, id = 'sluice-warden') =>
-    server.http.put(`/api/pieces/${id}/run/ticks`).send(body);
+  const put = (body: object, id = 'brass-heron') => server.http.put(`/api/pieces/${id}/run/ticks`).send(body);
 
   test('a step is ticked, ticked again, unticked', async () => {
     expect((await put(tick).expect(200)).body.ticks).toEqual([tick]);
     expect((await put({ ...tick, did: { ...tick.did, coats: 3 } }).expect(200)).body.ticks).toHaveLength(1);
     await put({ ...tick, step: 's2' }).expect(200);
     const { body } = await server.http
-      .delete('/api/pieces/sluice-warden/run/ticks?part=crown&step=s1&role=value&copy=1')
+      .delete('/api/pieces/brass-heron/run/ticks?part=crown&step=s1&role=value&copy=1')
       .expect(200);
     expect(body.ticks.map((t: { step: string }) => t.step)).toEqual(['s2']);
   });
 
   test('the file carries the run, and importing it as a copy keeps it', async () => {
     await put(tick).expect(200);
-    const file = (await server.http.get('/api/pieces/sluice-warden/file')).text;
+    const file = (await server.http.get('/api/pieces/brass-heron/file')).text;
     expect(JSON.parse(file).run.ticks).toHaveLength(2);
     const { body } = await add(file, '?ifExists=copy').expect(201);
     expect((await server.http.get(`/api/pieces/${body.id}/run`)).body.ticks).toHaveLength(2);
@@ -160,7 +172,7 @@ describe('runs', () => {
     expect(await paths({ ...tick, extra: 1 })).toEqual(['extra']);
     await put(tick, 'nowhere').expect(404);
     const broken = await server.http
-      .put('/api/pieces/sluice-warden/run/ticks')
+      .put('/api/pieces/brass-heron/run/ticks')
       .type('application/json')
       .send('{"part":')
       .expect(400);

@@ -265,5 +265,20 @@ export const sluiceWarden: Piece = {
     { id: 'polearm', name: 'Polearm' },
     { id: 'lantern', name: 'Lantern' },
   ],
-  notes: [],
+  notes: [
+    {
+      id: 'note-1',
+      part: null,
+      text: 'Value step 1 of 7: the greaves took a second coat, the primer shone through.',
+      madeAt: '2026-11-17T20:20:00Z',
+      photo: null,
+    },
+    {
+      id: 'note-2',
+      part: null,
+      text: 'Smoothing glaze: two passes were enough on the breastplate. Stop at three.',
+      madeAt: '2026-11-19T20:10:00Z',
+      photo: null,
+    },
+  ],
 };

@@ -1,4 +1,5 @@
 export * from './newPart.js';
+export * from './notes.js';
 export * from './parts.js';
 export * from './freePlace.js';
 export * from './overrides.js';

@@ -4,15 +4,16 @@ import type { Piece } from '../piece/index.js';
 
 /** A piece archive may unpack to this many bytes, in so many files. */
 export const MOST_UNPACKED = 400 * 1024 * 1024;
-const MOST_FILES = 200;
+const MOST_FILES = 700;
 const PIECE_NAME = 'piece.json';
 const BLOB_NAME = /^blobs\/([0-9a-f]{64})(\.[a-z]+)?$/;
 
-/** Hashes of every blob a piece names: photo, surfaces, and the shapes and photos they were made from. */
-export function blobsOf(piece: Pick<Piece, 'underlay' | 'sculpts'>): string[] {
+/** Hashes of every blob a piece names: photos, surfaces, and the shapes and photos they were made from. */
+export function blobsOf(piece: Pick<Piece, 'underlay' | 'sculpts' | 'notes'>): string[] {
   const all = [
     ...(piece.underlay ? [piece.underlay.photo] : []),
     ...piece.sculpts.flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]),
+    ...piece.notes.flatMap((n) => n.photo ?? []),
   ];
   return [...new Set(all)];
 }

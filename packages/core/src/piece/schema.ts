@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { degrees, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from './fields.js';
+import { degrees, hash, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from './fields.js';
 import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
@@ -11,7 +11,7 @@ import { SCHOOLS } from './schools.js';
 import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 11;
+export const VERSION = 12;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 
@@ -200,6 +200,11 @@ export const pieceSchema = z.strictObject({
       id: id('of this note'),
       part: id('of a part, or null for the piece').nullable(),
       text: words(4000, 'the note', 1),
+      madeAt: z.iso
+        .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
+        .nullable()
+        .meta({ description: 'when it was made; null where that is not known' }),
+      photo: hash('of a photo made with it').nullable(),
     }),
     500,
     "the painter's own words",

@@ -335,7 +335,13 @@ const pieces: fc.Arbitrary<Piece> = fc
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },
     table: FIRST_TABLE,
     groups: [],
-    notes: g.notes.map((n) => ({ id: n.id, part: null, text: n.text })),
+    notes: g.notes.map((n, i) => ({
+      id: n.id,
+      part: null,
+      text: n.text,
+      madeAt: i % 2 === 0 ? null : '2026-11-23T19:30:00Z',
+      photo: i % 3 === 0 ? 'b'.repeat(64) : null,
+    })),
     ...(g.run
       ? {
           run: {

@@ -47,6 +47,19 @@ function EveningRow({
             if (Number.isFinite(h) && Number.isFinite(m)) onChange({ startMin: h * 60 + m });
           }}
         />
+      </div>
+      <div className="flex items-baseline gap-3">
+        <div className="min-w-0 flex-1">
+          <NumberField
+            label={`Length, ${day}`}
+            unit="min"
+            value={evening.minutes}
+            min={10}
+            max={960}
+            step={5}
+            onChange={(minutes) => onChange({ minutes: Math.round(minutes) })}
+          />
+        </div>
         <button
           type="button"
           aria-label={`Remove ${day}`}
@@ -56,15 +69,6 @@ function EveningRow({
           remove
         </button>
       </div>
-      <NumberField
-        label={`Length, ${day}`}
-        unit="min"
-        value={evening.minutes}
-        min={10}
-        max={960}
-        step={5}
-        onChange={(minutes) => onChange({ minutes: Math.round(minutes) })}
-      />
     </li>
   );
 }

@@ -29,6 +29,7 @@ import { useTimeLeft } from '../useTimeLeft.js';
 import { EveningChart } from './EveningChart.js';
 import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
+import { Notes } from './Notes.js';
 import { OnMyPhone } from './OnMyPhone.js';
 import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
@@ -319,6 +320,7 @@ export function OrderStation() {
         )}
         <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
         <EveningFields />
+        <Notes />
         {planned.schedule && <OnMyPhone schedule={planned.schedule} order={planned.order} piece={piece} />}
         {planned.schedule && <TakeAlong schedule={planned.schedule} order={planned.order} piece={piece} />}
         <p className="rounded-sm bg-g96 px-4 py-2 text-label text-g28">

@@ -10,6 +10,7 @@ import { toVersion8 } from './toVersion8.js';
 import { toVersion9 } from './toVersion9.js';
 import { toVersion10 } from './toVersion10.js';
 import { toVersion11 } from './toVersion11.js';
+import { toVersion12 } from './toVersion12.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -26,6 +27,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [8, toVersion9],
   [9, toVersion10],
   [10, toVersion11],
+  [11, toVersion12],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

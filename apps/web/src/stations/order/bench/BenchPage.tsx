@@ -1,7 +1,7 @@
-import { freeId, layerBelow, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
+import { layerBelow, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { usePiece, usePieceStore } from '../../../store/PieceContext.js';
+import { usePiece } from '../../../store/PieceContext.js';
 import { useSchedule } from '../../../workers/useSchedule.js';
 import { useStation } from '../../stationState.js';
 import { BenchStep } from './BenchStep.js';
@@ -15,6 +15,7 @@ import {
   type BenchItem,
   type BenchSession,
 } from './session.js';
+import { Note } from './Note.js';
 import { Slip } from './Slip.js';
 import { Timers } from './Timers.js';
 
@@ -124,39 +125,6 @@ function useKeys({ done, back }: { readonly done: (all: boolean) => void; readon
 }
 
 const BIG = 'min-h-14 flex-1 basis-24 px-2 text-lg font-semibold md:px-4 md:text-xl';
-
-/** A note of the painter's, kept with the piece. */
-function Note({ layer, onClose }: { readonly layer: OrderLayer; readonly onClose: () => void }) {
-  const store = usePieceStore();
-  const [text, setText] = useState('');
-  return (
-    <form
-      aria-label="A note"
-      className="space-y-2 bg-g18 p-5"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (text.trim())
-          store.change((d) => {
-            const id = freeId('note', new Set(d.notes.map((n) => n.id)));
-            d.notes.push({ id, part: null, text: `${layer.title}: ${text.trim()}`.slice(0, 4000) });
-          });
-        onClose();
-      }}
-    >
-      <textarea
-        autoFocus
-        aria-label="Note"
-        className="h-24 w-full bg-g98 p-3 text-xl text-g05"
-        value={text}
-        maxLength={3800}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <button type="submit" className="min-h-12 bg-g98 px-5 text-lg font-semibold text-g05">
-        Keep the note
-      </button>
-    </form>
-  );
-}
 
 type Aside = 'slip' | 'note' | null;
 

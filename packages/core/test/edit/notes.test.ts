@@ -1,0 +1,36 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  blobsOf,
+  lockKeepersArm,
+  MOST_NOTE_CHARACTERS,
+  MOST_NOTES,
+  readPiece,
+  withNote,
+  withoutNote,
+  writePiece,
+} from '../../src/index.js';
+
+const note = { text: ' spat a little ', layer: 'Undercoat', madeAt: '2026-11-23T19:30:00Z', photo: null };
+const PHOTO = 'c'.repeat(64);
+
+describe('a note of the painter’s', () => {
+  test('says what layer it was made with, when, and keeps its photo over the file', () => {
+    const piece = withNote(withNote(lockKeepersArm, note), { ...note, text: '', photo: PHOTO });
+    expect(piece.notes.map((n) => n.text)).toEqual(['Undercoat: spat a little', 'Undercoat']);
+    expect(new Set(piece.notes.map((n) => n.id)).size).toBe(2);
+    expect(readPiece(writePiece(piece)).notes).toEqual(piece.notes);
+    // A photo leaves with the piece, and stays as long as a note names it.
+    expect(blobsOf(piece)).toContain(PHOTO);
+    expect(blobsOf(withoutNote(piece, piece.notes[1].id))).not.toContain(PHOTO);
+    expect(withoutNote(piece, piece.notes[1].id).notes).toEqual(piece.notes.slice(0, 1));
+  });
+
+  test('is cut where it is too long, and none is pushed out by another', () => {
+    const long = withNote(lockKeepersArm, { ...note, text: 'x'.repeat(2 * MOST_NOTE_CHARACTERS) });
+    expect(long.notes[0].text).toHaveLength(MOST_NOTE_CHARACTERS);
+    let full = lockKeepersArm;
+    for (let i = 0; i < MOST_NOTES; i++) full = withNote(full, note);
+    expect(() => readPiece(writePiece(full))).not.toThrow();
+    expect(() => withNote(full, note)).toThrow(/notes/);
+  });
+});
