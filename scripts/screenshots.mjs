@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
-import { sluiceWarden, writePiece } from '@pale-glint/core';
+import { readPiece, writePiece } from '@pale-glint/core';
 import { launchOptions } from './chromium.mjs';
 import { demoServer } from './demo-server.mjs';
 
@@ -44,8 +44,9 @@ const put = (piece) =>
     headers: { 'content-type': 'application/json' },
     body: writePiece(piece),
   });
+const warden = readPiece(await (await fetch(`${server.address}/api/pieces/sluice-warden/file`)).text());
 await put({
-  ...sluiceWarden,
+  ...warden,
   wear: [],
   adjustments: [
     { id: 'bounce-1', part: 'pauldron-left', kind: 'bounce', peak: 0.9, gap: 0.6 },
@@ -59,7 +60,7 @@ await page.keyboard.press('f');
 await page.getByTestId('finding-mark').first().locator('rect').click();
 await page.mouse.move(0, 790);
 await take('glint-findings');
-await put(sluiceWarden);
+await put(warden);
 await page.goto(`${demo}/glint`);
 await map();
 await page.waitForTimeout(4000);
@@ -78,11 +79,13 @@ await page.getByRole('region', { name: 'Cold steel', exact: true }).waitFor();
 await page.mouse.move(0, 790);
 await take('steps');
 await page.getByRole('link', { name: /Painting order/ }).click();
-await page.getByRole('checkbox', { name: /^All of Undercoat for cold steel/ }).click();
+await page.getByText(/^My notes/).click();
 await page.getByRole('link', { name: 'To the table' }).waitFor({ timeout: 60_000 });
 await take('order');
 await page.getByRole('link', { name: 'To the table' }).click();
 await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
+// On to a step of metal, with what was laid before it drying.
+await page.keyboard.press('Space');
 await page.keyboard.press('Space');
 await page.waitForTimeout(400);
 await take('table');

@@ -32,6 +32,10 @@ const share = fc.double({ min: 0, max: 1, noNaN: true });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 const name = fc.string({ minLength: 1, maxLength: 40 });
+const NOTED = [
+  { madeAt: null, photo: null },
+  { madeAt: '2026-11-23T19:30:00Z', photo: 'b'.repeat(64) },
+] as const;
 const outline = fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), {
   minLength: 3,
   maxLength: 12,
@@ -335,13 +339,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },
     table: FIRST_TABLE,
     groups: [],
-    notes: g.notes.map((n, i) => ({
-      id: n.id,
-      part: null,
-      text: n.text,
-      madeAt: i % 2 === 0 ? null : '2026-11-23T19:30:00Z',
-      photo: i % 3 === 0 ? 'b'.repeat(64) : null,
-    })),
+    notes: g.notes.map(({ id, text }, i) => ({ id, text, part: null, ...NOTED[i % 2] })),
     ...(g.run
       ? {
           run: {
