@@ -220,6 +220,23 @@ test('a phone scans a code, paints at the table, its ticks arrive as they are ma
   await pocket.close();
 });
 
+test('ten alike: a layer on all in one press, a whole figure in one, taken back to what was ticked before', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}/pieces/lock-militia/order`);
+  const ticked = async () =>
+    Number(/(\d+) of \d+ ticked/.exec(await page.getByRole('complementary').innerText())?.[1] ?? -1);
+  await page.getByRole('checkbox', { name: /^All of Undercoat for iron/ }).click({ timeout: 200_000 });
+  await expect.poll(ticked).toBeGreaterThan(50);
+  const layer = await ticked();
+  await page.getByLabel('Ticking').selectOption('figure 3 of 10');
+  await page.getByRole('button', { name: 'Figure 3 is done' }).click();
+  await expect.poll(ticked).toBeGreaterThan(layer + 50);
+  await page.getByRole('button', { name: 'Figure 3 is not done after all' }).click();
+  await expect.poll(ticked).toBe(layer);
+});
+
 test('an evening goes on paper: what to put out, what to paint when and where, without the page around it', async ({
   page,
   server,

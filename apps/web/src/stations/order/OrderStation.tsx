@@ -198,18 +198,24 @@ function TickingChoice({
   );
 }
 
-/** A whole figure ticked in one press, and taken back in one. */
+/** A whole figure ticked in one press. Taken back, what was ticked before stays ticked. */
 function WholeFigure({ copy }: { readonly copy: number }) {
   const { order, run } = useStation();
+  const [pressed, setPressed] = useState<readonly StepId[]>([]);
   const done = new Set(run.ticks.map(stepKey));
   const all = order.flatMap((layer) => layer.parts.map((step) => ({ layer, step })));
-  const open = all.filter(({ step }) => !done.has(stepKey({ ...step, copy })));
-  const turn = () =>
-    open.length > 0
-      ? run.tick(
-          ...open.map(({ layer, step }) => tickFor(step, layer, { copy, doneAt: new Date().toISOString() })),
-        )
-      : run.untick(...all.map(({ step: { part, step, role } }) => ({ part, step, role, copy })));
+  const idOf = ({ part, step, role }: PartStep): StepId => ({ part, step, role, copy });
+  const open = all.filter(({ step }) => !done.has(stepKey(idOf(step))));
+  const turn = () => {
+    if (open.length > 0) {
+      const doneAt = new Date().toISOString();
+      run.tick(...open.map(({ layer, step }) => tickFor(step, layer, { copy, doneAt })));
+      setPressed(open.map(({ step }) => idOf(step)));
+      return;
+    }
+    run.untick(...(pressed.length > 0 ? pressed : all.map(({ step }) => idOf(step))));
+    setPressed([]);
+  };
   return (
     <Button look="plain" className="mt-2 w-full" onClick={turn}>
       {open.length > 0 ? `Figure ${copy} is done` : `Figure ${copy} is not done after all`}
@@ -248,7 +254,7 @@ function TimeLeft({
         {ticked} of {count} ticked.
       </p>
       <TickingChoice copies={copies} value={figure} onChange={onFigure} />
-      {figure > 0 && order.length > 0 && <WholeFigure copy={figure} />}
+      {figure > 0 && order.length > 0 && <WholeFigure key={figure} copy={figure} />}
     </div>
   );
 }
