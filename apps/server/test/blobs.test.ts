@@ -176,6 +176,20 @@ describe('blobs', () => {
     expect((await server.http.get('/api/blobs')).body).toHaveLength(before);
   });
 
+  test('a large photo is looked over aside: kept as a small one is, and refused with the same words', async () => {
+    const small = jpegOf(40, 30);
+    const scan = Buffer.alloc(5 * 1024 * 1024, 0x55);
+    const large = Buffer.concat([small.subarray(0, -2), scan, small.subarray(-2)]);
+    const { body } = await put('photo', large).expect(201);
+    expect(body).toMatchObject({ kind: 'photo', width: 40, height: 30 });
+    expect((await fetched(body.hash).expect(200)).body).toHaveLength(body.bytes);
+    const refused = await put('photo', Buffer.alloc(scan.length, 0x20)).expect(400);
+    expect(refused.body.problems[0]).toMatchObject({
+      path: 'photo',
+      held: expect.stringMatching(/no picture/),
+    });
+  });
+
   test('refuses an unknown kind and more bytes than it takes', async () => {
     await put('film', Buffer.from('x')).expect(400);
     const { body } = await put('photo', Buffer.alloc(41 * 1024 * 1024, 1)).expect(413);

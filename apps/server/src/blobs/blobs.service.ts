@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { readPhoto, readSculpt, readShape, refused, RefusedInput } from '@pale-glint/core';
+import { RefusedInput } from '@pale-glint/core';
 import { eq, inArray } from 'drizzle-orm';
 import { DB, OPEN } from '../database/database.module.js';
 import type { Database, OpenDatabase } from '../database/open.js';
@@ -8,28 +8,7 @@ import { blobs, pieceBlobs, pieces } from '../database/schema.js';
 import { InUse, isHash, Missing, plainText, Refused } from '../http/refusals.js';
 import { BlobFiles } from './blobFiles.js';
 import type { BlobKind, BlobLine, Swept } from './blobs.dto.js';
-
-interface Content {
-  readonly type: string;
-  readonly bytes: Uint8Array;
-  readonly size: { readonly width: number; readonly height: number };
-}
-
-/** Bytes looked over and made fit to keep: a photo without its metadata, a surface that can be read. */
-function contentOf(kind: BlobKind, bytes: Uint8Array): Content {
-  if (kind === 'photo') {
-    const photo = readPhoto(bytes);
-    return { type: photo.type, bytes: photo.bytes, size: { width: photo.widthPx, height: photo.heightPx } };
-  }
-  try {
-    if (kind === 'shape') readShape(bytes);
-    const { width, height } = kind === 'shape' ? { width: 0, height: 0 } : readSculpt(bytes);
-    return { type: 'application/octet-stream', bytes, size: { width, height } };
-  } catch (error) {
-    if (!(error instanceof RefusedInput)) throw error;
-    throw refused(kind, error.problems[0].held, `a ${kind} that a scan or a 3D file gave`);
-  }
-}
+import { contentAside } from './contentAside.js';
 
 /** Bytes hashed before others are served again. */
 const AT_ONCE = 4 * 1024 * 1024;
@@ -59,7 +38,7 @@ export class BlobsService {
   async add(kind: BlobKind, sent: Uint8Array): Promise<BlobLine> {
     if (sent.length === 0)
       throw new Refused([{ path: 'body', held: 'nothing', accepted: `the bytes of a ${kind}` }]);
-    const { type, bytes, size } = contentOf(kind, sent);
+    const { type, bytes, size } = await contentAside(kind, sent);
     const hash = await hashOf(bytes);
     // The file first: a row tells of what is there.
     await this.files?.write(hash, bytes);

@@ -1,0 +1,30 @@
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import { RefusedInput } from '@pale-glint/core';
+import type { BlobKind } from './blobs.dto.js';
+import { contentOf, type Content } from './content.js';
+import type { ContentAnswer, ContentJob } from './content.worker.js';
+
+/** The built worker, whether this file runs built or from its source in a test. */
+const WORKER = fileURLToPath(new URL('../../dist/blobs/content.worker.js', import.meta.url));
+/** Less than this is looked over sooner than a thread is started. */
+const AT_ONCE = 4 * 1024 * 1024;
+
+/**
+ * Looks over what was sent; what is large in a thread of its own, so that others are served meanwhile.
+ * @throws RefusedInput
+ */
+export async function contentAside(kind: BlobKind, sent: Uint8Array): Promise<Content> {
+  if (sent.length < AT_ONCE) return contentOf(kind, sent);
+  const bytes = Uint8Array.from(sent);
+  const answer = await new Promise<ContentAnswer>((resolve) => {
+    const job: ContentJob = { kind, bytes };
+    const worker = new Worker(WORKER, { workerData: job, transferList: [bytes.buffer] });
+    worker.once('message', resolve);
+    worker.once('error', ({ message }) => resolve({ failed: message }));
+    worker.once('exit', () => resolve({ failed: 'the thread that looks over photos ended' }));
+  });
+  if ('problems' in answer) throw new RefusedInput(answer.problems);
+  if ('failed' in answer) throw new Error(answer.failed);
+  return answer.content;
+}
