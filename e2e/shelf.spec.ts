@@ -90,7 +90,10 @@ test('the shelf leaves as a list and a palette and comes back with a preview; a 
   await expect(page.getByText(/^53 pots/)).toBeVisible();
 });
 
-test('a change made on another desk meanwhile is not overwritten', async ({ page, server }) => {
+test('a change made on another desk meanwhile stays, and so does the one made here', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}/shelf`);
   await page.getByRole('row', { name: /Chalk/ }).getByText('Chalk').click();
   const { version, shelf } = (await (await page.request.get(`${server.address}/api/shelf`)).json()) as {
@@ -107,9 +110,16 @@ test('a change made on another desk meanwhile is not overwritten', async ({ page
     ).status(),
   ).toBe(200);
   await page.getByLabel('Left in it').selectOption('half');
-  await expect(page.getByText(/changed elsewhere meanwhile/)).toBeVisible();
+  await expect(page.getByText(/changed elsewhere meanwhile\. Your change was put on top/)).toBeVisible();
   await expect(page.getByRole('row', { name: /Reed/ })).toContainText('none');
-  await expect(page.getByRole('row', { name: /Chalk/ })).toContainText('plenty');
+  await expect(page.getByRole('row', { name: /Chalk/ })).toContainText('half');
+  // What stood here before would take the other's change away: it is no step to go back to.
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  const stored = (await (await page.request.get(`${server.address}/api/shelf`)).json()) as {
+    shelf: { paints: { name: string; left: string }[] };
+  };
+  const left = (name: string) => stored.shelf.paints.find((p) => p.name === name)!.left;
+  expect([left('Reed'), left('Chalk')]).toEqual(['none', 'half']);
 });
 
 test('a shelf of 400 pots lays out those in view, and the last is found by scrolling and by search', async ({

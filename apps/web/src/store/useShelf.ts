@@ -33,46 +33,82 @@ const drafts = {
   },
 };
 
+type Recipe = (shelf: Shelf) => Shelf;
+
+/** What a save has to tell whoever asked for it. */
+interface Telling {
+  readonly tell: (message: string | null) => void;
+  /** The shelf was changed elsewhere: what stood here before is no state to go back to any more. */
+  readonly forgetUndo: () => void;
+}
+
 // Saves follow each other, whoever asks: each starts from the version the one before it made.
 let line: Promise<void> = Promise.resolve();
 let waiting = 0;
+/** Changes that are not on the server yet, in their order; null once the whole shelf was put in place of another. */
+let unsaved: readonly Recipe[] | null = [];
 
-/** Saves a shelf; while the server cannot be reached it is tried again. Answers with what the painter has to know, or null. */
-async function saveInTurn(
-  client: QueryClient,
-  next: Shelf,
-  tell: (message: string | null) => void,
-): Promise<void> {
-  const version = client.getQueryData<StoredShelf>(shelfKeys)?.version ?? 0;
-  drafts.keep({ version, shelf: next });
+const MEANWHILE = 'The shelf was changed elsewhere meanwhile';
+
+/** Puts what is not saved yet on top of the shelf as it is there now; false where that cannot be. */
+async function rebase(client: QueryClient, { tell, forgetUndo }: Telling): Promise<boolean> {
+  const there = await shelfApi.get();
+  forgetUndo();
+  const shelf = unsaved?.reduce((s, recipe) => recipe(s), there.shelf) ?? there.shelf;
+  client.setQueryData<StoredShelf>(shelfKeys, { ...there, shelf });
+  if (unsaved) {
+    drafts.keep({ version: there.version, shelf });
+    return true;
+  }
+  unsaved = [];
+  drafts.keep(null);
+  tell(`${MEANWHILE}; it is shown as it is there. Do your last change again.`);
+  return false;
+}
+
+/** Saves the shelf as it stands here. `again` where what is not saved was put on top of what is there now. */
+async function saveOnce(client: QueryClient, telling: Telling): Promise<'saved' | 'again' | 'let go'> {
+  const { version, shelf } = client.getQueryData<StoredShelf>(shelfKeys)!;
+  const taken = unsaved?.length ?? 0;
+  try {
+    const saved = await shelfApi.save(shelf, version);
+    client.setQueryData<StoredShelf>(shelfKeys, (old) => old && { ...old, version: saved.version });
+    unsaved = unsaved?.slice(taken) ?? (waiting > 0 ? null : []);
+    if (waiting === 0) drafts.keep(null);
+    return 'saved';
+  } catch (error) {
+    if (!(error instanceof Refusal && error.status === STALE)) throw error;
+    return (await rebase(client, telling)) ? 'again' : 'let go';
+  }
+}
+
+/** Saves the shelf; while the server cannot be reached it is tried again. */
+async function saveInTurn(client: QueryClient, telling: Telling): Promise<void> {
+  const { tell } = telling;
+  const { version = 0, shelf } = client.getQueryData<StoredShelf>(shelfKeys) ?? {};
+  if (!shelf) return;
+  drafts.keep({ version, shelf });
   waiting++;
   const work = line.then(async () => {
     // A newer change of the same page takes this one with it.
     if (--waiting > 0) return;
+    let onTop = false;
     for (;;) {
-      const from = client.getQueryData<StoredShelf>(shelfKeys)?.version ?? 0;
       try {
-        const saved = await shelfApi.save(next, from);
-        client.setQueryData<StoredShelf>(shelfKeys, (old) => old && { ...old, version: saved.version });
-        if (waiting === 0) drafts.keep(null);
-        tell(null);
-        return;
+        const came = await saveOnce(client, telling);
+        if (came === 'saved' && waiting === 0)
+          tell(onTop ? `${MEANWHILE}. Your change was put on top of it.` : null);
+        if (came !== 'again') return;
+        onTop = true;
       } catch (error) {
-        if (error instanceof Unreachable) {
-          tell('The server cannot be reached. Your change is kept in this browser and tried again.');
-          await new Promise((done) => setTimeout(done, RETRY_MS));
-          if (waiting > 0) return;
-          continue;
+        if (!(error instanceof Unreachable)) {
+          unsaved = [];
+          drafts.keep(null);
+          return tell(`Not saved: ${error instanceof Error ? error.message : String(error)}`);
         }
-        const stale = error instanceof Refusal && error.status === STALE;
-        tell(
-          stale
-            ? 'The shelf was changed elsewhere meanwhile; it is shown as it is there. Do your last change again.'
-            : `Not saved: ${error instanceof Error ? error.message : String(error)}`,
-        );
-        drafts.keep(null);
-        if (stale) await client.invalidateQueries({ queryKey: shelfKeys });
-        return;
+        tell('The server cannot be reached. Your change is kept in this browser and tried again.');
+        await new Promise((done) => setTimeout(done, RETRY_MS));
+        if (waiting > 0) return;
       }
     }
   });
@@ -88,9 +124,14 @@ export function useShelf() {
   const before = useRef<Shelf[]>([]);
   const [undos, setUndos] = useState(0);
   const put = useCallback(
-    (next: Shelf) => {
+    (next: Shelf, recipe: Recipe | null) => {
+      unsaved = recipe && unsaved && [...unsaved, recipe];
       client.setQueryData<StoredShelf>(shelfKeys, (old) => old && { ...old, shelf: next });
-      void saveInTurn(client, next, setMessage);
+      const forgetUndo = () => {
+        before.current = [];
+        setUndos(0);
+      };
+      void saveInTurn(client, { tell: setMessage, forgetUndo });
     },
     [client],
   );
@@ -102,23 +143,24 @@ export function useShelf() {
     const draft = drafts.find();
     const now = client.getQueryData<StoredShelf>(shelfKeys);
     if (!draft || !now) return;
-    put(draft.version === now.version ? draft.shelf : mergedShelf(now.shelf, draft.shelf));
+    if (draft.version === now.version) put(draft.shelf, null);
+    else put(mergedShelf(now.shelf, draft.shelf), (there) => mergedShelf(there, draft.shelf));
   }, [loaded, client, put]);
 
   const change = useCallback(
-    (recipe: (shelf: Shelf) => Shelf) => {
+    (recipe: Recipe) => {
       const now = client.getQueryData<StoredShelf>(shelfKeys)?.shelf;
       if (!now) return;
       before.current.push(now);
       setUndos(before.current.length);
-      put(recipe(now));
+      put(recipe(now), recipe);
     },
     [client, put],
   );
   const undo = useCallback(() => {
     const last = before.current.pop();
     setUndos(before.current.length);
-    if (last) put(last);
+    if (last) put(last, null);
   }, [put]);
   return { query, shelf: query.data?.shelf ?? EMPTY_SHELF, change, undo, canUndo: undos > 0, message };
 }
