@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
 import { DEMO, expect, lightAt, openLayer, sampleLine, saved, settled, test } from './support/server.js';
 
 /** The elbow dome of the demo: its middle and half width, in mm. */
@@ -87,8 +88,32 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   }
 });
 
-test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, context, server }) => {
+test('what one tab saves the other shows; undo there takes it back in both', async ({
+  page,
+  context,
+  server,
+}) => {
   const other = await context.newPage();
+  await page.goto(`${server.address}${DEMO}/parts`);
+  await other.goto(`${server.address}${DEMO}/parts`);
+  for (const p of [page, other]) await expect(p.getByText('All saved')).toBeVisible();
+  const name = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
+  const before = await name(page).inputValue();
+  await name(page).fill('41');
+  await name(page).blur();
+  await saved(page);
+  await expect(name(other)).toHaveValue('41');
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await saved(other);
+  await expect(name(page)).toHaveValue(before);
+  await expect(page.getByText('This piece was changed in another window.')).toBeHidden();
+});
+
+test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, browser, server }) => {
+  // Another desk: tabs of one browser tell each other.
+  const desk = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await desk.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+  const other = await desk.newPage();
   await page.goto(`${server.address}${DEMO}/glint`);
   await other.goto(`${server.address}${DEMO}/glint`);
   for (const p of [page, other]) await settled(p);
@@ -126,6 +151,7 @@ test('a stale write is told, nothing is lost, and the painter chooses', async ({
   await other.getByLabel('Length', { exact: true }).fill('30');
   await other.getByRole('button', { name: 'Keep mine' }).click();
   await saved(other);
+  await desk.close();
 });
 
 test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({

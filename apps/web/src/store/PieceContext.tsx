@@ -12,6 +12,7 @@ import { pieceOnShelf, writePiece, type Piece } from '@pale-glint/core';
 import { api, keys, type StoredPiece } from '../api/pieces.js';
 import { Failing, Loading } from '../ui/states.js';
 import { drafts } from './drafts.js';
+import { onSavedElsewhere, tellSaved } from './otherTabs.js';
 import { PieceStore, type PieceState } from './pieceStore.js';
 import { useShelf } from './useShelf.js';
 
@@ -42,7 +43,11 @@ function openStore(stored: StoredPiece): PieceStore {
   const draft = found && writePiece(found.piece) !== writePiece(stored.piece) ? found : null;
   if (found && !draft) drafts.keep(stored.id, null);
   const world = {
-    save: (piece: Piece, from: number) => api.save(piece, from),
+    save: async (piece: Piece, from: number) => {
+      const saved = await api.save(piece, from);
+      tellSaved({ id: stored.id, version: saved.version });
+      return saved;
+    },
     keep: (d: { version: number; piece: Piece } | null) => drafts.keep(stored.id, d),
     after: (ms: number, run: () => void) => {
       const timer = setTimeout(run, ms);
@@ -61,8 +66,18 @@ function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactN
   useEffect(() => {
     const online = () => store.retry();
     window.addEventListener('online', online);
+    // What another tab saved is shown here, too, unless something here is not saved yet: then the painter is asked.
+    const quiet = (version: number) => store.get().save.kind === 'saved' && store.get().version < version;
+    const stop = onSavedElsewhere(({ id, version }) => {
+      if (id !== stored.id || !quiet(version)) return;
+      void api.piece(id).then(
+        (now) => quiet(now.version) && store.takeTheirs(now.piece, now.version),
+        () => undefined,
+      );
+    });
     return () => {
       window.removeEventListener('online', online);
+      stop();
       store.close();
       void client.invalidateQueries({ queryKey: keys.pieces });
       client.removeQueries({ queryKey: keys.piece(stored.id) });

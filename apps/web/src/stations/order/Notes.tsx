@@ -53,9 +53,7 @@ export function Notes() {
           <Row
             key={note.id}
             note={note}
-            onRemove={() =>
-              store.change((d) => void Object.assign(d, withoutNote(store.get().piece, note.id)))
-            }
+            onRemove={() => store.edit((piece) => withoutNote(piece, note.id))}
           />
         ))}
       </ol>

@@ -63,7 +63,7 @@ export function Note({ layer, onClose }: { readonly layer: OrderLayer; readonly 
       if (photo) setState('Sending the photo');
       const hash = photo && (await blobApi.add('photo', photo)).hash;
       const note = { text, layer: layer.title, madeAt: new Date().toISOString(), photo: hash };
-      store.change((d) => void Object.assign(d, withNote(store.get().piece, note)));
+      store.edit((piece) => withNote(piece, note));
       onClose();
     } catch (error) {
       // Words and photo stay where they are, to be kept once more.
