@@ -1,10 +1,10 @@
 import { request as httpRequest } from 'node:http';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import { sluiceWarden } from '@pale-glint/core';
+import { brassHeron } from '@pale-glint/core';
 import type { Express } from 'express';
 import { startServer, type TestServer } from './support.js';
 
-const PIECE = sluiceWarden.id;
+const PIECE = brassHeron.id;
 const PAGE = '<!doctype html><title>Table</title>';
 const tick = (copy: number) => ({
   part: 'blade',
