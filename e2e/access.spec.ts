@@ -117,7 +117,27 @@ test('axe finds no fault of level AA on steps, mixes, order and the way round', 
   await clean('mixes found');
   await page.getByRole('link', { name: /Painting order/ }).click();
   await expect(page.getByRole('checkbox').first()).toBeVisible();
+  await page.getByText(/^My notes/).click();
+  await page.getByText(/^My evenings/).click();
+  await page.getByRole('button', { name: 'Add an evening' }).click();
   await clean('order');
+  await page.getByRole('link', { name: 'To the table' }).click();
+  await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ]) {
+    await page.setViewportSize({ width, height });
+    await clean(`at the table, ${width} wide`);
+  }
+  await page.getByRole('button', { name: 'Note', exact: true }).click();
+  await clean('a note at the table');
+  await page.getByRole('button', { name: 'I slipped' }).click();
+  await page.getByRole('button', { name: 'Dry', exact: true }).click();
+  await clean('a slip');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('link', { name: 'Back to the order' }).click();
+  await expect(page.getByRole('checkbox').first()).toBeVisible();
   await page.keyboard.press('s');
   await expect(page.getByRole('region', { name: 'First visit' })).toBeVisible();
   await clean('led round');

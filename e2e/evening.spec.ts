@@ -121,7 +121,7 @@ test('at the table by touch on a phone: a slip, a note; a tick made while the se
   await expect(page.getByText('Undercoat for cold steel: primer spat a little')).toBeVisible();
   const shown = page.getByAltText(/^Photo with the note/);
   await expect.poll(() => shown.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
-  await page.getByRole('button', { name: /^Let go of the note: Undercoat for cold steel: primer/ }).click();
+  await page.getByRole('button', { name: /^let it go: Undercoat for cold steel: primer/ }).click();
   await expect(page.getByText('My notes: 1')).toBeVisible();
 });
 

@@ -75,20 +75,24 @@ function useFrameCommands(state: StationState): void {
 function Frame({ state }: { state: StationState }) {
   const { piece, save } = usePieceState();
   useFrameCommands(state);
+  // For the hand that holds a brush there is the step, and what must not be missed.
+  const atTable = useLocation().pathname.endsWith('/table');
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-14 shrink-0">
-        <Link to="/" className="w-44 shrink-0 bg-g05 px-4 pt-2 text-g98 max-xl:w-32 max-xl:px-3">
-          <span className="wide block truncate font-bold max-xl:[font-stretch:100%]">Pale Glint</span>
-          <span className="narrow block truncate text-label text-g72">{piece.name}</span>
-        </Link>
-        <Ramp state={state} />
-        <div className="flex shrink-0 items-center gap-1 bg-g93 pr-2 pl-2">
-          <SaveNote state={save} runAway={state.run.away} />
-          <PieceMenu />
-        </div>
-      </header>
-      <Guide state={state} />
+      {!atTable && (
+        <header className="flex h-14 shrink-0">
+          <Link to="/" className="w-44 shrink-0 bg-g05 px-4 pt-2 text-g98 max-xl:w-32 max-xl:px-3">
+            <span className="wide block truncate font-bold max-xl:[font-stretch:100%]">Pale Glint</span>
+            <span className="narrow block truncate text-label text-g72">{piece.name}</span>
+          </Link>
+          <Ramp state={state} />
+          <div className="flex shrink-0 items-center gap-1 bg-g93 pr-2 pl-2">
+            <SaveNote state={save} runAway={state.run.away} />
+            <PieceMenu />
+          </div>
+        </header>
+      )}
+      {!atTable && <Guide state={state} />}
       <Conflict />
       {state.run.refused && (
         <p role="alert" className="bg-g10 px-4 py-2 text-g98">

@@ -29,7 +29,7 @@ function Row({ note, onRemove }: { readonly note: Note; readonly onRemove: () =>
         <span>{when}</span>
         <button
           type="button"
-          aria-label={`Let go of the note: ${note.text.slice(0, 80)}`}
+          aria-label={`let it go: ${note.text.slice(0, 80)}`}
           className="underline underline-offset-2"
           onClick={onRemove}
         >

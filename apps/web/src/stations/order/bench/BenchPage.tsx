@@ -193,7 +193,7 @@ export function BenchPage() {
   const next = session?.items[session.at + 1];
   const nextLayer = next && order.find((l) => layerKey(l) === next.layer);
   return (
-    <div role="region" aria-label="At the table" className="fixed inset-0 z-20 flex flex-col bg-g10 text-g98">
+    <div role="region" aria-label="At the table" className="flex h-full flex-col bg-g10 text-g98">
       <header className="flex flex-wrap items-center gap-3 bg-g05 px-4 py-2">
         <Link
           to={`/pieces/${piece.id}/order`}
