@@ -102,9 +102,8 @@ export function BenchStep({
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
   const names = new Map(piece.parts.map((p) => [p.id, p.name]));
   return (
-    <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
-      <Held piece={piece} part={part} layer={layer} name={names.get(part) ?? part} />
-      <div className="space-y-4 max-md:order-first">
+    <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 content-start md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
+      <div className="space-y-4 md:col-start-2">
         <h1 className="text-3xl leading-tight font-bold md:text-4xl">{layer.title}</h1>
         <Drops layer={layer} piece={piece} />
         <p className="text-2xl">
@@ -128,6 +127,12 @@ export function BenchStep({
         <p className="text-2xl leading-snug">{layer.how}</p>
         {layer.caution && <p className="border-l-4 border-lamp pl-3 text-xl">Take care: {layer.caution}</p>}
         {layer.missing && <p className="border-l-4 border-lamp pl-3 text-xl">{layer.missing}.</p>}
+      </div>
+      {/* On a phone the picture comes before the list of parts, beside both where there is room. */}
+      <div className="md:col-start-1 md:row-span-2 md:row-start-1">
+        <Held piece={piece} part={part} layer={layer} name={names.get(part) ?? part} />
+      </div>
+      <div className="space-y-4 md:col-start-2">
         <ul aria-label="Where" className="space-y-1 text-xl">
           {steps.map((s) => (
             <li key={s.part}>
