@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import { sluiceWarden, writePiece, type Picture, type Piece } from '@pale-glint/core';
+import { readPiece, sluiceWarden, writePiece, type Picture, type Piece } from '@pale-glint/core';
 import { decode } from 'fast-png';
 import { startServer, type TestServer } from './support.js';
 
@@ -67,8 +67,11 @@ describe('small pictures', () => {
 
   test('the demo, cut from a scan among it, has its pictures', async () => {
     for (const id of ['sluice-warden', 'lock-militia', 'brass-heron']) {
-      const { text } = await server.http.get(`/api/pieces/${id}/file`).expect(200);
-      await pictureOf(id, text);
+      // Ticks stand beside a piece and change nothing of its picture.
+      const { run: _run, ...bare } = readPiece(
+        (await server.http.get(`/api/pieces/${id}/file`).expect(200)).text,
+      );
+      await pictureOf(id, writePiece(bare));
     }
   });
 
