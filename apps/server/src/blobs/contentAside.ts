@@ -16,7 +16,7 @@ const AT_ONCE = 4 * 1024 * 1024;
  */
 export async function contentAside(kind: BlobKind, sent: Uint8Array): Promise<Content> {
   if (sent.length < AT_ONCE) return contentOf(kind, sent);
-  const bytes = Uint8Array.from(sent);
+  const bytes = new Uint8Array(sent);
   const answer = await new Promise<ContentAnswer>((resolve) => {
     const job: ContentJob = { kind, bytes };
     const worker = new Worker(WORKER, { workerData: job, transferList: [bytes.buffer] });
