@@ -3,6 +3,7 @@ import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import {
   brassHeron,
   eveningsFrom,
+  localDay,
   lockMilitia,
   shelfOf,
   sluiceWarden,
@@ -23,13 +24,14 @@ import { ShelfService } from './shelf/shelf.service.js';
 
 const SEEDED = 'demo';
 const USES = 'uses of blobs';
+
 const demoFile = (name: string) => readFileSync(new URL(`../../../demo/${name}`, import.meta.url));
 
 /** So many evenings are set for the militia, which are too few for all of it. */
 const MILITIA_EVENINGS = 4;
 /** The pieces as they come in: ten figures for the next four evenings, one half painted. The one that opens first comes last. */
 function demoPieces(): Piece[] {
-  const evenings = eveningsFrom({ date: dayHere(new Date()), ...USUAL_EVENING }, MILITIA_EVENINGS);
+  const evenings = eveningsFrom({ date: localDay(new Date()), ...USUAL_EVENING }, MILITIA_EVENINGS);
   const run = JSON.parse(demoFile('warden-run.json').toString()) as Piece['run'];
   return [
     brassHeron,
@@ -37,10 +39,6 @@ function demoPieces(): Piece[] {
     { ...sluiceWarden, run },
   ];
 }
-
-/** The day that it is here, as 2026-11-28. */
-const dayHere = (now: Date): string =>
-  [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
 
 /** The heron's wing as the stand-in camera saw it: photo, and surface by the lamp scan. */
 const DEMO_FILES = [
@@ -65,8 +63,7 @@ export class SeedService implements OnApplicationBootstrap {
       await this.db.insert(settings).values({ key: USES, value: 'written' }).onConflictDoNothing();
     }
     if (known.has(SEEDED)) return;
-    for (const [kind, name] of DEMO_FILES)
-      await this.blobs.add(kind, demoFile(name));
+    for (const [kind, name] of DEMO_FILES) await this.blobs.add(kind, demoFile(name));
     for (const piece of demoPieces()) await this.pieces.add(writePiece(piece), 'replace');
     // A shelf that somebody wrote already is left alone.
     if ((await this.shelf.get()).version === 0)

@@ -1,5 +1,6 @@
 import {
   eveningsFrom,
+  localDay,
   paintingOrder,
   partSheet,
   scheduleOf,
@@ -19,7 +20,7 @@ interface ScheduleFlags {
 /** Answers with what is left of a piece's order, laid into evenings. @throws RefusedInput */
 export function scheduleCommand(path: string, o: ScheduleFlags): void {
   const read = pieceOnShelfFrom(path, o.shelf);
-  const from = o.from ?? new Date().toISOString().slice(0, 10);
+  const from = o.from ?? localDay(new Date());
   const minutes = o.minutes === undefined ? null : Math.round(number('--minutes', o.minutes, 10, 960));
   const count = o.evenings === undefined ? null : Math.round(number('--evenings', o.evenings, 1, 120));
   const table: Piece['table'] =

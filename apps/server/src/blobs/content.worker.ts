@@ -10,9 +10,7 @@ export interface ContentJob {
 
 /** What comes back: what is kept, why it was refused, or what went wrong. */
 export type ContentAnswer =
-  | { readonly content: Content }
-  | { readonly problems: readonly Problem[] }
-  | { readonly failed: string };
+  { readonly content: Content } | { readonly problems: readonly Problem[] } | { readonly failed: string };
 
 function answerTo({ kind, bytes }: ContentJob): ContentAnswer {
   try {

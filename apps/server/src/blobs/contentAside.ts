@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { RefusedInput } from '@pale-glint/core';
+import { nextFrom } from '../threads.js';
 import type { BlobKind } from './blobs.dto.js';
 import { contentOf, type Content } from './content.js';
 import type { ContentAnswer, ContentJob } from './content.worker.js';
@@ -17,13 +18,12 @@ const AT_ONCE = 4 * 1024 * 1024;
 export async function contentAside(kind: BlobKind, sent: Uint8Array): Promise<Content> {
   if (sent.length < AT_ONCE) return contentOf(kind, sent);
   const bytes = new Uint8Array(sent);
-  const answer = await new Promise<ContentAnswer>((resolve) => {
-    const job: ContentJob = { kind, bytes };
-    const worker = new Worker(WORKER, { workerData: job, transferList: [bytes.buffer] });
-    worker.once('message', resolve);
-    worker.once('error', ({ message }) => resolve({ failed: message }));
-    worker.once('exit', () => resolve({ failed: 'the thread that looks over photos ended' }));
-  });
+  const job: ContentJob = { kind, bytes };
+  const worker = new Worker(WORKER, { workerData: job, transferList: [bytes.buffer] });
+  let fault = '';
+  worker.on('error', ({ message }) => (fault = message));
+  const answer = await nextFrom<ContentAnswer | null>(worker, null);
+  if (!answer) throw new Error(`the thread that looks over photos ended: ${fault}`);
   if ('problems' in answer) throw new RefusedInput(answer.problems);
   if ('failed' in answer) throw new Error(answer.failed);
   return answer.content;

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { nextFrom } from '../threads.js';
 import type { Drawing, DrawingJob } from './drawing.js';
 import type { Drawn } from './picture.worker.js';
 
@@ -18,15 +19,9 @@ export class DrawingThread {
   async draw(job: DrawingJob): Promise<Drawing | null> {
     clearTimeout(this.idle);
     const worker = (this.worker ??= this.start());
-    const drawn = await new Promise<Drawn>((resolve) => {
-      const ended = () => resolve({ failed: 'the drawing thread ended' });
-      worker.once('exit', ended);
-      worker.once('message', (answer: Drawn) => {
-        worker.off('exit', ended);
-        resolve(answer);
-      });
-      worker.postMessage(job);
-    });
+    const answer = nextFrom<Drawn>(worker, { failed: 'the drawing thread ended' });
+    worker.postMessage(job);
+    const drawn = await answer;
     this.idle = setTimeout(() => void this.stop(), IDLE_MS);
     this.idle.unref();
     if ('failed' in drawn) throw new Error(drawn.failed);

@@ -1,4 +1,4 @@
-import type { OrderLayer, Piece, Schedule, StepId } from '@pale-glint/core';
+import { localDay, type OrderLayer, type Piece, type Schedule, type StepId } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { PlanJobs } from './plan.worker.js';
 import { workerClient } from './workerClient.js';
@@ -18,11 +18,7 @@ const REST_MS = 350;
 /** The painter's own day and the minute of it. */
 export function nowHere(): { readonly today: string; readonly nowMin: number } {
   const now = new Date();
-  const two = (n: number) => String(n).padStart(2, '0');
-  return {
-    today: `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`,
-    nowMin: now.getHours() * 60 + now.getMinutes(),
-  };
+  return { today: localDay(now), nowMin: now.getHours() * 60 + now.getMinutes() };
 }
 
 /** Evenings for what is left to do, computed in a worker whenever piece or ticks rest. */

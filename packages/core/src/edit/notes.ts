@@ -1,10 +1,7 @@
-import type { Piece } from '../piece/index.js';
+import { MOST_NOTE_CHARACTERS, MOST_NOTES, type Piece } from '../piece/index.js';
 import { freeId } from '../units/index.js';
 
 export type Note = Piece['notes'][number];
-/** A piece has room for so many notes, and a note for so many characters. */
-export const MOST_NOTES = 500;
-export const MOST_NOTE_CHARACTERS = 4000;
 
 /** The piece with one more note; one without words is named for its layer. @throws RangeError where there is no room */
 export function withNote(

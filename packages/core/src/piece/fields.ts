@@ -45,6 +45,12 @@ export const id = (description: string) =>
     .regex(ID, { error: () => 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -' })
     .meta({ description: description });
 
+/** A moment in UTC. */
+export const moment = (description: string) =>
+  z.iso
+    .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
+    .meta({ description: description });
+
 /** The SHA-256 of a blob's bytes. */
 export const hash = (description: string) =>
   z

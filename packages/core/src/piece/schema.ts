@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { degrees, hash, hex, id, list, minutes, mm, oneOf, ratio, whole, words } from './fields.js';
+import { degrees, hash, hex, id, list, minutes, mm, moment, oneOf, ratio, whole, words } from './fields.js';
 import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
@@ -14,6 +14,8 @@ export const FORMAT = 'pale-glint/piece';
 export const VERSION = 12;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
+export const MOST_NOTES = 500;
+export const MOST_NOTE_CHARACTERS = 4000;
 
 export const POLISHES = ['mirror', 'polished', 'satin', 'burnished', 'dull'] as const;
 export const PAINT_KINDS = [
@@ -161,9 +163,7 @@ export const tickSchema = z.strictObject({
   step: id('of the ladder step, or the role where a step has none'),
   role: oneOf(ROLES, 'what the step does'),
   copy: whole(1, 500, 'which of the identical miniatures'),
-  doneAt: z.iso
-    .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
-    .meta({ description: 'when it was ticked' }),
+  doneAt: moment('when it was ticked'),
   did: z.strictObject({
     mix: words(200, 'what was on the brush, in words'),
     coats: ratio(0, 50, 'coats laid'),
@@ -199,14 +199,11 @@ export const pieceSchema = z.strictObject({
     z.strictObject({
       id: id('of this note'),
       part: id('of a part, or null for the piece').nullable(),
-      text: words(4000, 'the note', 1),
-      madeAt: z.iso
-        .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
-        .nullable()
-        .meta({ description: 'when it was made; null where that is not known' }),
+      text: words(MOST_NOTE_CHARACTERS, 'the note', 1),
+      madeAt: moment('when it was made').nullable(),
       photo: hash('of a photo made with it').nullable(),
     }),
-    500,
+    MOST_NOTES,
     "the painter's own words",
   ),
   run: z

@@ -90,21 +90,18 @@ const zonesUnder = ({ over, needs }: Pass, steps: readonly number[]): number[] =
     ? []
     : steps.flatMap((s, k) => (s >= over.from && s <= over.to ? [k] : []));
 
-/** Grounds with a film on those zones, made once for zones that share both ground and film. */
-function eachOnce(
+/** Grounds with a film on those zones. Zones that share a ground go on sharing it, unless the film parts them. */
+function laidOn(
   before: readonly Ground[],
   zones: readonly number[],
-  filmOn: (zone: number) => string,
-  make: (zone: number) => Ground,
+  { parts, on }: { readonly parts: boolean; readonly on: (zone: number) => Ground },
 ): Ground[] {
-  const made = new Map<Ground, Map<string, Ground>>();
+  const made = new Map<Ground, Ground>();
   return before.map((ground, k) => {
     if (!zones.includes(k)) return ground;
-    const byFilm = made.get(ground) ?? new Map<string, Ground>();
-    made.set(ground, byFilm);
-    const name = filmOn(k);
-    if (!byFilm.has(name)) byFilm.set(name, make(k));
-    return byFilm.get(name)!;
+    const laid = (!parts && made.get(ground)) || on(k);
+    made.set(ground, laid);
+    return laid;
   });
 }
 
@@ -156,7 +153,7 @@ export function layPasses(passes: readonly Pass[], steps: readonly number[], inp
       const thickness = thicknessOf(coats, pass.water, pass.share) * settled(pass, heights[k]) * off;
       return covered(before[k], pigment, thickness, pass.film === 'flake');
     };
-    grounds = eachOnce(before, zones, (k) => `${settled(pass, heights[k])}`, on);
+    grounds = laidOn(before, zones, { parts: pass.film === 'wash', on });
     const valueAt = (off: number) => spectrumToLab(reflectanceOf(on(zones[0], off), gains[zones[0]])).l;
     const [thin, thick] = [valueAt(1 - THICKNESS_OFF), valueAt(1 + THICKNESS_OFF)];
     laid.push({

@@ -1,17 +1,10 @@
 import { withoutNote, type Note } from '@pale-glint/core';
 import { blobApi } from '../../api/blobs.js';
 import { usePiece, usePieceStore } from '../../store/PieceContext.js';
-
-const WHEN = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+import { momentText } from './words.js';
 
 function Row({ note, onRemove }: { readonly note: Note; readonly onRemove: () => void }) {
-  const when = note.madeAt && WHEN.format(new Date(note.madeAt));
+  const when = note.madeAt && momentText(note.madeAt);
   return (
     <li className="space-y-1 border-b border-g82 py-2 last:border-0">
       <p className="text-label whitespace-pre-line [overflow-wrap:anywhere]">{note.text}</p>

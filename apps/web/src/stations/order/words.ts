@@ -28,4 +28,15 @@ const DAY = new Intl.DateTimeFormat('en-GB', {
 /** "Sat 28 Nov" of a day. */
 export const dayText = (date: string): string => DAY.format(new Date(`${date}T00:00:00Z`));
 
+const MOMENT = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+/** "Sat 28 Nov, 19:30" of a moment, where the painter is. */
+export const momentText = (utc: string): string => MOMENT.format(new Date(utc));
+
 export const minutesText = (min: number): string => `${plain(Math.max(1, min), 0)} min`;

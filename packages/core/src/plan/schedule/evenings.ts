@@ -5,6 +5,12 @@ export const USUAL_EVENING = { startMin: 19 * 60 + 30, minutes: 120 } as const;
 const LAST_MINUTE = 1439;
 const LEAST_MINUTES = 10;
 
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** The day that it is where the painter is, as 2026-11-28. */
+export const localDay = (now: Date): string =>
+  `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+
 /** The day after a day, both as 2026-11-28. */
 export const nextDay = (date: string): string =>
   new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);

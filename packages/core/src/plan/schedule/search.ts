@@ -143,9 +143,7 @@ export function bestTiming(
           ? lotAround(tasks, sequence, where)
           : { from: where, length: 1 + (kind < 0.65 ? pick(Math.min(12, n - where)) : 0) };
       sequence =
-        random() < 0.25
-          ? gathered(tasks, sequence, where)
-          : moved(tasks, sequence, { ...run, to: random() });
+        random() < 0.25 ? gathered(tasks, sequence, where) : moved(tasks, sequence, { ...run, to: random() });
     }
     const timing = at(sequence);
     const off = compareCosts(timing.cost, now.timing.cost);

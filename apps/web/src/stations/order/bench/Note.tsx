@@ -1,4 +1,4 @@
-import { MOST_NOTES, withNote, type OrderLayer } from '@pale-glint/core';
+import { MOST_NOTE_CHARACTERS, MOST_NOTES, withNote, type OrderLayer } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { blobApi } from '../../../api/blobs.js';
 import { failureOf } from '../../../api/http.js';
@@ -90,7 +90,7 @@ export function Note({ layer, onClose }: { readonly layer: OrderLayer; readonly 
         aria-label="Note"
         className="h-24 w-full bg-g98 p-3 text-xl text-g05"
         value={text}
-        maxLength={3800}
+        maxLength={MOST_NOTE_CHARACTERS - layer.title.length - 2}
         onChange={(e) => setText(e.target.value)}
       />
       <PhotoOfNow photo={photo} onPhoto={setPhoto} />
