@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { stepKey } from '@pale-glint/core';
 import type { Page } from '@playwright/test';
+import { MIDDAY } from './support/midday.js';
 import { DEMO, expect, saved, test, type AppServer } from './support/server.js';
 
 const toOrder = async (page: Page, server: AppServer) => {
@@ -24,6 +25,7 @@ test('evenings are set and pulled, the plan follows; a layer is ticked in one pr
   const evenings = page.getByRole('list', { name: 'Evenings' }).getByRole('listitem');
   const before = await evenings.count();
   const length = page.getByRole('slider', { name: /^Length of / }).first();
+  await expect(length).toHaveValue('120');
   await length.focus();
   for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowLeft');
   await expect(length).toHaveValue('50');
@@ -190,7 +192,11 @@ test('a phone scans a code, paints at the table, its ticks arrive as they are ma
   ).replace(/\/\/[^:/]+/, '//127.0.0.1');
   await dialog.getByRole('button', { name: 'It is open on the phone' }).click();
 
-  const pocket = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const pocket = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    timezoneId: MIDDAY,
+    hasTouch: true,
+  });
   const phone = await pocket.newPage();
   const faults: string[] = [];
   phone.on('pageerror', (e) => faults.push(e.message));

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { MIDDAY } from './support/midday.js';
 import { DEMO, expect, lightAt, openLayer, sampleLine, saved, settled, test } from './support/server.js';
 
 /** The elbow dome of the demo: its middle and half width, in mm. */
@@ -111,7 +112,7 @@ test('what one tab saves the other shows; undo there takes it back in both', asy
 
 test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, browser, server }) => {
   // Another desk: tabs of one browser tell each other.
-  const desk = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY });
   await desk.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
   const other = await desk.newPage();
   await page.goto(`${server.address}${DEMO}/glint`);

@@ -7,6 +7,7 @@ import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
 import { startBuilt } from '../../scripts/built-server.mjs';
 import { heldAt, putBack, type Held } from './held.js';
+import { MIDDAY } from './midday.js';
 
 /** The built server in a process and a data folder of its own; it can be stopped and started again on its address. */
 export class AppServer {
@@ -120,7 +121,10 @@ export const test = base.extend<
   ],
   returning: [
     async ({ browser }, use) => {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        timezoneId: MIDDAY,
+      });
       await shownRound(context);
       await use(context);
       await context.close();
@@ -133,7 +137,9 @@ export const test = base.extend<
   fresh: [false, { option: true }],
   context: async ({ browser, returning, server, led, fresh }, use) => {
     const context =
-      led || fresh ? await browser.newContext({ viewport: { width: 1280, height: 800 } }) : returning;
+      led || fresh
+        ? await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY })
+        : returning;
     if (fresh && !led) await shownRound(context);
     await use(context);
     if (context !== returning) return context.close();
