@@ -69,6 +69,41 @@ test('an evening is painted by keys alone; timers and place stay over a reload',
   await expect.poll(async () => (await ticksOn(server)).length).toBe(0);
 });
 
+test('what is not dry yet is said, painted over at the second press only, and something else is offered meanwhile', async ({
+  page,
+  server,
+}) => {
+  await toTable(page, server);
+  const title = page.getByRole('heading', { level: 1 });
+  await expect(page.getByAltText(/^What this step paints on/)).toBeVisible();
+  const wet = page.getByRole('region', { name: 'Not dry yet' });
+  for (let i = 0; i < 12 && !(await wet.isVisible()); i++) {
+    const before = await title.innerText();
+    await page.keyboard.press('Space');
+    await expect(title).not.toHaveText(before);
+  }
+  await expect(wet).toContainText(/is dry in/);
+  const waiting = await title.innerText();
+  const ticks = (await ticksOn(server)).length;
+  await page.keyboard.press('Space');
+  await expect(wet.getByRole('alert')).toContainText('once more');
+  await expect(title).toHaveText(waiting);
+  expect((await ticksOn(server)).length).toBe(ticks);
+  const other = wet.getByRole('button', { name: /^Meanwhile: / });
+  if (await other.isVisible()) {
+    const name = (await other.innerText()).replace('Meanwhile: ', '').replace(/, coat \d+$/, '');
+    await other.click();
+    await expect(title).toHaveText(name);
+    await expect(wet).toBeHidden();
+    await page.keyboard.press('Space');
+    await expect(title).toHaveText(waiting);
+    await page.keyboard.press('Space');
+  }
+  // It is dry: the painter has warmed it.
+  await page.keyboard.press('Space');
+  await expect(title).not.toHaveText(waiting);
+});
+
 test('at the table by touch on a phone: a slip, a note; a tick made while the server is away outlives a reload', async ({
   page,
   server,
@@ -170,7 +205,7 @@ test('the table as a page: opened from disk with no server, painted, and its tic
   await give(Buffer.from('{"ticks":'));
   await expect(page.getByText(/^Nothing was ticked/)).toBeVisible();
   await give(text);
-  await expect(page.getByText(`${count} ticked.`)).toBeVisible();
+  await expect(page.getByText(`${count} ticked.`, { exact: true })).toBeVisible();
   await expect.poll(async () => (await ticksOn(server)).length).toBe(count);
 });
 
@@ -208,10 +243,17 @@ test('a phone scans a code, paints at the table, its ticks arrive as they are ma
   await phone.getByRole('button', { name: 'Done', exact: true }).tap();
   await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(0);
   const first = (await ticksOn(server)).length;
-  await phone.getByRole('button', { name: 'Done', exact: true }).tap();
-  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThanOrEqual(first);
+  // A note with a photo goes from the phone to the piece, while something else is changed on the computer.
+  await phone.getByRole('button', { name: 'Note', exact: true }).tap();
+  await phone.getByRole('textbox', { name: 'Note' }).fill('two coats were enough');
+  await phone.getByLabel('A photo of it now').setInputFiles('demo/heron-wing.jpg');
+  await page.getByRole('button', { name: '45 minutes' }).click();
+  await phone.getByRole('button', { name: 'Keep the note' }).tap();
+  await expect
+    .poll(async () => (await server.piece('lock-keepers-arm')).notes.map((n) => [n.text, !!n.photo]))
+    .toEqual([[expect.stringMatching(/: two coats were enough$/), true]]);
+  await expect(page.getByText('My notes: 1')).toBeVisible();
   // Taken back on the phone, it is unticked on the computer.
-  await phone.getByRole('button', { name: 'Back', exact: true }).tap();
   await phone.getByRole('button', { name: 'Back', exact: true }).tap();
   await expect.poll(async () => (await ticksOn(server)).length).toBe(0);
   await phone.getByRole('button', { name: 'Done', exact: true }).tap();

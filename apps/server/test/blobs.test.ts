@@ -10,6 +10,7 @@ import {
   type Piece,
   type Sculpt,
 } from '@pale-glint/core';
+import { jpegOf } from './jpeg.js';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -29,51 +30,6 @@ const fetched = (hash: string) =>
       response.on('data', (d: Buffer) => pieces.push(d));
       response.on('end', () => done(null, Buffer.concat(pieces)));
     });
-
-/** A JPEG that is all head: enough for whoever does not decode it. */
-function jpegOf(width: number, height: number, ...segments: number[][]): Uint8Array {
-  const size = [height >> 8, height & 255, width >> 8, width & 255];
-  return Uint8Array.from([
-    0xff,
-    0xd8,
-    ...segments.flat(),
-    0xff,
-    0xc0,
-    0,
-    17,
-    8,
-    ...size,
-    3,
-    1,
-    0x11,
-    0,
-    2,
-    0x11,
-    0,
-    3,
-    0x11,
-    0,
-    0xff,
-    0xda,
-    0,
-    12,
-    3,
-    1,
-    0,
-    2,
-    0,
-    3,
-    0,
-    0,
-    63,
-    0,
-    1,
-    2,
-    3,
-    0xff,
-    0xd9,
-  ]);
-}
 const segment = (marker: number, text: string): number[] => {
   const data = [...Buffer.from(text, 'latin1')];
   return [0xff, marker, (data.length + 2) >> 8, (data.length + 2) & 255, ...data];

@@ -2,6 +2,7 @@ import { request as httpRequest } from 'node:http';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { brassHeron } from '@pale-glint/core';
 import type { Express } from 'express';
+import { jpegOf } from './jpeg.js';
 import { startServer, type TestServer } from './support.js';
 
 const PIECE = brassHeron.id;
@@ -26,8 +27,16 @@ function ask(
   port: number,
   method: string,
   path: string,
-  { body, cookie, host = `127.0.0.1:${port}`, origin }: Record<string, string | undefined> = {},
+  {
+    body,
+    cookie,
+    host = `127.0.0.1:${port}`,
+    origin,
+    bytes,
+    type = 'application/json',
+  }: Partial<Record<'body' | 'cookie' | 'host' | 'origin' | 'type', string>> & { bytes?: Uint8Array } = {},
 ): Promise<Answer> {
+  const sentBody = bytes ?? (body === undefined ? undefined : Buffer.from(body));
   return new Promise((resolve, reject) => {
     const sent = httpRequest(
       {
@@ -39,7 +48,7 @@ function ask(
           host,
           ...(cookie && { cookie }),
           ...(origin && { origin }),
-          ...(body !== undefined && { 'content-type': 'application/json', 'content-length': body.length }),
+          ...(sentBody && { 'content-type': type, 'content-length': sentBody.length }),
         },
       },
       (response) => {
@@ -55,7 +64,7 @@ function ask(
       },
     );
     sent.on('error', reject);
-    sent.end(body);
+    sent.end(sentBody);
   });
 }
 
@@ -85,6 +94,7 @@ describe('a phone beside the palette', () => {
       open: false,
       until: '',
       phones: 0,
+      version: 0,
     });
     const { port, token, body } = await pair();
     expect(body.open).toBe(true);
@@ -158,6 +168,42 @@ describe('a phone beside the palette', () => {
       expect((await ask(port, 'GET', path, { cookie, origin: 'http://evil.example' })).status).toBe(403);
       expect((await ask(port, 'GET', path, { cookie })).status).toBe(200);
     }
+  });
+
+  test('a note and its photo go to the piece, once, beside what the computer changes; bad ones are refused by field', async () => {
+    const { port, token } = await pair();
+    const { cookie } = await claim(port, token);
+    const photo = jpegOf(40, 30);
+    const sent = await ask(port, 'POST', '/photos', { cookie, bytes: photo, type: 'image/jpeg' });
+    expect(sent.status).toBe(201);
+    const { hash } = JSON.parse(sent.body) as { hash: string };
+    const note = { text: 'spat a little', layer: 'Base', madeAt: '2026-11-28T19:30:00.000Z', photo: hash };
+    const before = (await server.http.get(`/api/pieces/${PIECE}`)).body;
+    // Sent twice, as after a reload in between, it is kept once.
+    for (let i = 0; i < 2; i++)
+      expect((await ask(port, 'POST', '/notes', { cookie, body: JSON.stringify(note) })).status).toBe(201);
+    const after = (await server.http.get(`/api/pieces/${PIECE}`)).body;
+    expect(after.version).toBe(before.version + 1);
+    expect(after.piece.notes.slice(before.piece.notes.length)).toMatchObject([
+      { text: 'Base: spat a little', madeAt: note.madeAt, photo: hash },
+    ]);
+    expect((await server.http.get(`/api/pieces/${PIECE}/pairing`)).body.version).toBe(after.version);
+    const bad = await ask(port, 'POST', '/notes', {
+      cookie,
+      body: JSON.stringify({ ...note, madeAt: 'today' }),
+    });
+    expect(bad.status).toBe(400);
+    expect(bad.body).toContain('madeAt');
+    expect((await ask(port, 'POST', '/photos', { cookie, body: '{}' })).status).toBe(400);
+    const noPhoto = await ask(port, 'POST', '/photos', {
+      cookie,
+      bytes: Buffer.from('GIF89a'),
+      type: 'image/png',
+    });
+    expect(noPhoto.status).toBe(400);
+    for (const path of ['/notes', '/photos'])
+      expect((await ask(port, 'POST', path, { body: JSON.stringify(note) })).status).toBe(401);
+    expect((await server.http.get(`/api/pieces/${PIECE}`)).body.version).toBe(after.version);
   });
 
   test('ticks of two phones and of the computer are put together, tick by tick; bad ones are refused by field', async () => {

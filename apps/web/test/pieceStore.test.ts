@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { lockKeepersArm, type Piece } from '@pale-glint/core';
+import { lockKeepersArm, withNote, type Piece } from '@pale-glint/core';
 import { Refusal, Unreachable } from '../src/api/http.js';
 import { PieceStore, type StoreWorld } from '../src/store/pieceStore.js';
 
@@ -11,6 +11,10 @@ class HandWorld implements StoreWorld {
   kept: { version: number; piece: Piece } | null = null;
   answer: (from: number) => Promise<{ id: string; version: number; updatedAt: string }> = (from) =>
     Promise.resolve({ id: 'x', version: from + 1, updatedAt: '' });
+
+  /** What another device stored meanwhile. */
+  theirs: { piece: Piece; version: number } | null = null;
+  stored = () => (this.theirs ? Promise.resolve(this.theirs) : Promise.reject(new Unreachable()));
 
   save(piece: Piece, from: number) {
     this.saves.push({ piece, from });
@@ -44,6 +48,43 @@ const open = (unsaved = false) => {
 };
 const rename = (name: string) => (d: Piece) => void (d.name = name);
 const away = () => Promise.reject(new Unreachable());
+
+const noteAt = (text: string, second: string) => ({
+  text,
+  layer: 'Base',
+  madeAt: `2026-11-28T19:00:${second}Z`,
+  photo: null,
+});
+
+describe('a note made on a phone meanwhile', () => {
+  const stale = (at: number) => Promise.reject(new Refusal(409, { says: 'stale', version: at }));
+  const theirs = withNote(lockKeepersArm, noteAt('from the phone', '01'));
+
+  test('is taken in, and what was changed here is saved with it', async () => {
+    const { world, store } = open();
+    world.theirs = { piece: theirs, version: 5 };
+    world.answer = (from) =>
+      from === 4 ? stale(5) : Promise.resolve({ id: 'x', version: from + 1, updatedAt: '' });
+    store.change(rename('A'));
+    store.edit((p) => withNote(p, noteAt('from here', '02')));
+    await world.pass(3000);
+    expect(store.get()).toMatchObject({ version: 6, save: { kind: 'saved' } });
+    const saved = world.saves.at(-1)!.piece;
+    expect(saved.name).toBe('A');
+    expect(saved.notes.map((n) => n.text)).toEqual(['Base: from the phone', 'Base: from here']);
+    expect(new Set(saved.notes.map((n) => n.id)).size).toBe(2);
+  });
+
+  test('is no reason to write over anything else: then the painter is asked', async () => {
+    const { world, store } = open();
+    world.theirs = { piece: { ...theirs, name: 'Theirs' }, version: 5 };
+    world.answer = () => stale(5);
+    store.change(rename('A'));
+    await world.pass(3000);
+    expect(store.get().save).toEqual({ kind: 'conflict', theirs: 5 });
+    expect(store.get().piece.name).toBe('A');
+  });
+});
 
 describe('saving', () => {
   test('happens 800 ms after the last change, once, from the version the piece was opened at', async () => {

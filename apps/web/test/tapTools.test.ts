@@ -6,6 +6,7 @@ import { PieceStore } from '../src/store/pieceStore.js';
 
 const world = {
   save: () => new Promise<never>(() => undefined),
+  stored: () => new Promise<never>(() => undefined),
   keep: () => undefined,
   after: () => () => undefined,
 };

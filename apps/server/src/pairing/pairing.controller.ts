@@ -9,7 +9,7 @@ export class PairingController {
   constructor(private readonly pairing: PairingService) {}
 
   @Get()
-  state(@Param('id') id: string): PairingState {
+  state(@Param('id') id: string): Promise<PairingState> {
     return this.pairing.state(id);
   }
 

@@ -3,6 +3,8 @@ import { networkInterfaces } from 'node:os';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { CONFIG, type Config } from '../config.js';
 import { Refused } from '../http/refusals.js';
+import { BlobsService } from '../blobs/blobs.service.js';
+import { PiecesService } from '../pieces/pieces.service.js';
 import { RunsService } from '../runs/runs.service.js';
 import type { PairingStarted, PairingState } from './pairing.dto.js';
 import { openListener, type PhoneDoor } from './phoneListener.js';
@@ -39,7 +41,7 @@ const ownAddresses = (): string[] =>
 
 /**
  * A phone beside the palette: for one piece, on request, for at most twelve hours, a second listener on the home network
- * that answers nothing but the table and its ticks. Traffic there is not encrypted.
+ * that answers nothing but the table, its ticks and notes. Traffic there is not encrypted.
  */
 @Injectable()
 export class PairingService implements OnApplicationShutdown {
@@ -47,12 +49,16 @@ export class PairingService implements OnApplicationShutdown {
 
   constructor(
     private readonly runs: RunsService,
+    private readonly pieces: PiecesService,
+    private readonly blobs: BlobsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  state(piece: string): PairingState {
+  async state(piece: string): Promise<PairingState> {
     const p = this.pairing?.piece === piece ? this.pairing : null;
     return {
+      // Only asked while it is open.
+      version: p ? (await this.pieces.get(piece)).version : 0,
       open: p !== null,
       until: p ? new Date(p.until).toISOString() : '',
       phones: p?.keys.size ?? 0,
@@ -74,7 +80,7 @@ export class PairingService implements OnApplicationShutdown {
     const addresses = (own.length > 0 ? own : [NO_NETWORK]).map(
       (a) => `http://${a}:${pairing.port}/#${pairing.token}`,
     );
-    return { ...this.state(piece), addresses };
+    return { ...(await this.state(piece)), addresses };
   }
 
   private async open(piece: string): Promise<Pairing> {
@@ -112,6 +118,11 @@ export class PairingService implements OnApplicationShutdown {
       ticks: () => this.runs.run(now().piece),
       tickMany: ({ ticks }) => this.runs.tickMany(now().piece, ticks),
       untickMany: ({ steps }) => this.runs.untickMany(now().piece, steps),
+      photo: (bytes) => {
+        now();
+        return this.blobs.add('photo', bytes);
+      },
+      note: (note) => this.pieces.addNote(now().piece, { ...note, photo: note.photo ?? null }),
     };
   }
 

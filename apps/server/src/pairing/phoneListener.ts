@@ -1,14 +1,19 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { MOST_PHOTO_BYTES } from '@pale-glint/core';
 import { HttpException, ValidationPipe, type Type } from '@nestjs/common';
 import express, { type NextFunction, type Request, type Response } from 'express';
+import { bytesOf } from '../http/bodies.js';
 import { FailuresFilter } from '../http/failures.filter.js';
 import { refusedFields } from '../http/refusals.js';
 import { StepsDto, TicksDto } from '../runs/runs.dto.js';
+import { NoteDto } from './pairing.dto.js';
 import { CLAIM_PAGE, CLAIM_POLICY, TABLE_POLICY } from './claimPage.js';
 
 const SMALL_BODY = '64kb';
 const COOKIE = 'glint-phone';
+/** Only a phone that was let in sends anything large. */
+const PHOTO_BODY = express.raw({ type: ['image/jpeg', 'image/png'], limit: MOST_PHOTO_BYTES });
 
 /** What a phone may do, and what decides whether it may. */
 export interface PhoneDoor {
@@ -21,6 +26,9 @@ export interface PhoneDoor {
   ticks(): Promise<unknown>;
   tickMany(body: TicksDto): Promise<unknown>;
   untickMany(body: StepsDto): Promise<unknown>;
+  /** Stores a photo; answers with its hash. */
+  photo(bytes: Uint8Array): Promise<{ readonly hash: string }>;
+  note(body: NoteDto): Promise<unknown>;
 }
 
 const keyOf = (request: Request): string =>
@@ -44,6 +52,28 @@ function asRefusal(error: unknown): unknown {
 }
 
 const NOTHING = 'There is nothing at this address.';
+
+/** What a phone may ask that was let in. */
+function tableRoutes(app: express.Express, door: PhoneDoor): void {
+  app.get('/table', (_request, response) => {
+    response.set('Content-Security-Policy', TABLE_POLICY).type('html').send(door.page());
+  });
+  app.get('/ticks', async (_request, response) => void response.json(await door.ticks()));
+  app.put('/ticks', async (request, response) => {
+    response.json(await door.tickMany(await checked(request.body, TicksDto)));
+  });
+  app.post('/ticks/undone', async (request, response) => {
+    response.json(await door.untickMany(await checked(request.body, StepsDto)));
+  });
+  app.post('/photos', PHOTO_BODY, async (request, response) => {
+    const { hash } = await door.photo(bytesOf(request.body));
+    response.status(201).json({ hash });
+  });
+  app.post('/notes', async (request, response) => {
+    await door.note(await checked(request.body, NoteDto));
+    response.status(201).json({ kept: true });
+  });
+}
 
 /** The few addresses that a phone may ask; everything else is not there. */
 function phoneApp(door: PhoneDoor): express.Express {
@@ -88,16 +118,7 @@ function phoneApp(door: PhoneDoor): express.Express {
     if (door.admits(keyOf(request))) return next();
     response.status(401).json({ says: 'Scan the code on the computer first.' });
   });
-  app.get('/table', (_request, response) => {
-    response.set('Content-Security-Policy', TABLE_POLICY).type('html').send(door.page());
-  });
-  app.get('/ticks', async (_request, response) => void response.json(await door.ticks()));
-  app.put('/ticks', async (request, response) => {
-    response.json(await door.tickMany(await checked(request.body, TicksDto)));
-  });
-  app.post('/ticks/undone', async (request, response) => {
-    response.json(await door.untickMany(await checked(request.body, StepsDto)));
-  });
+  tableRoutes(app, door);
   app.use((_request: Request, response: Response) => void response.status(404).json({ says: NOTHING }));
   const failures = new FailuresFilter();
   app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => {

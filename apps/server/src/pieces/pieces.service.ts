@@ -1,5 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { blobsOf, readPiece, writePiece, type Piece } from '@pale-glint/core';
+import {
+  blobsOf,
+  MOST_NOTES,
+  readPiece,
+  withNote,
+  writePiece,
+  type NewNote,
+  type Piece,
+} from '@pale-glint/core';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
@@ -14,6 +22,8 @@ export interface StoredPiece extends Saved {
 }
 
 const COPY = ', copy';
+/** A note is tried again so often where others save at the same time. */
+const MOST_TRIES = 5;
 
 const iso = (date: Date) => date.toISOString();
 
@@ -77,6 +87,25 @@ export class PiecesService {
     if (!saved) throw new Stale(startedFrom, (await this.row(id)).version);
     this.pictures.saved(id);
     return { id, version: saved.version, updatedAt: iso(saved.updatedAt) };
+  }
+
+  /** One more note, beside whatever else is changed meanwhile. */
+  async addNote(id: string, note: NewNote): Promise<Saved> {
+    for (let tries = 0; ; tries++) {
+      const { piece, version, updatedAt } = await this.get(id);
+      if (piece.notes.length >= MOST_NOTES)
+        throw new Refused([
+          { path: 'notes', held: String(piece.notes.length + 1), accepted: `at most ${MOST_NOTES}` },
+        ]);
+      const noted = withNote(piece, note);
+      if (noted === piece) return { id, version, updatedAt };
+      try {
+        return await this.save(id, writePiece(noted), version);
+      } catch (error) {
+        // Somebody saved between reading and writing.
+        if (!(error instanceof Stale) || tries >= MOST_TRIES) throw error;
+      }
+    }
   }
 
   /** Stores a piece file. All or nothing: the piece, its run and what it uses together. Who is first decides the database. */

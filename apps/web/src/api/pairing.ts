@@ -5,6 +5,8 @@ export interface PairingState {
   readonly open: boolean;
   readonly until: string;
   readonly phones: number;
+  /** Of the piece; 0 while it is not open. */
+  readonly version: number;
 }
 
 export interface PairingStarted extends PairingState {

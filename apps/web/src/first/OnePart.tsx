@@ -18,6 +18,7 @@ import type { AfterLayer } from '../workers/protocol.js';
 /** This piece lives in the page until the painter keeps it. */
 const looseWorld = {
   save: () => new Promise<never>(() => undefined),
+  stored: () => new Promise<never>(() => undefined),
   keep: () => undefined,
   after: () => () => undefined,
 };

@@ -48,6 +48,7 @@ function openStore(stored: StoredPiece): PieceStore {
       tellSaved({ id: stored.id, version: saved.version });
       return saved;
     },
+    stored: () => api.piece(stored.id),
     keep: (d: { version: number; piece: Piece } | null) => drafts.keep(stored.id, d),
     after: (ms: number, run: () => void) => {
       const timer = setTimeout(run, ms);
@@ -60,21 +61,23 @@ function openStore(stored: StoredPiece): PieceStore {
     : new PieceStore(stored.piece, stored.version, world);
 }
 
+/** What was saved elsewhere is shown here, too, unless something here is not saved yet: then the painter is asked. */
+export function takeNewer(store: PieceStore, version: number): void {
+  const quiet = (v: number) => store.get().save.kind === 'saved' && store.get().version < v;
+  if (!quiet(version)) return;
+  void api.piece(store.get().piece.id).then(
+    (now) => quiet(now.version) && store.takeTheirs(now.piece, now.version),
+    () => undefined,
+  );
+}
+
 function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactNode }) {
   const [store] = useState(() => openStore(stored));
   const client = useQueryClient();
   useEffect(() => {
     const online = () => store.retry();
     window.addEventListener('online', online);
-    // What another tab saved is shown here, too, unless something here is not saved yet: then the painter is asked.
-    const quiet = (version: number) => store.get().save.kind === 'saved' && store.get().version < version;
-    const stop = onSavedElsewhere(({ id, version }) => {
-      if (id !== stored.id || !quiet(version)) return;
-      void api.piece(id).then(
-        (now) => quiet(now.version) && store.takeTheirs(now.piece, now.version),
-        () => undefined,
-      );
-    });
+    const stop = onSavedElsewhere(({ id, version }) => id === stored.id && takeNewer(store, version));
     return () => {
       window.removeEventListener('online', online);
       stop();

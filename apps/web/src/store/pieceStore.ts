@@ -1,4 +1,4 @@
-import { canonicalPiece, type Piece, type Problem } from '@pale-glint/core';
+import { canonicalPiece, mergedNotes, type Piece, type Problem } from '@pale-glint/core';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { Refusal, Unreachable } from '../api/http.js';
 import type { Saved } from '../api/pieces.js';
@@ -28,6 +28,8 @@ export interface PieceState {
 /** What the store needs of the world, so that it can be tested without one. */
 export interface StoreWorld {
   save(piece: Piece, startedFrom: number): Promise<Saved>;
+  /** The piece as it is stored now. */
+  stored(): Promise<{ readonly piece: Piece; readonly version: number }>;
   /** Keeps the unsaved piece over a closed page; null removes it. */
   keep(draft: { version: number; piece: Piece } | null): void;
   after(ms: number, run: () => void): () => void;
@@ -57,6 +59,8 @@ export class PieceStore {
   private cancelTimer: (() => void) | null = null;
   private edits = 0;
   private closed = false;
+  /** What the next save starts from, as it was stored; null where that is not known. */
+  private base: Piece | null;
 
   constructor(
     piece: Piece,
@@ -64,6 +68,7 @@ export class PieceStore {
     private readonly world: StoreWorld,
     unsaved = false,
   ) {
+    this.base = unsaved ? null : piece;
     this.state = { piece, version, save: { kind: 'saved' }, canUndo: false, canRedo: false };
     if (unsaved) this.schedule(0);
   }
@@ -139,6 +144,7 @@ export class PieceStore {
     });
     this.cancelTimer?.();
     this.world.keep(null);
+    this.base = piece;
     this.set({ version, save: { kind: 'saved' } });
   }
 
@@ -190,6 +196,7 @@ export class PieceStore {
     this.set({ save: { kind: 'saving' } });
     try {
       const saved = await this.world.save(canonicalPiece(piece), version);
+      this.base = piece;
       this.set({ version: saved.version });
       if (this.edits !== edits) {
         this.world.keep({ version: saved.version, piece: this.state.piece });
@@ -199,7 +206,26 @@ export class PieceStore {
       this.world.keep(null);
       this.set({ save: { kind: 'saved' } });
     } catch (error) {
-      this.failed(error, tries);
+      if (!(await this.isMerged(error))) this.failed(error, tries);
+    }
+  }
+
+  /** Whether a stale save was about notes of somebody else alone: they are taken in, and it is saved again. */
+  private async isMerged(error: unknown): Promise<boolean> {
+    const { base } = this;
+    if (!base || !(error instanceof Refusal) || error.status !== 409) return false;
+    try {
+      const theirs = await this.world.stored();
+      const merged = mergedNotes(base, this.state.piece, theirs.piece);
+      if (!merged) return false;
+      this.base = theirs.piece;
+      this.edits++;
+      this.set({ piece: merged, version: theirs.version });
+      this.world.keep({ version: theirs.version, piece: merged });
+      this.schedule(0);
+      return true;
+    } catch {
+      return false;
     }
   }
 

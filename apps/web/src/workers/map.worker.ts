@@ -17,6 +17,7 @@ import {
   regionAt,
   primedPicture,
   fixAll,
+  stepPicture,
   strokesOf,
   survivalOf,
   type Piece,
@@ -33,6 +34,7 @@ import type {
   PictureJob,
   RoundJob,
   SettleJob,
+  StepJob,
   RegionJob,
   SurfaceJob,
   SvgJob,
@@ -156,6 +158,16 @@ async function runPicture(job: PictureJob): Promise<void> {
   post({ kind: 'picture', jobId: job.jobId, bitmap, png: null }, [bitmap]);
 }
 
+function runStep({ piece, part: id, jobId, ...options }: StepJob): void {
+  const at = internPiece(piece);
+  const part = at.parts.find((p) => p.id === id);
+  if (!part) throw new Error(`the piece has no part "${id}"`);
+  const { rgba, picture, marks } = stepPicture(prepare(part, at), sheetFor(part, at).zones, at, options);
+  const { width, height } = picture;
+  const png = taggedSrgb(encode({ width, height, data: rgba, channels: 4 }));
+  post({ kind: 'step', jobId, drawing: { png, width, height, marks } }, [png.buffer]);
+}
+
 function runSvg(job: SvgJob): void {
   const piece = internPiece(job.piece);
   const drawn = piece.parts.map((part) => {
@@ -218,6 +230,7 @@ async function run(job: Job): Promise<void> {
     else if (job.kind === 'partner') joinPartner(job.port);
     else if (job.kind === 'warm') warm();
     else if (job.kind === 'picture') await runPicture(job);
+    else if (job.kind === 'step') runStep(job);
     else if (job.kind === 'card') await runCard(job);
     else if (job.kind === 'settle') runSettle(job);
     else if (job.kind === 'round') await runRound(job);

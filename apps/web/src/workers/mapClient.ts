@@ -11,6 +11,8 @@ import type {
   SettleJob,
   SheetsJob,
   SurfaceJob,
+  StepDrawing,
+  StepJob,
   SvgJob,
 } from './protocol.js';
 
@@ -170,6 +172,15 @@ export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8A
   const id = ++jobId;
   const answer = answerTo(long, id, (n) => (n.kind === 'picture' ? n.png : null));
   long.send({ kind: 'picture', jobId: id, as: 'png', ...job });
+  return answer;
+}
+
+/** One step on one part, made once the map stands. */
+export async function askStep(job: Without<StepJob, 'jobId'>): Promise<StepDrawing> {
+  await gate.stands();
+  const id = ++jobId;
+  const answer = answerTo(pictures, id, (n) => (n.kind === 'step' ? n.drawing : null));
+  pictures.send({ kind: 'step', jobId: id, ...job });
   return answer;
 }
 

@@ -10,6 +10,7 @@ import type {
   Piece,
   Point,
   FixedPiece,
+  StepMarks,
   Survival,
   Tick,
 } from '@pale-glint/core';
@@ -70,6 +71,27 @@ export interface PictureJob {
   readonly as: 'bitmap' | 'png';
 }
 
+/** One step on one part, with what it does not touch held back. */
+export interface StepJob {
+  readonly kind: 'step';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly part: string;
+  readonly width: number;
+  readonly height: number;
+  readonly surroundHex: string;
+  readonly layer: AfterLayer;
+  readonly below: AfterLayer | null;
+}
+
+/** A step as a picture, and what is drawn on it. */
+export interface StepDrawing {
+  readonly png: Uint8Array<ArrayBuffer>;
+  readonly width: number;
+  readonly height: number;
+  readonly marks: StepMarks;
+}
+
 /** A sheet of paper with all that is needed at the table. */
 export interface CardJob {
   readonly kind: 'card';
@@ -125,6 +147,7 @@ export type Job =
   | PartnerJob
   | WarmJob
   | PictureJob
+  | StepJob
   | SvgJob
   | CardJob
   | SettleJob
@@ -193,6 +216,7 @@ export type MapMessage =
       readonly bitmap: ImageBitmap | null;
       readonly png: Uint8Array<ArrayBuffer> | null;
     }
+  | { readonly kind: 'step'; readonly jobId: number; readonly drawing: StepDrawing }
   | { readonly kind: 'surface'; readonly jobId: number; readonly bitmap: ImageBitmap }
   | {
       readonly kind: 'region';

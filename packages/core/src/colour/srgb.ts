@@ -23,6 +23,10 @@ export const RGB_TO_XYZ: readonly Rgb[] = [
   [0.0193339, 0.119192, 0.9503041],
 ];
 
+/** Luminance Y of linear sRGB, 0..1. */
+export const luminanceOfLinear = ([r, g, b]: readonly number[]): number =>
+  RGB_TO_XYZ[1][0] * r + RGB_TO_XYZ[1][1] * g + RGB_TO_XYZ[1][2] * b;
+
 /** XYZ (D65) to linear sRGB: the inverse of `RGB_TO_XYZ`, computed so that the two agree to the last digit. */
 export const XYZ_TO_RGB: readonly Rgb[] = invert(RGB_TO_XYZ);
 

@@ -3,12 +3,19 @@ import { freeId } from '../units/index.js';
 
 export type Note = Piece['notes'][number];
 
-/** The piece with one more note; one without words is named for its layer. @throws RangeError where there is no room */
-export function withNote(
-  piece: Piece,
-  { text, layer, madeAt, photo }: { text: string; layer: string; madeAt: string; photo: string | null },
-): Piece {
-  if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
+/** A note as it is made at the table. */
+export interface NewNote {
+  readonly text: string;
+  /** Title of the layer that was being painted. */
+  readonly layer: string;
+  /** When, as an ISO 8601 moment. */
+  readonly madeAt: string;
+  /** Hash of a photo made with it. */
+  readonly photo: string | null;
+}
+
+/** The piece with one more note; one without words is named for its layer, one that it holds already is not added. @throws RangeError where there is no room */
+export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote): Piece {
   const words = text.trim() ? `${layer}: ${text.trim()}` : layer;
   const note: Note = {
     id: freeId('note', new Set(piece.notes.map((n) => n.id))),
@@ -17,6 +24,8 @@ export function withNote(
     madeAt,
     photo,
   };
+  if (holdsNote(piece, note)) return piece;
+  if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
   return { ...piece, notes: [...piece.notes, note] };
 }
 
@@ -25,3 +34,9 @@ export const withoutNote = (piece: Piece, id: string): Piece => ({
   ...piece,
   notes: piece.notes.filter((n) => n.id !== id),
 });
+
+/** A note is the same wherever it was made at the same moment with the same words. */
+export const sameNote = (a: Note, b: Note): boolean => a.madeAt === b.madeAt && a.text === b.text && a.photo === b.photo;
+
+/** Whether a piece holds such a note already: one that was sent twice is kept once. */
+export const holdsNote = (piece: Piece, note: Note): boolean => piece.notes.some((n) => sameNote(n, note));

@@ -7,6 +7,7 @@ export * from './partSheet.js';
 export * from './wear.js';
 export * from './where.js';
 export * from './stage.js';
+export * from './stepPicture.js';
 export * from './time.js';
 export * from './tints.js';
 export * from './squint.js';

@@ -56,7 +56,11 @@ export function distance2(seed: Uint8Array, width: number, height: number): Floa
 }
 
 /** Connected pieces (8-neighbourhood) of a mask: label 1.. a point, and the points of each label. */
-function pieces(mask: Uint8Array, width: number, height: number): { label: Int32Array; sizes: number[] } {
+export function connectedAreas(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+): { label: Int32Array; sizes: number[] } {
   const label = new Int32Array(mask.length);
   const sizes: number[] = [0];
   const stack: number[] = [];
@@ -150,7 +154,7 @@ function aboveWhich(list: number[], share: number): number {
  * @param mask non-zero inside, width * height, with at least one empty point around
  */
 export function openingWidth(mask: Uint8Array, width: number, height: number, pxPerMm: number): Opening {
-  const { label, sizes } = pieces(mask, width, height);
+  const { label, sizes } = connectedAreas(mask, width, height);
   const counted = sizes.map((n, id) => id > 0 && n / pxPerMm ** 2 >= LEAST_PIECE_MM2);
   if (!counted.includes(true)) return { narrowest: 0, main: 0 };
   const toEmpty = distance2(

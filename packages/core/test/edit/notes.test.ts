@@ -4,6 +4,7 @@ import {
   lockKeepersArm,
   MOST_NOTE_CHARACTERS,
   MOST_NOTES,
+  mergedNotes,
   readPiece,
   withNote,
   withoutNote,
@@ -29,8 +30,25 @@ describe('a note of the painter’s', () => {
     const long = withNote(lockKeepersArm, { ...note, text: 'x'.repeat(2 * MOST_NOTE_CHARACTERS) });
     expect(long.notes[0].text).toHaveLength(MOST_NOTE_CHARACTERS);
     let full = lockKeepersArm;
-    for (let i = 0; i < MOST_NOTES; i++) full = withNote(full, note);
+    for (let i = 0; i < MOST_NOTES; i++) full = withNote(full, { ...note, text: `note ${i}` });
     expect(() => readPiece(writePiece(full))).not.toThrow();
     expect(() => withNote(full, note)).toThrow(/notes/);
+    // One that was sent twice is kept once, also where there is no room for more.
+    expect(withNote(full, { ...note, text: 'note 7' })).toBe(full);
+  });
+
+  test('made apart from others is put together with them; nothing else is', () => {
+    const at = (text: string, day: number) => ({ ...note, text, madeAt: `2026-11-${day}T19:30:00Z` });
+    const base = withNote(withNote(lockKeepersArm, at('both', 10)), at('gone there', 11));
+    const mine = { ...withNote(base, at('mine', 12)), name: 'Renamed here' };
+    const theirs = withNote(withoutNote(base, base.notes[1].id), at('theirs', 13));
+    const merged = mergedNotes(base, mine, theirs)!;
+    expect(merged.name).toBe('Renamed here');
+    expect(merged.notes.map((n) => n.text.slice(11))).toEqual(['both', 'theirs', 'mine']);
+    expect(new Set(merged.notes.map((n) => n.id)).size).toBe(3);
+    // Let go here, it goes there too.
+    const fewer = mergedNotes(base, withoutNote(base, base.notes[0].id), theirs)!;
+    expect(fewer.notes.map((n) => n.text.slice(11))).toEqual(['theirs']);
+    expect(mergedNotes(base, mine, { ...theirs, copies: 4 })).toBeNull();
   });
 });

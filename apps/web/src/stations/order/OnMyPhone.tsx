@@ -1,8 +1,9 @@
 import type { OrderLayer, Piece, Schedule } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { toDataURL } from 'qrcode';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { pairing, pairingKey } from '../../api/pairing.js';
+import { takeNewer, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Dialog } from '../../ui/Dialog.js';
 import { benchFile } from './bench/benchFile.js';
@@ -42,7 +43,7 @@ function CodeDialog({ codes, onClose }: { readonly codes: readonly Code[]; reado
       <p className="text-label">
         Phone and computer have to be in the same home network. The code opens the table of this piece once;
         for another phone ask for another. What goes between them is not encrypted: others in the same network
-        could read the steps and ticks. Nothing else of yours can be reached that way.
+        could read the steps, ticks, notes and photos. Nothing else of yours can be reached that way.
       </p>
       <div className="flex justify-end">
         <Button onClick={onClose}>It is open on the phone</Button>
@@ -70,6 +71,10 @@ export function OnMyPhone({
     queryFn: () => pairing.state(piece.id),
     refetchInterval: ({ state }) => (state.data?.open ? ASK_EVERY_MS : false),
   });
+  const store = usePieceStore();
+  const version = data?.version ?? 0;
+  // A note from a phone makes the piece a newer one.
+  useEffect(() => takeNewer(store, version), [store, version]);
   const again = () => void client.invalidateQueries({ queryKey: pairingKey(piece.id) });
   const start = async () => {
     setBusy(true);

@@ -1,23 +1,14 @@
-import { layerBelow, layerKey, stepKey, type OrderLayer } from '@pale-glint/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { layerBelow, layerKey, type OrderLayer } from '@pale-glint/core';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { usePiece } from '../../../store/PieceContext.js';
-import { useSchedule } from '../../../workers/useSchedule.js';
-import { useStation } from '../../stationState.js';
+import { copiesText } from '../words.js';
 import { BenchStep } from './BenchStep.js';
-import {
-  itemsOf,
-  keepSession,
-  keptSession,
-  newSession,
-  withBack,
-  withDone,
-  type BenchItem,
-  type BenchSession,
-} from './session.js';
+import { Meanwhile } from './Meanwhile.js';
+import type { BenchItem, BenchSession } from './session.js';
 import { Note } from './Note.js';
 import { Slip } from './Slip.js';
 import { Timers } from './Timers.js';
+import { useBench } from './useBench.js';
 
 /** Keeps the screen on while the caller is shown, where the browser lets it. */
 function useWakeLock(): void {
@@ -38,59 +29,6 @@ function useWakeLock(): void {
       void lock?.release();
     };
   }, []);
-}
-
-/** The evening at the table: kept in this browser, begun from the plan, gone on with where it was left. */
-function useBench() {
-  const piece = usePiece();
-  const { order, run } = useStation();
-  const planned = useSchedule(order, piece, run.ticks);
-  const [own, setOwn] = useState<BenchSession | null>(null);
-  const [openedAt] = useState(() => Date.now());
-  const [isFresh, setFresh] = useState(false);
-  // Gone on with where it was left; else begun from the plan as it is now.
-  const kept = useMemo(
-    () => (isFresh ? null : keptSession(piece.id, order, openedAt)),
-    [isFresh, piece.id, order, openedAt],
-  );
-  const laidOut = useMemo(
-    () => planned.schedule && newSession(itemsOf(planned.schedule, planned.order), openedAt),
-    [planned.schedule, planned.order, openedAt],
-  );
-  const session = order.length === 0 ? null : (own ?? kept ?? laidOut);
-  const put = useCallback(
-    (next: BenchSession) => {
-      setOwn(next);
-      keepSession(piece.id, next);
-    },
-    [piece.id],
-  );
-  const item = session?.items[session.at];
-  const layer = item && order.find((l) => layerKey(l) === item.layer);
-  const done = (asked: boolean) => {
-    if (!session || !layer) return;
-    // What is sprayed is sprayed on all of them at once.
-    const all = asked || layer.airbrush;
-    const ticked = new Set(run.ticks.map(stepKey));
-    const next = withDone(session, { layer, room: piece.table.room, now: Date.now(), all, ticked });
-    if (next.ticks.length > 0) run.tick(...next.ticks);
-    put(next.session);
-  };
-  const back = () => {
-    if (!session) return;
-    const next = withBack(session, Date.now());
-    if (next.steps.length > 0) run.untick(...next.steps);
-    put(next.session);
-  };
-  const letGo = (id: string) =>
-    session && put({ ...session, timers: session.timers.filter((t) => t.id !== id) });
-  /** Begun anew from the plan as it is now. */
-  const afresh = () => {
-    keepSession(piece.id, null);
-    setFresh(true);
-    setOwn(null);
-  };
-  return { piece, order, session, item, layer, done, back, letGo, afresh, waiting: !session };
 }
 
 /** Space, arrows and page keys, as a keyboard or a pedal sends them. */
@@ -220,13 +158,20 @@ export function BenchPage() {
       )}
       {layer && item && session ? (
         <>
-          <BenchStep key={`${item.layer}/${item.coat}`} {...{ layer, item, piece }} figure={session.figure} />
+          <BenchStep
+            key={`${item.layer}/${item.coat}`}
+            {...{ layer, item, piece }}
+            below={below ?? null}
+            figure={session.figure}
+          />
           {aside === 'slip' && <Slip layer={layer} below={below ?? null} onClose={() => setAside(null)} />}
           {aside === 'note' && <Note layer={layer} onClose={() => setAside(null)} />}
+          <Meanwhile bench={bench} />
           {nextLayer && (
             <p className="px-6 pb-2 text-lg text-g82">
               Then: {nextLayer.title}
               {next.coat > 1 && `, coat ${next.coat}`}
+              {piece.copies > 1 && `, ${copiesText(next.copies, piece.copies)}`}
             </p>
           )}
           <Presses {...{ item, layer, session, aside, setAside, done, back }} />

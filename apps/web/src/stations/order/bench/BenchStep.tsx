@@ -1,7 +1,7 @@
 import { coatsOf, percent, type OrderLayer, type Piece } from '@pale-glint/core';
 import { useState } from 'react';
-import { Thumb } from '../../../map/Thumb.js';
 import { copiesText } from '../words.js';
+import { Held } from './Held.js';
 import type { BenchItem } from './session.js';
 
 /** A mix as drops, each paint by its parts. */
@@ -33,64 +33,16 @@ function Drops({ layer, piece }: { layer: OrderLayer; piece: Piece }) {
   );
 }
 
-/** The part as it looks after this step, turned and mirrored as the hand holds it. */
-function Held({
-  piece,
-  part,
-  layer,
-  name,
-}: {
-  readonly piece: Piece;
-  readonly part: string;
-  readonly layer: OrderLayer;
-  readonly name: string;
-}) {
-  const [turn, setTurn] = useState({ quarters: 0, mirrored: false });
-  return (
-    <div>
-      <div className="overflow-hidden bg-g50">
-        <div
-          style={{ transform: `rotate(${turn.quarters * 90}deg) scaleX(${turn.mirrored ? -1 : 1})` }}
-          className="grid place-items-center"
-        >
-          <Thumb
-            piece={piece}
-            part={part}
-            width={320}
-            height={320}
-            after={layer}
-            alt={`${name} after this step`}
-          />
-        </div>
-      </div>
-      <div className="flex gap-2 pt-2">
-        <button
-          type="button"
-          className="min-h-12 flex-1 bg-g28 text-lg"
-          onClick={() => setTurn((t) => ({ ...t, quarters: (t.quarters + 1) % 4 }))}
-        >
-          Turn
-        </button>
-        <button
-          type="button"
-          className="min-h-12 flex-1 bg-g28 text-lg"
-          onClick={() => setTurn((t) => ({ ...t, mirrored: !t.mirrored }))}
-        >
-          Mirror
-        </button>
-      </div>
-    </div>
-  );
-}
-
 /** One step, to be read at arm's length. */
 export function BenchStep({
   layer,
+  below,
   item,
   figure,
   piece,
 }: {
   readonly layer: OrderLayer;
+  readonly below: OrderLayer | null;
   readonly item: BenchItem;
   readonly figure: number;
   readonly piece: Piece;
@@ -130,7 +82,7 @@ export function BenchStep({
       </div>
       {/* On a phone the picture comes before the list of parts, beside both where there is room. */}
       <div className="md:col-start-1 md:row-span-2 md:row-start-1">
-        <Held piece={piece} part={part} layer={layer} name={names.get(part) ?? part} />
+        <Held {...{ piece, part, layer, below }} name={names.get(part) ?? part} />
       </div>
       <div className="space-y-4 md:col-start-2">
         <ul aria-label="Where" className="space-y-1 text-xl">

@@ -30,7 +30,8 @@ function ring(): void {
   }
 }
 
-const left = (ms: number) => {
+/** A time to wait: "12:30", or "1 h 05". */
+export const leftText = (ms: number): string => {
   const s = Math.ceil(ms / 1000);
   return s >= 3600
     ? `${Math.floor(s / 3600)} h ${String(Math.floor((s % 3600) / 60)).padStart(2, '0')}`
@@ -64,11 +65,11 @@ export function Timers({ timers, onLetGo, sound }: TimersProps) {
           <li key={t.id}>
             <button
               type="button"
-              aria-label={`${t.label}: ${dry ? 'dry' : `${left(t.until - now)} to dry`}. Let go`}
+              aria-label={`${t.label}: ${dry ? 'dry' : `${leftText(t.until - now)} to dry`}. Let go`}
               onClick={() => onLetGo(t.id)}
               className={`min-h-12 px-4 text-left text-lg ${dry ? 'bg-lamp text-g05' : 'bg-g28 text-g98'}`}
             >
-              <span className="font-semibold">{dry ? 'Dry' : left(t.until - now)}</span>{' '}
+              <span className="font-semibold">{dry ? 'Dry' : leftText(t.until - now)}</span>{' '}
               <span className="narrow">{t.label}</span>
             </button>
           </li>

@@ -1,8 +1,8 @@
 import {
   coatsOf,
+  layerBelow,
   layerKey,
   ROOM_FACTOR,
-  SURROUND,
   stepKey,
   tickFor,
   type OrderLayer,
@@ -10,33 +10,21 @@ import {
   type Schedule,
   type StepId,
 } from '@pale-glint/core';
-import { askPng } from '../../../workers/mapClient.js';
-import { BenchFilePage, type BenchFileData } from './benchFileScript.js';
+import type { BenchFileData } from './benchFileData.js';
+import { BenchFileNotes } from './benchFileNotes.js';
+import { BenchFilePage } from './benchFileScript.js';
+import { BenchFileTicks } from './benchFileTicks.js';
 import { itemsOf } from './session.js';
+import { drawStep } from './stepDrawing.js';
+import { WhatDries } from './whatDries.js';
 
 const PICTURE_PX = 420;
 
-const dataUrl = (png: Uint8Array): string => {
-  let text = '';
-  for (let i = 0; i < png.length; i += 8192) text += String.fromCharCode(...png.subarray(i, i + 8192));
-  return `data:image/png;base64,${btoa(text)}`;
-};
-
-/** The part that a layer covers most of, as it looks after it. */
-async function pictureOf(layer: OrderLayer, piece: Piece): Promise<string> {
+/** The part that a layer covers most of, with what the layer paints on it. */
+async function pictureOf(piece: Piece, order: readonly OrderLayer[], layer: OrderLayer): Promise<string> {
   const largest = layer.parts.reduce((a, b) => (b.coverMm2 > a.coverMm2 ? b : a));
-  const { ladder, role, step } = layer;
-  return dataUrl(
-    await askPng({
-      piece,
-      part: largest.part,
-      width: PICTURE_PX,
-      height: PICTURE_PX,
-      surroundHex: SURROUND,
-      view: 'painted',
-      after: { ladder, role, step },
-    }),
-  );
+  const below = layerBelow(order, layer);
+  return (await drawStep(piece, largest.part, { layer, below, sizePx: PICTURE_PX })).address;
 }
 
 /** Everything the page in the file needs: what to do in the plan's order, with pictures. */
@@ -53,10 +41,11 @@ async function dataOf(
   const pictures: Record<string, string> = {};
   for (const [k, layer] of used.entries()) {
     tell(k / used.length);
-    pictures[layerKey(layer)] = layer.role === 'matte' ? '' : await pictureOf(layer, piece);
+    pictures[layerKey(layer)] = layer.role === 'matte' ? '' : await pictureOf(piece, order, layer);
   }
   return {
     piece: piece.id,
+    plan: new Date().toISOString(),
     name: piece.name,
     copies: piece.copies,
     items: items.map((i) => ({ layer: i.layer, coat: i.coat, copies: [...i.copies] })),
@@ -79,6 +68,7 @@ async function dataOf(
           dryMs: l.dryMin * ROOM_FACTOR[piece.table.room] * 60_000,
           atOnce: l.airbrush,
           parts: l.parts.map((s) => ({
+            part: s.part,
             name: names.get(s.part) ?? s.part,
             where: s.where === 'all of it' ? '' : s.where,
             coats: s.coats,
@@ -128,9 +118,11 @@ button{flex:1 1 7rem;min-height:56px;border:0;font:600 20px system-ui,sans-serif
 button.main{background:#f9f9f9;color:#111}ul{list-style:none;padding:0;margin:.4em 0}li{padding:.25em 0;border-bottom:1px solid #424242}
 i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid #f9f9f9;margin-right:8px;vertical-align:-2px}
 .dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
-.sent{opacity:.75;font-size:18px}.care{border-left:4px solid #fff3c4;padding-left:10px}
+.sent,.notes-sent{opacity:.75;font-size:18px}
+aside form{position:fixed;inset:auto 0 0;z-index:1;display:flex;flex-wrap:wrap;gap:8px;padding:14px;background:#1b1b1b;border-top:3px solid #f9f9f9}
+aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8px}aside label,aside input{flex:1 1 100%;font-size:18px}.care{border-left:4px solid #fff3c4;padding-left:10px}
 </style></head><body><main></main><footer></footer>
-<script>new (${BenchFilePage.toString()})(${inScript(data)})</script></body></html>`;
+<script>{const data=${inScript(data)};new (${BenchFilePage.toString()})(data,new (${WhatDries.toString()})(new Map(Object.entries(data.layers))),${live ? `new (${BenchFileTicks.toString()})(),new (${BenchFileNotes.toString()})(data.piece)` : 'null,null'})}</script></body></html>`;
 }
 
 /** Ticks of a file that are for steps of this order, and how many are not. */

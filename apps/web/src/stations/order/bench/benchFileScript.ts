@@ -1,59 +1,7 @@
-import type { Tick } from '@pale-glint/core';
-
-/** A layer as the page of a bench file tells it. */
-export interface BenchFileLayer {
-  readonly title: string;
-  readonly coats: number;
-  readonly mix: readonly { readonly name: string; readonly hex: string; readonly parts: number }[];
-  readonly mixText: string;
-  readonly thinning: string;
-  readonly how: string;
-  readonly why: string;
-  readonly care: string;
-  readonly dryMs: number;
-  readonly atOnce: boolean;
-  readonly parts: readonly {
-    readonly name: string;
-    readonly where: string;
-    readonly coats: number;
-    readonly tick: Tick;
-  }[];
-  readonly picture: string;
-}
-
-/** What a bench file holds: no more than its page needs. */
-export interface BenchFileData {
-  readonly piece: string;
-  readonly name: string;
-  readonly copies: number;
-  /** Whether ticks are sent as they are made. */
-  readonly live: boolean;
-  readonly items: readonly {
-    readonly layer: string;
-    readonly coat: number;
-    readonly copies: readonly number[];
-  }[];
-  readonly layers: Readonly<Record<string, BenchFileLayer>>;
-}
-
-interface BenchFileState {
-  readonly at: number;
-  readonly figure: number;
-  readonly timers: readonly { readonly label: string; readonly until: number }[];
-  readonly ticks: readonly Tick[];
-  /** What each press did, to be taken back in turn. */
-  readonly done: readonly {
-    readonly at: number;
-    readonly figure: number;
-    readonly ticks: number;
-    readonly timers: number;
-  }[];
-  /** How many of the ticks the computer has, and steps that it still has to untick. */
-  readonly sent: number;
-  readonly undone: readonly StepId[];
-}
-
-type StepId = Pick<Tick, 'part' | 'step' | 'role' | 'copy'>;
+import type { BenchFileData, BenchFileLayer, BenchFileState } from './benchFileData.js';
+import type { BenchFileNotes } from './benchFileNotes.js';
+import type { BenchFileTicks } from './benchFileTicks.js';
+import type { WhatDries, Wet } from './whatDries.js';
 
 /**
  * The page of a bench file. The class is written into the file as text and runs there alone: it names nothing outside
@@ -64,6 +12,8 @@ export class BenchFilePage {
   private readonly main = document.querySelector('main')!;
   private readonly footer = document.querySelector('footer')!;
   private state: BenchFileState = {
+    plan: '',
+    items: [],
     at: 0,
     figure: 0,
     timers: [],
@@ -72,13 +22,18 @@ export class BenchFilePage {
     sent: 0,
     undone: [],
   };
-  /** What the computer and other phones have ticked. */
-  private held = new Set<string>();
-  private sending = false;
-  private reached = true;
+  /** The place at which "done" was pressed over something wet. */
+  private asked = '';
 
-  constructor(private readonly data: BenchFileData) {
+  constructor(
+    private readonly data: BenchFileData,
+    private readonly drying: WhatDries,
+    /** Null where there is no computer to send them to, both. */
+    private readonly remote: BenchFileTicks | null,
+    private readonly notes: BenchFileNotes | null,
+  ) {
     this.key = `pale-glint/bench-file/${data.piece}`;
+    this.state = { ...this.state, plan: data.plan, items: data.items };
     this.takeKept();
     addEventListener('keydown', (e) => this.onKey(e));
     // Written by another window of this page, or by this one just before it was loaded again.
@@ -89,7 +44,7 @@ export class BenchFilePage {
     });
     setInterval(() => this.drawTimers(), 1000);
     this.draw();
-    if (data.live) {
+    if (remote) {
       void this.sync();
       setInterval(() => void this.sync(), 5000);
     }
@@ -98,62 +53,24 @@ export class BenchFilePage {
   private takeKept(): void {
     try {
       const kept = JSON.parse(localStorage.getItem(this.key) ?? '{}') as Partial<BenchFileState>;
-      this.state = { ...this.state, ...kept };
+      // What an earlier page kept told nothing of what is wet.
+      const done = (kept.done ?? this.state.done).map((d) => ({ ...d, wet: d.wet ?? [] }));
+      const { ticks = [], sent = 0, undone = [], timers = [] } = kept;
+      this.state =
+        kept.plan === this.data.plan
+          ? { ...this.state, ...kept, done }
+          : { ...this.state, ticks, sent, undone, timers };
     } catch {
       // A browser that keeps nothing for files: it lives as long as the page.
     }
   }
 
-  private idOf({ part, step, role, copy }: StepId): StepId {
-    return { part, step, role, copy };
-  }
-
-  private keyOf({ part, step, role, copy }: StepId): string {
-    return [part, step, role, copy].join('/');
-  }
-
-  private async ask(method: string, address: string, body?: unknown): Promise<{ ticks: Tick[] }> {
-    const response = await fetch(address, {
-      method,
-      ...(body !== undefined && {
-        body: JSON.stringify(body),
-        headers: { 'content-type': 'application/json' },
-      }),
-    });
-    if (!response.ok) throw new Error(String(response.status));
-    return (await response.json()) as { ticks: Tick[] };
-  }
-
-  /** Sends what is not sent yet, and learns what others ticked; what cannot be sent waits here. */
   private async sync(): Promise<void> {
-    if (this.sending) return;
-    this.sending = true;
-    const MOST = 100;
-    try {
-      while (this.state.undone.length > 0) {
-        const steps = this.state.undone.slice(0, MOST);
-        await this.ask('POST', '/ticks/undone', { steps });
-        this.keep({ ...this.state, undone: this.state.undone.slice(steps.length) });
-      }
-      while (this.state.sent < this.state.ticks.length) {
-        const ticks = this.state.ticks.slice(this.state.sent, this.state.sent + MOST);
-        await this.ask('PUT', '/ticks', { ticks });
-        // Taken back while they were on their way: the computer has them now, and unticks them.
-        const gone = ticks.filter((t) => !this.state.ticks.includes(t));
-        this.keep({
-          ...this.state,
-          sent: this.state.sent + ticks.length - gone.length,
-          undone: [...this.state.undone, ...gone.map((t) => this.idOf(t))],
-        });
-      }
-      const { ticks } = await this.ask('GET', '/ticks');
-      this.held = new Set(ticks.map((t) => this.keyOf(t)));
-      this.reached = true;
-      this.skipDone();
-    } catch {
-      this.reached = false;
-    }
-    this.sending = false;
+    await this.remote?.sync(
+      () => this.state,
+      (state) => this.keep(state),
+    );
+    this.skipDone();
     this.drawSent();
   }
 
@@ -162,7 +79,7 @@ export class BenchFilePage {
     const parts = this.data.layers[item.layer].parts.filter((p) => p.coats >= item.coat);
     return (
       parts.length > 0 &&
-      item.copies.every((copy) => parts.every((p) => this.held.has(this.keyOf({ ...p.tick, copy }))))
+      item.copies.every((copy) => parts.every((p) => this.remote?.isHeld({ ...p.tick, copy })))
     );
   }
 
@@ -170,7 +87,7 @@ export class BenchFilePage {
   private skipDone(): void {
     let { at } = this.state;
     if (this.state.figure > 0) return;
-    while (this.data.items[at] && this.isHeld(this.data.items[at])) at++;
+    while (this.state.items[at] && this.isHeld(this.state.items[at])) at++;
     if (at !== this.state.at) this.put({ ...this.state, at });
   }
 
@@ -180,7 +97,7 @@ export class BenchFilePage {
     const { sent, ticks, undone } = this.state;
     const waiting = ticks.length - sent + undone.length;
     const text =
-      waiting > 0 || !this.reached
+      waiting > 0 || !this.remote?.reached
         ? `The computer does not answer. ${waiting} kept here until it does.`
         : 'All is on the computer.';
     if (to.textContent !== text) to.textContent = text;
@@ -202,17 +119,24 @@ export class BenchFilePage {
 
   private done(all: boolean): void {
     const { data, state } = this;
-    const item = data.items[state.at];
+    const item = state.items[state.at];
     if (!item) return;
     const layer = data.layers[item.layer];
     const whole = all || layer.atOnce;
     const figures = whole ? item.copies.slice(state.figure) : [item.copies[state.figure]];
+    const press = `${state.at}/${state.figure}`;
+    // Over what is wet nothing is painted by an oversight: the second press says that it is dry already.
+    if (this.wetUnder(figures) && this.asked !== press) {
+      this.asked = press;
+      return this.draw();
+    }
+    const until = Date.now() + layer.dryMs;
     const doneAt = new Date().toISOString();
     const ticks = layer.parts
       .filter((p) => p.coats === item.coat)
       .flatMap((p) => figures.map((copy) => ({ ...p.tick, copy, doneAt })));
     const last = whole || state.figure === item.copies.length - 1;
-    const timers = last ? [{ label: layer.title, until: Date.now() + layer.dryMs }] : [];
+    const timers = last ? [{ label: layer.title, until }] : [];
     const { at, figure } = state;
     this.put({
       ...state,
@@ -220,9 +144,48 @@ export class BenchFilePage {
       figure: last ? 0 : figure + 1,
       timers: [...state.timers, ...timers],
       ticks: [...state.ticks, ...ticks],
-      done: [...state.done, { at, figure, ticks: ticks.length, timers: timers.length }],
+      done: [
+        ...state.done,
+        {
+          at,
+          figure,
+          ticks: ticks.length,
+          timers: timers.length,
+          wet: this.drying.wetBy(item, figures, until),
+        },
+      ],
     });
-    if (data.live) void this.sync();
+    void this.sync();
+  }
+
+  private get wet(): readonly Wet[] {
+    return this.state.done.flatMap((d) => d.wet);
+  }
+
+  /** What the item at hand would go over too soon on some figures. */
+  private wetUnder(copies: readonly number[]): Wet | null {
+    const item = this.state.items[this.state.at];
+    return this.drying.wettestUnder({ ...item, copies }, this.wet, Date.now());
+  }
+
+  /** Another item is painted first. */
+  private instead(k: number): void {
+    const { items, at, figure } = this.state;
+    this.put({ ...this.state, ...this.drying.broughtForward(items, at, figure, k) });
+  }
+
+  /** What is still wet under the step at hand, and what can be painted instead. */
+  private drawWet(item: BenchFileData['items'][number]): void {
+    const { state, data } = this;
+    const wet = this.wetUnder(item.copies.slice(state.figure));
+    if (!wet) return;
+    const minutes = Math.ceil((wet.until - Date.now()) / 60_000);
+    const again =
+      this.asked === `${state.at}/${state.figure}` ? ' Press Done once more if it is dry already.' : '';
+    this.add(this.main, 'p', `Not dry yet: ${wet.title}, about ${minutes} min.${again}`, 'care');
+    const k = this.drying.meanwhile(state.items, state.at, this.wet, Date.now());
+    if (k >= 0)
+      this.press(`Meanwhile: ${data.layers[state.items[k].layer].title}`, () => this.instead(k), 'main');
   }
 
   private back(): void {
@@ -231,9 +194,11 @@ export class BenchFilePage {
     if (!last) return;
     const kept = state.ticks.length - last.ticks;
     // What the computer has already is unticked there, too.
-    const undone = state.ticks.slice(kept, state.sent).map((t) => this.idOf(t));
-    this.held = new Set([...this.held].filter((key) => !undone.some((u) => this.keyOf(u) === key)));
+    const { remote } = this;
+    const undone = remote ? state.ticks.slice(kept, state.sent).map((t) => remote.idOf(t)) : [];
+    remote?.letGo(undone);
     this.put({
+      ...state,
       sent: Math.min(state.sent, kept),
       undone: [...state.undone, ...undone],
       at: last.at,
@@ -242,7 +207,7 @@ export class BenchFilePage {
       ticks: state.ticks.slice(0, kept),
       done: state.done.slice(0, -1),
     });
-    if (this.data.live) void this.sync();
+    void this.sync();
   }
 
   /** The ticks as a file for the painting order. */
@@ -297,7 +262,7 @@ export class BenchFilePage {
   private drawStep(item: BenchFileData['items'][number]): void {
     const { data, state, main } = this;
     const layer = data.layers[item.layer];
-    this.add(main, 'p', `${state.at + 1} of ${data.items.length}`);
+    this.add(main, 'p', `${state.at + 1} of ${state.items.length}`);
     this.add(main, 'h1', layer.title);
     this.drawMix(layer);
     const figure = layer.atOnce
@@ -317,6 +282,7 @@ export class BenchFilePage {
     for (const p of layer.parts.filter((one) => one.coats >= item.coat))
       this.add(list, 'li', `${p.name}${p.where ? `: ${p.where}` : ''}`);
     this.add(main, 'p', layer.why);
+    this.drawWet(item);
     const left = item.copies.length - state.figure;
     this.press('Done', () => this.done(false), 'main');
     if (!layer.atOnce && left > 1) this.press(`Done on all ${left}`, () => this.done(true));
@@ -328,7 +294,7 @@ export class BenchFilePage {
     footer.textContent = '';
     this.add(main, 'div').setAttribute('aria-label', 'Drying');
     this.drawTimers();
-    const item = this.data.items[state.at];
+    const item = state.items[state.at];
     if (item) this.drawStep(item);
     else {
       this.add(main, 'h1', 'All that was laid out is done.');
@@ -338,7 +304,10 @@ export class BenchFilePage {
     if (this.data.live) {
       this.add(main, 'p', '', 'sent').setAttribute('role', 'status');
       this.drawSent();
+      this.add(main, 'p', '', 'notes-sent').setAttribute('aria-live', 'polite');
     }
+    const { notes } = this;
+    if (notes && item) this.press('Note', () => notes.open(this.data.layers[item.layer].title));
     if (state.done.length > 0) this.press('Back', () => this.back());
     if (!this.data.live) this.press(`Ticks as a file (${state.ticks.length})`, () => this.out());
     scrollTo(0, 0);

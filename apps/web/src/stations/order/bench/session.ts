@@ -10,6 +10,7 @@ import {
   type Tick,
 } from '@pale-glint/core';
 import type { Room } from '@pale-glint/core';
+import { WhatDries, type Wet } from './whatDries.js';
 
 /** One thing to paint at the table: a coat of a layer on some figures, one after the other. */
 export interface BenchItem {
@@ -34,12 +35,13 @@ export interface BenchSession {
   /** When this figure was begun, in ms since 1970. */
   readonly begunAt: number;
   readonly timers: readonly Timer[];
-  /** Ticks by each press, to be taken back in turn. */
+  /** Ticks by each press, to be taken back in turn, and what it left to dry. */
   readonly done: readonly {
     readonly at: number;
     readonly figure: number;
     readonly steps: readonly StepId[];
     readonly timers: readonly string[];
+    readonly wet: readonly Wet[];
   }[];
 }
 
@@ -94,11 +96,13 @@ export function withDone(
     .flatMap((p) => figures.map((copy) => tickFor(p, layer, { copy, doneAt, minutes: share(p) * p.coats })))
     .filter((t) => !ticked.has(stepKey(t)));
   const last = all || s.figure === item.copies.length - 1;
+  const until = now + layer.dryMin * ROOM_FACTOR[room] * 60_000;
   const timer: Timer = {
     id: `${s.at}/${now}`,
     label: `${layer.title}${item.coat > 1 ? `, coat ${item.coat}` : ''}`,
-    until: now + layer.dryMin * ROOM_FACTOR[room] * 60_000,
+    until,
   };
+  const wet = new WhatDries(new Map([[item.layer, layer]])).wetBy(item, figures, until);
   const timers = last ? [timer] : [];
   return {
     ticks,
@@ -108,9 +112,26 @@ export function withDone(
       figure: last ? 0 : s.figure + 1,
       begunAt: now,
       timers: [...s.timers, ...timers],
-      done: [...s.done, { at: s.at, figure: s.figure, steps: ticks, timers: timers.map((t) => t.id) }],
+      done: [...s.done, { at: s.at, figure: s.figure, steps: ticks, timers: timers.map((t) => t.id), wet }],
     },
   };
+}
+
+/** What was laid and still dries: by the presses of this evening, and by ticks that were made elsewhere. */
+export function wetNow(
+  s: BenchSession,
+  ticks: readonly Tick[],
+  order: readonly OrderLayer[],
+  room: Room,
+): Wet[] {
+  const here = new Set(s.done.flatMap((d) => d.steps.map(stepKey)));
+  const layers = new Map(order.flatMap((l) => l.parts.map((p) => [stepKey({ ...p, copy: 0 }), l] as const)));
+  const elsewhere = ticks.flatMap((t) => {
+    const layer = here.has(stepKey(t)) ? undefined : layers.get(stepKey({ ...t, copy: 0 }));
+    const until = Date.parse(t.doneAt) + (layer?.dryMin ?? 0) * ROOM_FACTOR[room] * 60_000;
+    return layer ? [{ part: t.part, copy: t.copy, until, title: layer.title }] : [];
+  });
+  return [...s.done.flatMap((d) => d.wet), ...elsewhere];
 }
 
 /** The last press taken back; its steps are no longer ticked. */
@@ -152,7 +173,9 @@ export function keptSession(piece: string, order: readonly OrderLayer[], now: nu
     const s = JSON.parse(localStorage.getItem(key(piece)) ?? 'null') as BenchSession | null;
     const known = new Set(order.map(layerKey));
     if (!s || now - s.begunAt > OVER_AFTER_MS || s.at >= s.items.length) return null;
-    return s.items.every((i) => known.has(i.layer)) ? s : null;
+    // An evening that an earlier version kept told nothing of what is wet.
+    const done = s.done.map((d) => ({ ...d, wet: (d as Partial<typeof d>).wet ?? [] }));
+    return s.items.every((i) => known.has(i.layer)) ? { ...s, done } : null;
   } catch {
     return null;
   }

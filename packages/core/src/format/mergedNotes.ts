@@ -1,0 +1,32 @@
+import { MOST_NOTES, type Piece } from '../piece/index.js';
+import { freeId } from '../units/index.js';
+import { writePiece } from './writePiece.js';
+
+type Note = Piece['notes'][number];
+
+/** A note is the same wherever it was made at the same moment with the same words and photo. */
+const held = (list: readonly Note[], note: Note): boolean =>
+  list.some((n) => n.madeAt === note.madeAt && n.text === note.text && n.photo === note.photo);
+
+/**
+ * A piece with the notes of two who changed it apart from each other: what either added stays, what either let go is gone.
+ * Null where they differ from where both began in anything but notes of the other one, which nobody can merge.
+ * @param base what both began with
+ * @param mine with changes of any kind
+ * @param theirs as it was stored meanwhile
+ */
+export function mergedNotes(base: Piece, mine: Piece, theirs: Piece): Piece | null {
+  const without = (piece: Piece) => writePiece({ ...piece, notes: [] });
+  if (without(base) !== without(theirs)) return null;
+  const ids = new Set(theirs.notes.map((n) => n.id));
+  const added = mine.notes
+    .filter((n) => !held(base.notes, n) && !held(theirs.notes, n))
+    .map((n) => {
+      const id = ids.has(n.id) ? freeId('note', ids) : n.id;
+      ids.add(id);
+      return { ...n, id };
+    });
+  const kept = theirs.notes.filter((n) => held(mine.notes, n) || !held(base.notes, n));
+  const notes = [...kept, ...added];
+  return notes.length > MOST_NOTES ? null : { ...mine, notes };
+}
