@@ -85,9 +85,13 @@ await take('order');
 await page.getByRole('link', { name: 'To the table' }).click();
 await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
 // On to a step of metal, with what was laid before it drying.
-await page.keyboard.press('Space');
-await page.keyboard.press('Space');
-await page.waitForTimeout(400);
+const step = page.getByRole('heading', { level: 1 });
+for (let i = 0; i < 40 && !/value step [3-6]/.test(await step.innerText()); i++) {
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(100);
+}
+await page.getByAltText(/^What this step paints/).waitFor();
+await page.waitForTimeout(1500);
 await take('table');
 await page.setViewportSize({ width: 390, height: 844 });
 await take('table-phone');

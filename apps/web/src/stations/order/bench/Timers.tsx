@@ -58,11 +58,11 @@ export function Timers({ timers, onLetGo, sound }: TimersProps) {
   }, [now, timers, sound]);
   if (timers.length === 0) return null;
   return (
-    <ul aria-label="Drying" className="flex flex-wrap gap-2">
+    <ul aria-label="Drying" className="flex gap-2 overflow-x-auto md:flex-wrap">
       {timers.slice(-6).map((t) => {
         const dry = t.until <= now;
         return (
-          <li key={t.id}>
+          <li key={t.id} className="shrink-0">
             <button
               type="button"
               aria-label={`${t.label}: ${dry ? 'dry' : `${leftText(t.until - now)} to dry`}. Let go`}

@@ -120,7 +120,7 @@ i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid
 .dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
 .sent,.notes-sent{opacity:.75;font-size:18px}
 aside form{position:fixed;inset:auto 0 0;z-index:1;display:flex;flex-wrap:wrap;gap:8px;padding:14px;background:#1b1b1b;border-top:3px solid #f9f9f9}
-aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8px}aside label,aside input{flex:1 1 100%;font-size:18px}.care{border-left:4px solid #fff3c4;padding-left:10px}
+aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8px}aside label{flex:1 1 100%;display:grid;place-items:center;min-height:56px;background:#424242;font-weight:600;font-size:20px}aside label:focus-within{outline:3px solid #f9f9f9}aside input{position:absolute;width:1px;height:1px;opacity:0}.care{border-left:4px solid #fff3c4;padding-left:10px}
 </style></head><body><main></main><footer></footer>
 <script>{const data=${inScript(data)};new (${BenchFilePage.toString()})(data,new (${WhatDries.toString()})(new Map(Object.entries(data.layers))),${live ? `new (${BenchFileTicks.toString()})(),new (${BenchFileNotes.toString()})(data.piece)` : 'null,null'})}</script></body></html>`;
 }

@@ -108,12 +108,16 @@ export class BenchFileNotes {
     words.setAttribute('aria-label', 'Note');
     words.maxLength = 2000;
     const label = document.createElement('label');
-    label.textContent = 'A photo of it now ';
+    const asked = document.createElement('span');
+    asked.textContent = 'A photo of it now';
     const photo = document.createElement('input');
     photo.type = 'file';
     photo.accept = 'image/jpeg,image/png';
     photo.setAttribute('capture', 'environment');
-    label.append(photo);
+    photo.addEventListener('change', () => {
+      asked.textContent = photo.files?.length ? 'A photo goes with it' : 'A photo of it now';
+    });
+    label.append(asked, photo);
     const keep = document.createElement('button');
     keep.textContent = 'Keep the note';
     keep.className = 'main';
