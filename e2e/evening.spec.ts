@@ -141,7 +141,9 @@ test('at the table by touch on a phone: a slip, a note; a tick made while the se
   const kept = () =>
     page.evaluate(
       () =>
-        (JSON.parse(localStorage.getItem('pale-glint/ticks/lock-keepers-arm') ?? '[]') as object[]).length,
+        Object.keys(localStorage)
+          .filter((key) => key.startsWith('pale-glint/ticks/lock-keepers-arm'))
+          .flatMap((key) => JSON.parse(localStorage.getItem(key)!) as object[]).length,
     );
   await expect.poll(kept).toBeGreaterThan(0);
   await server.start();

@@ -110,6 +110,47 @@ test('what one tab saves the other shows; undo there takes it back in both', asy
   await expect(page.getByText('This piece was changed in another window.')).toBeHidden();
 });
 
+test('two tabs that could not save keep their changes apart; neither is lost, and the later one is asked', async ({
+  page,
+  context,
+  server,
+}) => {
+  const other = await context.newPage();
+  for (const p of [page, other]) {
+    await p.goto(`${server.address}${DEMO}/parts`);
+    await expect(p.getByText('All saved')).toBeVisible();
+  }
+  const size = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
+  await server.stop('SIGKILL');
+  for (const [p, mm] of [
+    [page, '41'],
+    [other, '43'],
+  ] as const) {
+    await size(p).fill(mm);
+    await size(p).blur();
+    await expect(p.getByTestId('save-state')).toContainText('Server away');
+    await p.goto('about:blank');
+  }
+  await server.start();
+  await page.goto(`${server.address}${DEMO}/parts`);
+  await expect(size(page)).toHaveValue('41');
+  await saved(page);
+  await other.goto(`${server.address}${DEMO}/parts`);
+  await expect(size(other)).toHaveValue('43');
+  await expect(other.getByText('This piece was changed in another window.')).toBeVisible();
+  await expect(size(page)).toHaveValue('41');
+  // A tab that is closed leaves its change to the next that opens the piece.
+  await server.stop('SIGKILL');
+  await size(page).fill('44');
+  await size(page).blur();
+  await expect(page.getByTestId('save-state')).toContainText('Server away');
+  await page.close();
+  await server.start();
+  const third = await context.newPage();
+  await third.goto(`${server.address}${DEMO}/parts`);
+  await expect(size(third)).toHaveValue('44');
+});
+
 test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, browser, server }) => {
   // Another desk: tabs of one browser tell each other.
   const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY });

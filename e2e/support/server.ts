@@ -101,7 +101,10 @@ class Servers {
 
 /** The browser has been shown round before. */
 const shownRound = (context: BrowserContext) =>
-  context.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+  context.addInitScript(() => {
+    // A blank page has no storage.
+    if (location.protocol.startsWith('http')) localStorage.setItem('pale-glint/shown-round', 'yes');
+  });
 
 /**
  * Each test has a server with the demo in it, and a browser that opened the demo before, as a painter's has: what was

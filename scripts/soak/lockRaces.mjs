@@ -1,67 +1,80 @@
-// Two servers that want one folder at the same moment, many times: exactly one gets it.
-import { spawn } from 'node:child_process';
+// Two servers that want one folder at the same moment, many times: exactly one gets it. Also where each counts processes by
+// itself, as two containers do.
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 
 const self = fileURLToPath(import.meta.url);
 const LOCK = new URL('../../apps/server/dist/database/lock.js', import.meta.url);
+/** So many folders are fought for at once: who cannot tell whether the other lives waits for its beat. */
+const AT_ONCE = 40;
 
-/** A process that tries to take a folder as soon as it is told, and says whether it did. */
-function contender() {
-  const child = spawn(process.execPath, [self, 'contend'], { stdio: ['pipe', 'pipe', 'inherit'] });
-  let heard = () => undefined;
-  child.stdout.on('data', (d) =>
-    String(d)
-      .trim()
-      .split('\n')
-      .forEach((line) => heard(line)),
-  );
+/** Before a command, what gives it process ids of its own. */
+const OWN_IDS = ['unshare', '--pid', '--fork', '--mount-proc', '--kill-child'];
+const mayUnshare = () => spawnSync(OWN_IDS[0], [...OWN_IDS.slice(1), 'true']).status === 0;
+
+/** A process that tries to take folders as soon as it is told, and says which it got. */
+function contender(before = []) {
+  const [command, ...args] = [...before, process.execPath, self, 'contend'];
+  const child = spawn(command, args, { stdio: ['pipe', 'pipe', 'inherit'] });
+  const lines = createInterface({ input: child.stdout });
   return {
-    ask: (line) =>
+    ask: (what) =>
       new Promise((resolve) => {
-        heard = resolve;
-        child.stdin.write(`${line}\n`);
+        lines.once('line', (line) => resolve(JSON.parse(line)));
+        child.stdin.write(`${JSON.stringify(what)}\n`);
       }),
     end: () => child.kill('SIGKILL'),
   };
 }
 
-export async function lockRaces(rounds) {
-  const two = [contender(), contender()];
+async function raced(rounds, two) {
   let [both, none] = [0, 0];
-  for (let i = 0; i < rounds; i++) {
-    const folder = mkdtempSync(join(tmpdir(), 'pale-glint-race-'));
-    const answers = await Promise.all(two.map((c) => c.ask(`take ${folder}`)));
-    const took = answers.filter((a) => a === 'taken').length;
-    if (took === 2) both++;
-    if (took === 0) none++;
-    await Promise.all(two.map((c) => c.ask('give')));
-    rmSync(folder, { recursive: true, force: true });
+  for (let done = 0; done < rounds; done += AT_ONCE) {
+    const folders = Array.from({ length: Math.min(AT_ONCE, rounds - done) }, () =>
+      mkdtempSync(join(tmpdir(), 'pale-glint-race-')),
+    );
+    const [mine, theirs] = await Promise.all(two.map((c) => c.ask(folders)));
+    both += folders.filter((_, i) => mine[i] && theirs[i]).length;
+    none += folders.filter((_, i) => !mine[i] && !theirs[i]).length;
+    await Promise.all(two.map((c) => c.ask([])));
+    for (const folder of folders) rmSync(folder, { recursive: true, force: true });
   }
-  two.forEach((c) => c.end());
-  console.log(`lock races: ${rounds} rounds, both got in ${both} times, nobody ${none} times`);
-  return both === 0 && none === 0;
+  return { both, none };
+}
+
+export async function lockRaces(rounds) {
+  const tries = { 'one machine': [contender(), contender()] };
+  if (mayUnshare()) tries['process ids of their own'] = [contender(OWN_IDS), contender(OWN_IDS)];
+  else console.log('process ids of their own: skipped, this machine does not let us');
+  let isFine = true;
+  for (const [name, two] of Object.entries(tries)) {
+    const { both, none } = await raced(rounds, two);
+    two.forEach((c) => c.end());
+    console.log(`lock races, ${name}: ${rounds}, both got in ${both} times, nobody ${none} times`);
+    isFine &&= both === 0 && none === 0;
+  }
+  return isFine;
 }
 
 if (process.argv[2] === 'contend') {
   const { lockFolder } = await import(LOCK.href);
-  let give = null;
-  process.stdin.on('data', async (d) => {
-    for (const line of String(d).trim().split('\n')) {
-      if (line === 'give') {
-        await give?.();
-        give = null;
-        console.log('given');
-        continue;
-      }
-      try {
-        give = await lockFolder(line.slice('take '.length), () => process.exit(75));
-        console.log('taken');
-      } catch {
-        console.log('refused');
-      }
-    }
+  let held = [];
+  createInterface({ input: process.stdin }).on('line', async (line) => {
+    const folders = JSON.parse(line);
+    // An empty list gives all back.
+    if (folders.length === 0) await Promise.all(held.map((give) => give?.()));
+    held = await Promise.all(
+      folders.map((folder) =>
+        lockFolder(folder, () => process.exit(75)).catch((error) => {
+          if (error.name !== 'FolderInUse') throw error;
+          return null;
+        }),
+      ),
+    );
+    console.log(JSON.stringify(held.map((give) => give !== null)));
   });
 }

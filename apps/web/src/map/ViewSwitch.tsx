@@ -1,3 +1,4 @@
+import type { ExposureView } from '@pale-glint/core';
 import { ToggleGroup } from 'radix-ui';
 import type { MapView } from '../workers/protocol.js';
 
@@ -16,8 +17,20 @@ export const VIEWS: readonly { value: ShownView; label: string; description: str
   { value: 'squint', label: 'Squint', description: 'small and blurred, as from two metres' },
 ];
 
+/** What wear follows, as pictures: asked for beside the wear, not in the row of views. */
+export const EXPOSURES: readonly { view: ExposureView; label: string; shows: string }[] = [
+  { view: 'exposed-rub', label: 'what is rubbed', shows: 'where hands, sheaths and ground rub it' },
+  { view: 'exposed-recess', label: 'what is closed in', shows: 'joints, grooves and places that lie deep' },
+  { view: 'exposed-up', label: 'what faces up', shows: 'where dust and light settle' },
+  { view: 'exposed-water', label: 'where water goes', shows: 'where it runs, and stands' },
+  { view: 'exposed-heat', label: 'where it is hot', shows: 'what is near something that glows' },
+];
+
 /** What a view shows that does not explain itself. */
 const LEGEND: Partial<Readonly<Record<ShownView, string>>> = {
+  ...Object.fromEntries(
+    EXPOSURES.map(({ view, shows }) => [view, `Light: ${shows}. Metal alone is judged.`]),
+  ),
   lines:
     'The numbers follow the brightest dot of each part from the top down: the path the eye takes. One that stands aside from it is worth a second look.',
 };

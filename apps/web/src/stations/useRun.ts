@@ -7,21 +7,37 @@ import { changedTicks, TickOutbox, type TickChange } from '../store/tickOutbox.j
 
 type Run = { ticks: Tick[] };
 const NO_TICKS: Tick[] = [];
+/** Ticks of each page on its way to the server, apart: the next page that opens takes all of them on. */
 const keptAt = (pieceId: string) => `pale-glint/ticks/${pieceId}`;
+const PAGE = Math.random().toString(36).slice(2, 10);
 
-function kept(pieceId: string): TickChange[] {
+/** Takes one list out of the browser's store. */
+function taken(key: string): TickChange[] {
   try {
-    const found: unknown = JSON.parse(localStorage.getItem(keptAt(pieceId)) ?? '[]');
+    const found: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
+    localStorage.removeItem(key);
     return Array.isArray(found) ? (found as TickChange[]) : [];
   } catch {
     return [];
   }
 }
 
-function keep(pieceId: string, changes: readonly TickChange[]): void {
+function kept(pieceId: string): TickChange[] {
   try {
-    if (changes.length === 0) localStorage.removeItem(keptAt(pieceId));
-    else localStorage.setItem(keptAt(pieceId), JSON.stringify(changes));
+    const lists = Object.keys(localStorage).filter(
+      (key) => key === keptAt(pieceId) || key.startsWith(`${keptAt(pieceId)}/`),
+    );
+    return lists.flatMap(taken);
+  } catch {
+    return [];
+  }
+}
+
+function keep(pieceId: string, changes: readonly TickChange[]): void {
+  const key = `${keptAt(pieceId)}/${PAGE}`;
+  try {
+    if (changes.length === 0) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(changes));
   } catch {
     // Storage full or forbidden: they live as long as the page.
   }

@@ -11,7 +11,7 @@ import {
 import { pieceOnShelf, writePiece, type Piece } from '@pale-glint/core';
 import { api, keys, type StoredPiece } from '../api/pieces.js';
 import { Failing, Loading } from '../ui/states.js';
-import { drafts } from './drafts.js';
+import { drafts, type Draft } from './drafts.js';
 import { onSavedElsewhere, tellSaved } from './otherTabs.js';
 import { PieceStore, type PieceState } from './pieceStore.js';
 import { useShelf } from './useShelf.js';
@@ -37,8 +37,18 @@ export function usePieceState(): PieceState {
 
 export const usePiece = (): Piece => usePieceState().piece;
 
-function openStore(stored: StoredPiece): PieceStore {
-  const found = drafts.find(stored.id);
+/** A piece as it is stored, and what was not saved of it when its page closed. */
+interface Opened {
+  readonly stored: StoredPiece;
+  readonly found: Draft | null;
+}
+
+async function openPiece(id: string): Promise<Opened> {
+  const [stored, found] = await Promise.all([api.piece(id), drafts.find(id)]);
+  return { stored, found };
+}
+
+function openStore({ stored, found }: Opened): PieceStore {
   // A draft that the server already has was saved as its page closed.
   const draft = found && writePiece(found.piece) !== writePiece(stored.piece) ? found : null;
   if (found && !draft) drafts.keep(stored.id, null);
@@ -71,8 +81,9 @@ export function takeNewer(store: PieceStore, version: number): void {
   );
 }
 
-function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactNode }) {
-  const [store] = useState(() => openStore(stored));
+function OpenPiece({ opened, children }: { opened: Opened; children: ReactNode }) {
+  const { stored } = opened;
+  const [store] = useState(() => openStore(opened));
   const client = useQueryClient();
   useEffect(() => {
     const online = () => store.retry();
@@ -91,14 +102,14 @@ function OpenPiece({ stored, children }: { stored: StoredPiece; children: ReactN
 
 /** Loads a piece and holds its store while anything below is shown. */
 export function PieceProvider({ id, children }: { id: string; children: ReactNode }) {
-  const query = useQuery({ queryKey: keys.piece(id), queryFn: () => api.piece(id), staleTime: Infinity });
+  const query = useQuery({ queryKey: keys.piece(id), queryFn: () => openPiece(id), staleTime: Infinity });
   if (query.isPending) return <Loading what="the piece" />;
   if (query.isError)
     return (
       <Failing what="The piece could not be opened" error={query.error} again={() => void query.refetch()} />
     );
   return (
-    <OpenPiece key={id} stored={query.data}>
+    <OpenPiece key={id} opened={query.data}>
       {children}
     </OpenPiece>
   );

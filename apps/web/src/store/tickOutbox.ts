@@ -60,7 +60,9 @@ export class TickOutbox {
 
   constructor(private readonly world: OutboxWorld) {
     this.state = { waiting: world.kept(), away: false, refused: null };
-    if (this.state.waiting.length > 0) void this.flush();
+    if (this.state.waiting.length === 0) return;
+    world.keep(this.state.waiting);
+    void this.flush();
   }
 
   readonly get = (): OutboxState => this.state;

@@ -1,4 +1,5 @@
 import type {
+  AnyView,
   Finding,
   Glint,
   Lab,
@@ -6,7 +7,6 @@ import type {
   OrderLayer,
   PartSheet,
   Picture,
-  PictureView,
   Piece,
   Point,
   FixedPiece,
@@ -15,7 +15,7 @@ import type {
   Tick,
 } from '@pale-glint/core';
 
-export type MapView = PictureView | 'lines';
+export type MapView = AnyView;
 
 /** Which layer of the painting order the pictures show as just done; null for the finished piece. */
 export type AfterLayer = LayerId;

@@ -36,7 +36,8 @@ export const withoutNote = (piece: Piece, id: string): Piece => ({
 });
 
 /** A note is the same wherever it was made at the same moment with the same words. */
-export const sameNote = (a: Note, b: Note): boolean => a.madeAt === b.madeAt && a.text === b.text && a.photo === b.photo;
+export const sameNote = (a: Note, b: Note): boolean =>
+  a.madeAt === b.madeAt && a.text === b.text && a.photo === b.photo;
 
 /** Whether a piece holds such a note already: one that was sent twice is kept once. */
 export const holdsNote = (piece: Piece, note: Note): boolean => piece.notes.some((n) => sameNote(n, note));

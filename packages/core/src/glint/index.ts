@@ -16,6 +16,7 @@ export * from './glints.js';
 export * from './layers.js';
 export * from './lineDrawing.js';
 export * from './edgeAppearance.js';
+export * from './exposurePicture.js';
 export * from './lines.js';
 export * from './lips.js';
 export * from './lobes.js';

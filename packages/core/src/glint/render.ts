@@ -4,6 +4,7 @@ import { hexToLinear, fromLinear } from '../colour/index.js';
 import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
 import { FINISHED, compositeLayers, type PictureView, type Stage } from './composite.js';
+import { isExposureView, paintExposure, type ExposureView } from './exposurePicture.js';
 import { paintZones } from './zonePicture.js';
 import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
 import { preparePart, type PreparedPart, shapeIn } from './prepare.js';
@@ -14,10 +15,13 @@ export interface Raster {
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
+/** All that a picture may show. */
+export type AnyView = PictureView | 'lines' | ExposureView;
+
 export interface RenderOptions {
   readonly width: number;
   readonly height: number;
-  readonly view: PictureView | 'lines';
+  readonly view: AnyView;
   /** Behind the parts; null for nothing. */
   readonly surroundHex: string | null;
   /** Only this part, as large as fits. */
@@ -31,9 +35,10 @@ export function paintPart(
   p: PreparedPart,
   layers: Layers,
   stage: Stage,
-  view: PictureView | 'lines',
+  view: AnyView,
 ): Uint8ClampedArray<ArrayBuffer> {
   if (view === 'lines') return drawLines(layers, p);
+  if (isExposureView(view)) return paintExposure(layers, p, view);
   if (view === 'zones') return paintZones(layers, p.palette, stage);
   return compositeLayers(layers, p.palette, stage, view, p.dotValue);
 }

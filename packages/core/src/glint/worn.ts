@@ -3,7 +3,8 @@ import type { Surface } from '../form/index.js';
 import { MIXED_KINDS, nearnessOf, paintTable, searchMixes } from '../match/index.js';
 import { isMissing, type Mix, type Paint, type Wear } from '../piece/index.js';
 import { clamp, tableMemo, weakMemo } from '../units/index.js';
-import { wornOn, type Stance, type WearPass } from '../wear/index.js';
+import type { PartLight } from '../rig/index.js';
+import { wornOn, type Hot, type Stance, type WearPass } from '../wear/index.js';
 import type { PreparedPart } from './prepare.js';
 
 /** A pass of wear over a part's picture. */
@@ -47,11 +48,15 @@ const MOST_COLOURS = 60;
 export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): WearMix | null =>
   colour === 'bright metal' ? null : mixesOf(paints)(colour.hex).found;
 
+/** What glows beside a part is hot. */
+export const hotBeside = ({ neighbours }: PartLight): Hot[] => neighbours.flatMap(({ from }) => from ?? []);
+
 /** How a part stands, as wear needs to know it. */
 export const stanceOf = ({ shape, light }: PreparedPart): Stance => ({
   model: shape.model,
   up: light.up,
   key: light.key,
+  hot: hotBeside(light),
 });
 
 /** Wear of a part on a surface. */

@@ -1,13 +1,12 @@
 import type { SurfaceModel } from '../form/index.js';
 import type { WearKind } from '../piece/index.js';
 import type { Vec3 } from '../units/index.js';
-import type { FieldName } from './fields.js';
+import type { FieldName, Exposed } from './fields.js';
 
 /** How a part stands: what wear depends on besides its form. */
-export interface Stance {
+export interface Stance extends Exposed {
   readonly model: SurfaceModel;
-  /** Against gravity, and toward the main light, in the part's frame. */
-  readonly up: Vec3;
+  /** Toward the main light, in the part's frame. */
   readonly key: Vec3;
 }
 

@@ -3,9 +3,11 @@ import {
   cellOf,
   nearLine,
   NOTHING,
+  placeOf,
   placeOfPoint,
   surfaceOf,
   type Edge,
+  type Point,
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
@@ -22,16 +24,35 @@ export interface WearFields {
   readonly up: Float32Array;
   /** How much water runs over it, or stands on it. */
   readonly water: Float32Array;
+  /** How near it is to what glows beside the part; 0 where nothing does. */
+  readonly heat: Float32Array;
 }
 
-export const FIELDS = ['rub', 'recess', 'up', 'water'] as const;
+export const FIELDS = ['rub', 'recess', 'up', 'water', 'heat'] as const;
 export type FieldName = (typeof FIELDS)[number];
+
+/** Something hot beside a part, in mm of the part's frame. */
+export interface Hot {
+  readonly at: Vec3;
+  readonly sizeMm: number;
+}
+
+/** How a part stands in the world: what it is exposed to follows from that and its form. */
+export interface Exposed {
+  /** Unit vector against gravity in the part's frame. */
+  readonly up: Vec3;
+  readonly hot: readonly Hot[];
+}
 
 /** Reach of edges and joints as a share of the narrowest size, within bounds in mm. */
 const REACH = { share: 0.14, least: 0.2, most: 1 } as const;
 /** A ridge is rubbed less than a rim; what stands out of a round form least. */
 const RIDGE = 0.8;
 const STANDS_OUT = 0.35;
+/** On a scanned surface: how far it turns within the reach, as a sum of slopes, to count as an edge or a groove, and the most. */
+const BENT = { from: 0.08, to: 0.6, most: 0.9 } as const;
+/** Heat has fallen by half this many sizes of its source away. */
+const HALF_AT_SIZES = 4;
 /** What faces up is touched more than what hangs over. */
 const HANGING = 0.6;
 /** Points that water is followed on. */
@@ -103,55 +124,107 @@ function waterAt(model: SurfaceModel, { grid, patch }: Surface, up: Vec3): Float
 }
 
 /**
+ * How far a surface bulges out (above 0) or in (below) within a reach: the divergence of its normals, which is twice the
+ * mean curvature (do Carmo 1976), times the reach.
+ */
+function bulging({ grid, patch, nx, ny }: Surface, reachMm: number): Float32Array {
+  const step = Math.max(1, Math.round((reachMm * grid.pxPerMm) / 2));
+  const [o, right, down] = [placeOf(grid, 0, 0), placeOf(grid, 1, 0), placeOf(grid, 0, 1)];
+  const axis = ([x, y]: Point): Point => {
+    const length = Math.hypot(x - o[0], y - o[1]);
+    return [(x - o[0]) / length, (y - o[1]) / length];
+  };
+  const [across, along] = [axis(right), axis(down)];
+  const out = new Float32Array(patch.length);
+  const slope = (i: number, a: number, b: number, [x, y]: Point) =>
+    patch[a] === undefined || patch[b] === undefined || patch[a] !== patch[i] || patch[b] !== patch[i]
+      ? 0
+      : (nx[b] - nx[a]) * x + (ny[b] - ny[a]) * y;
+  for (let i = 0; i < patch.length; i++) {
+    if (patch[i] === NOTHING) continue;
+    const col = i % grid.width;
+    const inRow = col >= step && col + step < grid.width;
+    out[i] =
+      (inRow ? slope(i, i - step, i + step, across) : 0) +
+      slope(i, i - step * grid.width, i + step * grid.width, along);
+  }
+  return out;
+}
+
+/** Nearness to what is hot: falls with the distance as the light of a glow does. */
+function heatAt({ grid, patch }: Surface, hot: readonly Hot[]): Float32Array {
+  const out = new Float32Array(patch.length);
+  if (hot.length === 0) return out;
+  for (let i = 0; i < patch.length; i++) {
+    if (patch[i] === NOTHING) continue;
+    const [x, y] = placeOfPoint(grid, i);
+    for (const { at, sizeMm } of hot) {
+      const d2 = (at[0] - x) ** 2 + (at[1] - y) ** 2 + at[2] ** 2;
+      out[i] = Math.max(out[i], 1 / (1 + d2 / (HALF_AT_SIZES * sizeMm) ** 2));
+    }
+  }
+  return out;
+}
+
+const ofKind = ({ edges }: SurfaceModel, kind: Edge['kind']) => edges.filter((e) => e.kind === kind);
+
+/** Rims first, then ridges, corners, what bulges, and least what stands out; less on what hangs over. */
+function rubOn(
+  model: SurfaceModel,
+  surface: Surface,
+  { facing, bent }: { readonly facing: (i: number) => number; readonly bent: Float32Array | null },
+): Float32Array {
+  const reach = reachOf(model);
+  const rims = nearness(ofKind(model, 'hard'), surface, reach);
+  const ridges = nearness(ofKind(model, 'crease'), surface, reach);
+  const corners = nearness(
+    model.corners.map(({ at }) => ({ points: [at, at], closed: false })),
+    surface,
+    1.5 * reach,
+  );
+  return Float32Array.from(surface.patch, (p, i) => {
+    if (p === NOTHING) return 0;
+    const out = STANDS_OUT * smoothstep(0.75, 1, surface.nz[i]);
+    const bulge = bent ? BENT.most * smoothstep(BENT.from, BENT.to, bent[i]) : 0;
+    const near = Math.max(rims[i], RIDGE * ridges[i], corners[i], bulge, out);
+    return near * (HANGING + (1 - HANGING) * (0.5 + 0.5 * facing(i)));
+  });
+}
+
+/** Joints and cuts, what is closed in, and grooves. */
+function recessOn(model: SurfaceModel, surface: Surface, bent: Float32Array | null): Float32Array {
+  const { patch, open } = surface;
+  const joints = nearness(ofKind(model, 'recess'), surface, reachOf(model));
+  return Float32Array.from(patch, (p, i) => {
+    if (p === NOTHING) return 0;
+    const groove = bent ? BENT.most * smoothstep(BENT.from, BENT.to, -bent[i]) : 0;
+    return Math.max(joints[i], groove, open ? 1 - open[i] : 0);
+  });
+}
+
+/**
  * What every point of a surface is exposed to.
- * @param up unit vector against gravity in the part's frame
  * @param wanted fields that are asked for; others stay 0
  */
 export function wearFields(
   model: SurfaceModel,
   surface: Surface,
-  up: Vec3,
+  { up, hot }: Exposed,
   wanted: ReadonlySet<FieldName> = new Set(FIELDS),
 ): WearFields {
-  const { patch, nx, ny, nz, open } = surface;
+  const { patch, nx, ny, nz } = surface;
   const none = () => new Float32Array(patch.length);
-  const [rub, recess, faced] = [none(), none(), none()];
-  const reach = reachOf(model);
-  const facing = (i: number) => nx[i] * up[0] + ny[i] * up[1] + nz[i] * up[2];
-  if (wanted.has('rub')) {
-    const rims = nearness(
-      model.edges.filter((e) => e.kind === 'hard'),
-      surface,
-      reach,
-    );
-    const ridges = nearness(
-      model.edges.filter((e) => e.kind === 'crease'),
-      surface,
-      reach,
-    );
-    const corners = nearness(
-      model.corners.map(({ at }) => ({ points: [at, at], closed: false })),
-      surface,
-      1.5 * reach,
-    );
-    for (let i = 0; i < patch.length; i++) {
-      if (patch[i] === NOTHING) continue;
-      const out = STANDS_OUT * smoothstep(0.75, 1, nz[i]);
-      const near = Math.max(rims[i], RIDGE * ridges[i], corners[i], out);
-      rub[i] = near * (HANGING + (1 - HANGING) * clamp(0.5 + 0.5 * facing(i), 0, 1));
-    }
-  }
-  if (wanted.has('recess')) {
-    const joints = nearness(
-      model.edges.filter((e) => e.kind === 'recess'),
-      surface,
-      reach,
-    );
-    for (let i = 0; i < patch.length; i++)
-      if (patch[i] !== NOTHING) recess[i] = Math.max(joints[i], open ? 1 - open[i] : 0);
-  }
-  if (wanted.has('up'))
-    for (let i = 0; i < patch.length; i++) if (patch[i] !== NOTHING) faced[i] = Math.max(0, facing(i));
-  const water = wanted.has('water') ? waterAt(model, surface, up) : none();
-  return { rub, recess, up: faced, water };
+  const facing = (i: number) => clamp(nx[i] * up[0] + ny[i] * up[1] + nz[i] * up[2], -1, 1);
+  // Forms know their edges; what was scanned shows them by how it turns.
+  const bent =
+    surface.open && (wanted.has('rub') || wanted.has('recess')) ? bulging(surface, reachOf(model)) : null;
+  return {
+    rub: wanted.has('rub') ? rubOn(model, surface, { facing, bent }) : none(),
+    recess: wanted.has('recess') ? recessOn(model, surface, bent) : none(),
+    up: wanted.has('up')
+      ? Float32Array.from(patch, (p, i) => (p === NOTHING ? 0 : Math.max(0, facing(i))))
+      : none(),
+    water: wanted.has('water') ? waterAt(model, surface, up) : none(),
+    heat: wanted.has('heat') ? heatAt(surface, hot) : none(),
+  };
 }

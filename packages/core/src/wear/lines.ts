@@ -20,18 +20,13 @@ interface Line {
 }
 
 /** Lines from likely places: drawn once for a part and its seed, whatever the picture. */
-export function linesFor(
-  place: ByLines,
-  stance: Pick<Stance, 'model' | 'up'>,
-  share: number,
-  hand: PassHand,
-): Line[] {
+export function linesFor(place: ByLines, stance: Omit<Stance, 'key'>, share: number, hand: PassHand): Line[] {
   const surface = sampled(stance.model);
   const { grid, patch } = surface;
   const fields = wearFields(
     stance.model,
     surface,
-    stance.up,
+    stance,
     new Set(Object.keys(place.weights) as FieldName[]),
   );
   const likely = likelihood({ weights: place.weights, chance: 0.3 }, surface, fields, hand);

@@ -2,7 +2,7 @@ import { cellOf, NOTHING, placeOfPoint, type Surface, type SurfaceModel } from '
 import type { Wear } from '../piece/index.js';
 import { percent, smoothstep, tableMemo, weakMemo, weakMemo2, type Vec3 } from '../units/index.js';
 import type { ByField, ByLip, Stance, WearDefinition, WearPass } from './definition.js';
-import { wearFields, type FieldName } from './fields.js';
+import { wearFields, type FieldName, type Exposed } from './fields.js';
 import { handOf, likelihood, sampled } from './likelihood.js';
 import { lineAlpha, linesFor } from './lines.js';
 import { wearKinds } from './registry.js';
@@ -96,7 +96,7 @@ type Pattern = Pick<Wear, 'kind' | 'share' | 'seed' | 'places'>;
 /** Patterns kept with a form, and with each surface of it. */
 const MOST_KEPT = 4;
 
-const fieldsFor = ({ kind }: Pattern): Set<FieldName> =>
+const fieldsFor = ({ kind }: Pick<Pattern, 'kind'>): Set<FieldName> =>
   new Set(
     wearKinds[kind].passes.flatMap(({ place }) =>
       place.by === 'field' ? (Object.keys(place.weights) as FieldName[]) : [],
@@ -109,9 +109,9 @@ const inside = (alpha: Float32Array, outer: Float32Array | undefined): Float32Ar
 
 /** The likelihood from which each pass covers, and what it covers of the points that shares are measured on. */
 const measuredOn = weakMemo((model: SurfaceModel) =>
-  tableMemo(MOST_KEPT, (pattern: Pattern, up: Vec3) => {
+  tableMemo(MOST_KEPT, (pattern: Pattern, standing: Exposed) => {
     const surface = sampled(model);
-    const fields = wearFields(model, surface, up, fieldsFor(pattern));
+    const fields = wearFields(model, surface, standing, fieldsFor(pattern));
     const thresholds = new Map<string, number>();
     const covered = new Map<string, Float32Array>();
     wearKinds[pattern.kind].passes.forEach((pass, k) => {
@@ -133,16 +133,19 @@ const measuredOn = weakMemo((model: SurfaceModel) =>
  * moving light asks for it again and again.
  */
 const coveredOn = weakMemo2((model: SurfaceModel, surface: Surface) =>
-  tableMemo(MOST_KEPT, (pattern: Pattern, up: Vec3): ReadonlyMap<string, Float32Array> => {
-    const { thresholds, covered } = measuredOn(model)(pattern, up);
+  tableMemo(MOST_KEPT, (pattern: Pattern, standing: Exposed): ReadonlyMap<string, Float32Array> => {
+    const { thresholds, covered } = measuredOn(model)(pattern, standing);
     const measured = surface === sampled(model);
-    const fields = measured ? null : wearFields(model, surface, up, fieldsFor(pattern));
+    const fields = measured ? null : wearFields(model, surface, standing, fieldsFor(pattern));
     const here = new Map<string, Float32Array>();
     wearKinds[pattern.kind].passes.forEach((pass, k) => {
       const { id, place, within } = pass;
       const hand = handOf(pattern, model, k);
       if (place.by === 'lines')
-        here.set(id, lineAlpha(linesFor(place, { model, up }, aimedShare(pass, pattern), hand), surface));
+        here.set(
+          id,
+          lineAlpha(linesFor(place, { model, ...standing }, aimedShare(pass, pattern), hand), surface),
+        );
       if (place.by !== 'field') return;
       const outer = within === null ? undefined : here.get(within);
       const own =
@@ -154,10 +157,10 @@ const coveredOn = weakMemo2((model: SurfaceModel, surface: Surface) =>
 );
 
 /** The passes of one layer, on a surface. */
-function passesOn(layer: Wear, { model, up, key }: Stance, surface: Surface): WornPass[] {
+function passesOn(layer: Wear, { model, up, hot, key }: Stance, surface: Surface): WornPass[] {
   const definition = wearKinds[layer.kind];
   const { kind, share, seed, places } = layer;
-  const covered = coveredOn(model, surface)({ kind, share, seed, places }, up);
+  const covered = coveredOn(model, surface)({ kind, share, seed, places }, { up, hot });
   return definition.passes.map((pass): WornPass => {
     const { place } = pass;
     const alpha =
@@ -203,3 +206,6 @@ export function wearLimit({ kind, share }: Pick<Wear, 'kind' | 'share'>): string
 
 /** Whether a part is so aged that clean white dots would belie it. */
 export const isAged = (layers: readonly Wear[]): boolean => layers.some((l) => wearKinds[l.kind].ages);
+
+/** Whether a kind follows heat, which a part without anything hot beside it has none of. */
+export const followsHeat = (kind: Wear['kind']): boolean => fieldsFor({ kind }).has('heat');

@@ -17,6 +17,7 @@ import {
   NOTHING,
   paintingOrder,
   partSheet,
+  placeOfPoint,
   preparePart,
   readPiece,
   renderPiece,
@@ -91,7 +92,12 @@ describe('where wear lies', () => {
         fc.double({ min: 0.01, max: 0.95, noNaN: true }),
         fc.nat(9999),
         (form, kind, share, seed) => {
-          const stance = { model: models.get(form)!, up: [0, 0.94, 0.34], key: [-0.6, 0.6, 0.5] } as const;
+          const stance = {
+            model: models.get(form)!,
+            up: [0, 0.94, 0.34],
+            hot: [],
+            key: [-0.6, 0.6, 0.5],
+          } as const;
           const layer = wear(kind, { share, seed });
           const found = wornShares([layer], stance);
           const got = new Map(found.map((f) => [f.worn.pass.id, f.share]));
@@ -175,7 +181,7 @@ describe('where wear lies', () => {
     for (const kind of ['blade', 'plate', 'box', 'disc', 'dome'] as const) {
       const model = modelOf(forms[kind].defaults);
       const surface = surfaceOf(model, canonicalGrid(model, 9000));
-      const { rub } = wearFields(model, surface, [0, 1, 0]);
+      const { rub } = wearFields(model, surface, { up: [0, 1, 0], hot: [] });
       const near: number[] = [];
       const far: number[] = [];
       for (let i = 0; i < rub.length; i++) {
@@ -185,6 +191,85 @@ describe('where wear lies', () => {
       const mean = (l: number[]) => l.reduce((a, b) => a + b, 0) / Math.max(1, l.length);
       if (model.edges.some((e) => e.kind === 'hard')) expect(mean(near)).toBeGreaterThan(1.5 * mean(far));
     }
+  });
+});
+
+describe('what a place is exposed to', () => {
+  const model = modelOf(forms.plate.defaults);
+  const flat = surfaceOf(model, canonicalGrid(model, 9000));
+  const inside = (i: number) => flat.patch[i] !== NOTHING && flat.alpha[i] === 1;
+  /** The plate as a scan would have it, its normals leaning away from a line down its middle, or toward it. */
+  const folded = (way: 1 | -1) => {
+    const nx = Float32Array.from(
+      flat.patch,
+      (_, i) => way * 0.5 * Math.tanh(placeOfPoint(flat.grid, i)[0] / 0.3),
+    );
+    return {
+      ...flat,
+      nx,
+      ny: new Float32Array(nx.length),
+      nz: nx.map((x) => Math.sqrt(1 - x * x)),
+      open: new Float32Array(nx.length).fill(1),
+    };
+  };
+  const mean = (values: Float32Array, of: (x: number) => boolean) => {
+    const own = Array.from(values).filter((_, i) => inside(i) && of(Math.abs(placeOfPoint(flat.grid, i)[0])));
+    return own.reduce((a, b) => a + b, 0) / own.length;
+  };
+
+  test('a scanned ridge is rubbed, a scanned groove is closed in, and not the other way about', () => {
+    const on = (x: number) => x < 0.2;
+    const beside = (x: number) => x > 1.2 && x < 2.5;
+    const standing = { up: [0, 1, 0], hot: [] } as const;
+    const [ridge, groove] = [1, -1].map((way) => wearFields(model, folded(way as 1 | -1), standing));
+    expect(mean(ridge.rub, on)).toBeGreaterThan(mean(ridge.rub, beside) + 0.3);
+    expect(mean(groove.recess, on)).toBeGreaterThan(mean(groove.recess, beside) + 0.3);
+    expect(mean(ridge.recess, on)).toBeLessThan(0.1);
+    expect(mean(groove.rub, on)).toBeLessThan(mean(ridge.rub, on) - 0.3);
+    // A form of the program knows its edges: its normals are not asked.
+    const known = wearFields(model, { ...folded(1), open: null }, standing);
+    expect(mean(known.rub, on)).toBeLessThan(mean(ridge.rub, on) - 0.3);
+  });
+
+  test('heat falls with the distance from what glows, and there is none where nothing does', () => {
+    const hot = [{ at: [0, 12, 3], sizeMm: 2 }] as const;
+    const { heat } = wearFields(model, flat, { up: [0, 1, 0], hot }, new Set(['heat'] as const));
+    const byDistance = Array.from(heat.keys())
+      .filter(inside)
+      .map(
+        (i) =>
+          [Math.hypot(placeOfPoint(flat.grid, i)[0], placeOfPoint(flat.grid, i)[1] - 12), heat[i]] as const,
+      )
+      .sort((a, b) => a[0] - b[0]);
+    for (let k = 1; k < byDistance.length; k++)
+      expect(byDistance[k][1]).toBeLessThanOrEqual(byDistance[k - 1][1] + 1e-6);
+    expect(byDistance[0][1]).toBeGreaterThan(2 * byDistance.at(-1)![1]);
+    const cold = wearFields(model, flat, { up: [0, 1, 0], hot: [] });
+    expect(cold.heat.every((v) => v === 0)).toBe(true);
+  });
+
+  test('bands of heat lie nearer to what is hot, blue nearest, and cover what they aim at', () => {
+    const layer = wear('heat', { share: 0.4, seed: 3 });
+    const stance = {
+      model,
+      up: [0, 1, 0],
+      key: [-0.6, 0.6, 0.5],
+      hot: [{ at: [0, 14, 2], sizeMm: 2 }],
+    } as const;
+    const passes = wornOn([layer], stance, flat);
+    const middle = (id: string) => {
+      const { alpha } = passes.find((w) => w.pass.id === id)!;
+      let [sum, weight] = [0, 0];
+      alpha.forEach((a, i) => {
+        sum += a * placeOfPoint(flat.grid, i)[1];
+        weight += a;
+      });
+      return sum / weight;
+    };
+    expect(middle('brown')).toBeGreaterThan(middle('straw'));
+    expect(middle('violet')).toBeGreaterThan(middle('brown'));
+    expect(middle('blue')).toBeGreaterThan(middle('violet'));
+    expect(wornShares([layer], stance).find((w) => w.worn.pass.id === 'straw')!.share).toBeCloseTo(0.4, 1);
   });
 });
 

@@ -1,4 +1,6 @@
 import {
+  followsHeat,
+  isExposureView,
   percent,
   WEAR_PASSES,
   wearKinds,
@@ -16,7 +18,9 @@ import {
   type WearKind,
   type WearPlace,
 } from '@pale-glint/core';
-import { usePieceStore } from '../../store/PieceContext.js';
+import { useEffect, useRef } from 'react';
+import { EXPOSURES } from '../../map/ViewSwitch.js';
+import { usePiece, usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
@@ -81,6 +85,7 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
   const store = usePieceStore();
   const { label, description, usual, most, caution, ages } = wearKinds[layer.kind];
   const limit = wearLimit(layer);
+  const isCold = !usePiece().rig.neighbours.some((n) => n.where.kind === 'near');
   const change = (over: Partial<Pick<Wear, 'share' | 'strength'>>) =>
     store.edit((p) => withWearChanged(p, layer.id, over), `${layer.id}/wear`);
   return (
@@ -111,6 +116,12 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
       {limit && (
         <p role="note" className="border-l-4 border-g10 pl-2 text-label font-semibold">
           {limit}
+        </p>
+      )}
+      {followsHeat(layer.kind) && isCold && (
+        <p role="note" className="border-l-4 border-g10 pl-2 text-label">
+          Nothing glows beside this piece: it runs from lower ends and joints. Put a glow where it is hot on
+          the Light station, or press More here.
         </p>
       )}
       {caution && <p className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
@@ -147,6 +158,29 @@ function Measured({ part, own }: { readonly part: Part; readonly own: readonly W
   );
 }
 
+/** The map as what wear follows, while one chooses where it should lie. */
+function FollowedBy() {
+  const { view, setView } = useStation();
+  const shown = isExposureView(view) ? view : NONE;
+  // Left behind with this side of the map.
+  const last = useRef(view);
+  useEffect(() => {
+    last.current = view;
+  }, [view]);
+  useEffect(() => () => void (isExposureView(last.current) && setView('painted')), [setView]);
+  return (
+    <Choice
+      label="Show on the map"
+      value={shown}
+      options={[
+        { value: NONE, label: 'how it looks' },
+        ...EXPOSURES.map(({ view: value, label }) => ({ value, label })),
+      ]}
+      onChange={(value) => setView(isExposureView(value) ? value : 'painted')}
+    />
+  );
+}
+
 /** How a part is aged or damaged: kinds laid on it, each with its share; where they lie is computed. */
 export function WearSide({
   part,
@@ -170,6 +204,7 @@ export function WearSide({
         ]}
         onChange={(kind) => kind !== NONE && store.edit((p) => withWear(p, part.id, kind as WearKind))}
       />
+      <FollowedBy />
       {own.length === 0 && (
         <p className="text-label text-g28">
           Rust, chips, scratches, grime, verdigris, heat: where each lies follows from the form, from what is

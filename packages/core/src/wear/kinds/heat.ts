@@ -8,6 +8,9 @@ interface Band {
   readonly within: string | null;
 }
 
+/** Toward what glows beside it; where nothing does, from the lower end and the joints. */
+const NEAR_HEAT = field({ heat: 6, recess: 0.5, up: -0.2, water: 0.5, rub: 0.15 }, 0.12, 0.7);
+
 const band = ({ id, words, hex, times, within }: Band): WearDefinition['passes'][number] => ({
   id,
   title: `heat, ${words}`,
@@ -16,7 +19,7 @@ const band = ({ id, words, hex, times, within }: Band): WearDefinition['passes']
   hides: 0.55,
   share: ofLayer(times),
   within,
-  place: field({ recess: 0.5, up: -0.2, water: 0.5, rub: 0.15 }, 0.12, 0.7),
+  place: NEAR_HEAT,
   water: 5,
   coats: 2,
   waitMin: 12,
@@ -24,7 +27,7 @@ const band = ({ id, words, hex, times, within }: Band): WearDefinition['passes']
   stroke: 'Thin, each coat a little nearer to the hot end than the one before.',
   begin: 'fully dry',
   why: 'Steel that was hot turns straw, brown, violet and blue, in this order toward the heat.',
-  where: 'from the lower end and the joints',
+  where: 'toward what is hot; else from the lower end and the joints',
 });
 
 export const heat: WearDefinition = {
@@ -43,5 +46,16 @@ export const heat: WearDefinition = {
     band({ id: 'brown', words: 'brown', hex: '#6b3f26', times: 0.62, within: 'straw' }),
     band({ id: 'violet', words: 'violet', hex: '#4b3158', times: 0.34, within: 'brown' }),
     band({ id: 'blue', words: 'blue', hex: '#2e4a74', times: 0.16, within: 'violet' }),
+    {
+      ...band({ id: 'soot', words: 'soot black', hex: '#1c1a19', times: 0.07, within: null }),
+      title: 'soot beside the heat',
+      colour: { hex: '#1c1a19', words: 'a black, as dry pigment or thin paint' },
+      film: 'wash',
+      hides: 0.75,
+      coats: 1,
+      tool: OLD_BRUSH,
+      stroke: 'Dab it on nearly dry at the hot end and let it thin out; lay pigment damp.',
+      why: 'What burns leaves black where it comes out.',
+    },
   ],
 };

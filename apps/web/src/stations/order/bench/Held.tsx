@@ -86,7 +86,7 @@ export function Held({
             style={{ transform: `rotate(${turn.quarters * 90}deg) scaleX(${turn.mirrored ? -1 : 1})` }}
           />
         )}
-        {!shown && <p className="text-lg text-g05">{failed ? 'No picture of this step.' : 'Drawing it'}</p>}
+        {!shown && <p className="text-2xl text-g05">{failed ? 'No picture of this step.' : 'Drawing it'}</p>}
       </div>
       {marks && (marks.hard.length > 0 || marks.soft.length > 0 || marks.first) && (
         <p className="text-base text-g93">
