@@ -30,13 +30,13 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   await page.mouse.down();
   await page.mouse.move(...(await lightAt(page, 10)));
   await settled(page);
-  expect(indexOfBrightest(await elbow())).toBeLessThan(28);
+  await expect.poll(async () => indexOfBrightest(await elbow())).toBeLessThan(28);
   for (let h = 10.5; h <= 14.0001; h += 0.5) {
     await page.mouse.move(...(await lightAt(page, h)));
     await settled(page);
   }
   await page.mouse.up();
-  expect(indexOfBrightest(await elbow())).toBeGreaterThan(32);
+  await expect.poll(async () => indexOfBrightest(await elbow())).toBeGreaterThan(32);
   await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute(
     'aria-valuetext',
     /^2:00, 2[67] degrees high$/,

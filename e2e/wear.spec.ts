@@ -24,6 +24,13 @@ test('a blade is rusted and chipped: the map shows it, the order has its passes,
   await expect(page.getByRole('region', { name: 'Rust, heavy' })).toContainText('no clean white dots');
   await settled(page);
   await expect.poll(warm).toBeGreaterThan(clean + 2000);
+  // What it follows is seen in grey while this side is open, and left behind with it.
+  await page.getByRole('combobox', { name: 'Show on the map' }).selectOption({ label: 'what is rubbed' });
+  await expect.poll(warm).toBe(0);
+  await expect(page.getByText(/^Light is where hands/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Figures' }).click();
+  await expect.poll(warm).toBeGreaterThan(clean + 2000);
+  await page.getByRole('tab', { name: 'Wear' }).click();
   const covered = page.getByRole('region', { name: 'What it covers' });
   await expect(covered).toContainText(/deep red-brown\s*75(\.\d)? %/);
 

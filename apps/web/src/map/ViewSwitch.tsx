@@ -28,9 +28,6 @@ export const EXPOSURES: readonly { view: ExposureView; label: string; shows: str
 
 /** What a view shows that does not explain itself. */
 const LEGEND: Partial<Readonly<Record<ShownView, string>>> = {
-  ...Object.fromEntries(
-    EXPOSURES.map(({ view, shows }) => [view, `Light: ${shows}. Metal alone is judged.`]),
-  ),
   lines:
     'The numbers follow the brightest dot of each part from the top down: the path the eye takes. One that stands aside from it is worth a second look.',
 };

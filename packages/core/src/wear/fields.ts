@@ -26,9 +26,11 @@ export interface WearFields {
   readonly water: Float32Array;
   /** How near it is to what glows beside the part; 0 where nothing does. */
   readonly heat: Float32Array;
+  /** How low it lies on its part: 1 at the lowest end, 0 at the highest. */
+  readonly low: Float32Array;
 }
 
-export const FIELDS = ['rub', 'recess', 'up', 'water', 'heat'] as const;
+export const FIELDS = ['rub', 'recess', 'up', 'water', 'heat', 'low'] as const;
 export type FieldName = (typeof FIELDS)[number];
 
 /** Something hot beside a part, in mm of the part's frame. */
@@ -166,6 +168,20 @@ function heatAt({ grid, patch }: Surface, hot: readonly Hot[]): Float32Array {
   return out;
 }
 
+/** How low points lie between the ends of their part, along gravity as the picture shows it. */
+function lowOn({ rings }: SurfaceModel, { grid, patch }: Surface, up: Vec3): Float32Array {
+  const heights = rings.flat().map(([x, y]) => x * up[0] + y * up[1]);
+  const [least, most] = heights.reduce(
+    ([a, b], h) => [Math.min(a, h), Math.max(b, h)],
+    [Infinity, -Infinity],
+  );
+  return Float32Array.from(patch, (p, i) => {
+    if (p === NOTHING) return 0;
+    const [x, y] = placeOfPoint(grid, i);
+    return clamp((most - x * up[0] - y * up[1]) / Math.max(1e-6, most - least), 0, 1);
+  });
+}
+
 const ofKind = ({ edges }: SurfaceModel, kind: Edge['kind']) => edges.filter((e) => e.kind === kind);
 
 /** Rims first, then ridges, corners, what bulges, and least what stands out; less on what hangs over. */
@@ -226,5 +242,6 @@ export function wearFields(
       : none(),
     water: wanted.has('water') ? waterAt(model, surface, up) : none(),
     heat: wanted.has('heat') ? heatAt(surface, hot) : none(),
+    low: wanted.has('low') ? lowOn(model, surface, up) : none(),
   };
 }

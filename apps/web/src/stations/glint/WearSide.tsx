@@ -120,8 +120,8 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
       )}
       {followsHeat(layer.kind) && isCold && (
         <p role="note" className="border-l-4 border-g10 pl-2 text-label">
-          Nothing glows beside this piece: it runs from lower ends and joints. Put a glow where it is hot on
-          the Light station, or press More here.
+          Nothing glows beside this piece: it runs from lower ends. Put a glow where it is hot on the Light
+          station, or press More here.
         </p>
       )}
       {caution && <p className="border-l-4 border-g10 bg-g88 px-2 py-1 text-label">Take care: {caution}</p>}
@@ -168,16 +168,20 @@ function FollowedBy() {
     last.current = view;
   }, [view]);
   useEffect(() => () => void (isExposureView(last.current) && setView('painted')), [setView]);
+  const shows = EXPOSURES.find((e) => e.view === shown)?.shows;
   return (
-    <Choice
-      label="Show on the map"
-      value={shown}
-      options={[
-        { value: NONE, label: 'how it looks' },
-        ...EXPOSURES.map(({ view: value, label }) => ({ value, label })),
-      ]}
-      onChange={(value) => setView(isExposureView(value) ? value : 'painted')}
-    />
+    <div>
+      <Choice
+        label="Show on the map"
+        value={shown}
+        options={[
+          { value: NONE, label: 'how it looks' },
+          ...EXPOSURES.map(({ view: value, label }) => ({ value, label })),
+        ]}
+        onChange={(value) => setView(isExposureView(value) ? value : 'painted')}
+      />
+      {shows && <p className="pt-1 text-label text-g28">Light is {shows}. Metal alone is judged.</p>}
+    </div>
   );
 }
 

@@ -8,8 +8,8 @@ interface Band {
   readonly within: string | null;
 }
 
-/** Toward what glows beside it; where nothing does, from the lower end and the joints. */
-const NEAR_HEAT = field({ heat: 6, recess: 0.5, up: -0.2, water: 0.5, rub: 0.15 }, 0.12, 0.7);
+/** Toward what glows beside it; where nothing does, from its lower end. */
+const NEAR_HEAT = field({ heat: 8, low: 0.7, recess: 0.1 }, 0.1, 0.7);
 
 const band = ({ id, words, hex, times, within }: Band): WearDefinition['passes'][number] => ({
   id,
@@ -27,7 +27,7 @@ const band = ({ id, words, hex, times, within }: Band): WearDefinition['passes']
   stroke: 'Thin, each coat a little nearer to the hot end than the one before.',
   begin: 'fully dry',
   why: 'Steel that was hot turns straw, brown, violet and blue, in this order toward the heat.',
-  where: 'toward what is hot; else from the lower end and the joints',
+  where: 'toward what is hot; else from its lower end',
 });
 
 export const heat: WearDefinition = {
