@@ -287,6 +287,32 @@ test('ten alike: a layer on all in one press, a whole figure in one, taken back 
   await expect.poll(ticked).toBe(layer);
 });
 
+test('what was done is read by evening and by layer beside the plan, and leaves as a table', async ({
+  page,
+  server,
+}) => {
+  await toTable(page, server);
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await ticksOn(server)).length).toBeGreaterThan(5);
+  await page.getByRole('link', { name: 'Back to the order' }).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What was done' });
+  await expect(dialog).toContainText('Undercoat for cold steel');
+  await expect(dialog).toContainText(/\d+ min, planned \d+ min at the brush/);
+  await dialog.getByRole('button', { name: 'by layer' }).click();
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Undercoat for cold steel' })).toHaveCount(1);
+  const [table] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'As a table' }).click(),
+  ]);
+  const lines = readFileSync((await table.path())!, 'utf8')
+    .trimEnd()
+    .split('\n');
+  expect(lines.length).toBe(1 + (await ticksOn(server)).length);
+  await dialog.getByRole('button', { name: 'Close', exact: true }).first().click();
+  await expect(dialog).toBeHidden();
+});
+
 test('an evening goes on paper: what to put out, what to paint when and where, without the page around it', async ({
   page,
   server,

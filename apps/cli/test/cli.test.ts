@@ -199,6 +199,26 @@ describe('the command line', () => {
     expect(stderr).toMatch(/--copies.*1 to 500/);
   });
 
+  test('log tells what was done, by evening and by layer, what was learned of it, and as a table', async () => {
+    expect(await run('log', at('arm.json'))).toEqual({ evenings: [], layers: [], learned: [] });
+    const arm = JSON.parse(readFileSync(at('arm.json'), 'utf8'));
+    const [layer] = (await run('order', at('arm.json'))).layers;
+    const ticks = layer.parts.map(({ part }: { part: string }) => ({
+      part,
+      step: 'undercoat',
+      role: 'undercoat',
+      copy: 1,
+      doneAt: '2026-11-28T19:30:00Z',
+      did: { mix: 'black', coats: 1, coverShare: 1, minutes: 9 },
+    }));
+    writeFileSync(at('begun.json'), JSON.stringify({ ...arm, run: { ticks } }));
+    const { evenings, learned } = await run('log', at('begun.json'));
+    expect(evenings[0].lines[0]).toMatchObject({ title: layer.title, minutes: 9 * ticks.length });
+    expect(learned[0].factor).toBeGreaterThan(1);
+    const table = (await glint('log', at('begun.json'), '--csv')).stdout.trimEnd();
+    expect(table.split('\n')).toHaveLength(ticks.length + 1);
+  });
+
   test('schedule lays the order into evenings, the same for the same seed', async () => {
     const flags = ['--evenings', '3', '--minutes', '60', '--from', '2026-12-01'];
     const plan = await run('schedule', at('arm.json'), ...flags);

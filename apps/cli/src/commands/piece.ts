@@ -19,6 +19,7 @@ import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 import { look, VIEWS } from './look.js';
 import { orderCommand } from './order.js';
+import { logCommand } from './log.js';
 import { scheduleCommand } from './schedule.js';
 
 const DEMOS: Readonly<Record<string, Piece>> = {
@@ -155,4 +156,14 @@ function orderCommands(program: Command): void {
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .option('--seed <N>', 'the same seed gives the same plan')
     .action(scheduleCommand);
+
+  program
+    .command('log')
+    .description(
+      'what was done so far: by evening and by layer, real minutes beside planned ones, and what was learned',
+    )
+    .argument('<PIECE>', 'a piece file that was exported with its ticks')
+    .option('--csv', 'step by step, as a table')
+    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
+    .action(logCommand);
 }

@@ -10,6 +10,7 @@ export * from './writePiece.js';
 export * from './archive.js';
 export * from './backup.js';
 export * from './photo.js';
+export * from './logFile.js';
 export * from './mergedNotes.js';
 export * from './palette.js';
 export * from './shelf.js';

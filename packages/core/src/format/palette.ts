@@ -1,6 +1,7 @@
-import { RefusedInput } from '../units/index.js';
 import Papa from 'papaparse';
 import type { ShelfPaint } from '../piece/index.js';
+import { RefusedInput } from '../units/index.js';
+import { cellText } from './cellText.js';
 import type { ListedPaint } from './paintList.js';
 import { heldText } from './problems.js';
 
@@ -60,14 +61,11 @@ export function writePalette(name: string, paints: readonly Pick<ShelfPaint, 'na
   return [HEAD, `Name: ${name.replace(/\s+/g, ' ')}`, 'Columns: 8', '#', ...paints.map(row), ''].join('\n');
 }
 
-const LEADS = /^[=+\-@\t\r]/;
-
 /** A shelf as a paint list that `readPaintList` reads. Nothing in it is a formula to a spreadsheet. */
 export function writePaintList(paints: readonly ShelfPaint[]): string {
-  const safe = (text: string) => (LEADS.test(text) ? `'${text}` : text);
   const rows = paints.map(
     ({ name, hex, kind, opacity, tint, finish, contrast, strength, code, left, notes }) => ({
-      name: safe(name),
+      name: cellText(name),
       hex,
       kind,
       opacity,
@@ -75,9 +73,9 @@ export function writePaintList(paints: readonly ShelfPaint[]): string {
       finish,
       contrast: contrast ?? '',
       strength: strength ?? '',
-      code: safe(code),
+      code: cellText(code),
       left,
-      notes: safe(notes),
+      notes: cellText(notes),
     }),
   );
   return `${Papa.unparse(rows, { columns: ['name', 'hex', 'kind', 'opacity', 'tint', 'finish', 'contrast', 'strength', 'code', 'left', 'notes'], newline: '\n' })}\n`;

@@ -29,6 +29,7 @@ import { useTimeLeft } from '../useTimeLeft.js';
 import { EveningChart } from './EveningChart.js';
 import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
+import { Diary } from './Diary.js';
 import { Notes } from './Notes.js';
 import { OnMyPhone } from './OnMyPhone.js';
 import { TakeAlong } from './TakeAlong.js';
@@ -326,6 +327,7 @@ export function OrderStation() {
         )}
         <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
         <EveningFields />
+        <Diary />
         <Notes />
         {planned.schedule && <OnMyPhone schedule={planned.schedule} order={planned.order} piece={piece} />}
         {planned.schedule && <TakeAlong schedule={planned.schedule} order={planned.order} piece={piece} />}

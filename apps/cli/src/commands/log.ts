@@ -1,0 +1,17 @@
+import { diaryOf, learnedFrom, logRows, paintingOrder, partSheet, sheetOf, writeLog } from '@pale-glint/core';
+import { answer, pieceOnShelfFrom } from '../io.js';
+
+interface LogFlags {
+  readonly shelf?: string;
+  readonly csv?: boolean;
+}
+
+/** Answers with what was done of a piece: by evening and by layer with what was learned, or step by step as CSV. @throws RefusedInput */
+export function logCommand(path: string, o: LogFlags): void {
+  const piece = pieceOnShelfFrom(path, o.shelf);
+  const ticks = piece.run?.ticks ?? [];
+  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  if (o.csv) return void process.stdout.write(writeLog(logRows(ticks, order, piece)));
+  const evenings = diaryOf(ticks, piece.notes, order);
+  answer({ evenings, layers: sheetOf(ticks, order), learned: learnedFrom(evenings) });
+}

@@ -1,0 +1,181 @@
+import {
+  diaryOf,
+  duration,
+  learnedFrom,
+  logRows,
+  plain,
+  sheetOf,
+  writeLog,
+  type DoneLine,
+  type DoneEvening,
+  type Learned,
+  type WorkKind,
+} from '@pale-glint/core';
+import { useMemo, useState } from 'react';
+import { usePiece } from '../../store/PieceContext.js';
+import { Button } from '../../ui/Button.js';
+import { Dialog } from '../../ui/Dialog.js';
+import { fileName, saveFile } from '../../ui/saveFile.js';
+import { useStation } from '../stationState.js';
+import { copiesText, minutesText, momentText } from './words.js';
+
+const HOUR = 60;
+const timeText = (min: number): string => (min >= HOUR ? duration(min) : minutesText(min));
+
+/** Real minutes beside planned ones, as one says it. */
+const beside = (minutes: number, plannedMin: number | null): string =>
+  plannedMin === null
+    ? `${timeText(minutes)}; not planned any more`
+    : `${timeText(minutes)}, planned ${timeText(plannedMin)}`;
+
+function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
+  const { copies, parts } = usePiece();
+  const names = new Map(parts.map((p) => [p.id, p.name]));
+  return (
+    <ul className="text-label">
+      {lines.map((l) => (
+        <li
+          key={`${l.role}/${l.step}/${l.title}`}
+          className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-g88 py-1"
+        >
+          <span className="font-semibold">{l.title}</span>
+          <span>{beside(l.minutes, l.plannedMin)}</span>
+          <span className="col-span-2 text-g28">
+            {l.parts.length === 1 ? (names.get(l.parts[0]) ?? l.parts[0]) : `${l.parts.length} parts`}
+            {copies > 1 && `, ${copiesText(l.copies, copies)}`}; {l.mix}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function OneEvening({ evening }: { readonly evening: DoneEvening }) {
+  return (
+    <section className="space-y-1 pb-4">
+      <h3 className="flex flex-wrap justify-between gap-x-4 font-semibold">
+        <span>{momentText(evening.from)}</span>
+        <span className="text-label font-normal text-g28">
+          {beside(evening.minutes, evening.plannedMin)} at the brush
+        </span>
+      </h3>
+      <Lines lines={evening.lines} />
+      {evening.notes.map((n) => (
+        <p key={n.id} className="border-l-4 border-g72 pl-2 text-label whitespace-pre-line">
+          {n.text}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+const WORK: Readonly<Record<WorkKind, string>> = {
+  spray: 'Spraying',
+  layer: 'Layers by brush',
+  glaze: 'Glazes and washes',
+  line: 'Edges, lines and dots',
+};
+
+/** The painter's own pace, as far as their evenings tell it. */
+function Pace({ learned }: { readonly learned: readonly Learned[] }) {
+  if (learned.length === 0) return null;
+  return (
+    <section aria-label="Your pace" className="bg-g93 px-3 py-2 text-label">
+      <h3 className="font-semibold">Your pace against the starting figures</h3>
+      <ul>
+        {learned.map(({ kind, factor, low, high, from }) => (
+          <li key={kind}>
+            {WORK[kind]}: {plain(factor)} times as long, likely {plain(low)} to {plain(high)}, from {from}{' '}
+            {from === 1 ? 'layer' : 'layers'}
+          </li>
+        ))}
+      </ul>
+      <p className="pt-1 text-g28">Plans still use the starting figures.</p>
+    </section>
+  );
+}
+
+const READ = ['by evening', 'by layer'] as const;
+
+/** What was done, read as a diary or layer by layer, and taken along as a table. */
+function DiaryDialog({ onClose }: { readonly onClose: () => void }) {
+  const piece = usePiece();
+  const { order, run } = useStation();
+  const [as, setAs] = useState<(typeof READ)[number]>('by evening');
+  const evenings = useMemo(() => diaryOf(run.ticks, piece.notes, order), [run.ticks, piece.notes, order]);
+  const layers = useMemo(() => sheetOf(run.ticks, order), [run.ticks, order]);
+  const learned = useMemo(() => learnedFrom(evenings), [evenings]);
+  const rows = () => logRows(run.ticks, order, piece);
+  return (
+    <Dialog open onClose={onClose} title="What was done">
+      <div role="group" aria-label="Read it" className="flex gap-2">
+        {READ.map((r) => (
+          <button
+            key={r}
+            type="button"
+            aria-pressed={as === r}
+            className={`min-h-9 rounded-sm px-3 text-label font-semibold first-letter:uppercase ${as === r ? 'bg-g10 text-g98' : 'bg-g88'}`}
+            onClick={() => setAs(r)}
+          >
+            {r}
+          </button>
+        ))}
+      </div>
+      <Pace learned={learned} />
+      <div className="max-h-[55vh] overflow-y-auto pr-2">
+        {as === 'by layer' ? (
+          <Lines lines={layers} />
+        ) : (
+          evenings.map((e) => <OneEvening key={e.from} evening={e} />)
+        )}
+      </div>
+      <div className="flex justify-end gap-2">
+        <Button
+          look="plain"
+          onClick={() => saveFile(fileName(piece.name, '.log.csv'), [writeLog(rows())], 'text/csv')}
+        >
+          As a table
+        </Button>
+        <Button
+          look="plain"
+          onClick={() =>
+            saveFile(
+              fileName(piece.name, '.log.json'),
+              [JSON.stringify({ piece: piece.id, done: rows(), notes: piece.notes }, null, 2)],
+              'application/json',
+            )
+          }
+        >
+          As JSON
+        </Button>
+        <Button onClick={onClose}>Close</Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** How much was done and how it went beside the plan; the rest on demand. */
+export function Diary() {
+  const { order, run } = useStation();
+  const [isOpen, setOpen] = useState(false);
+  const layers = useMemo(() => sheetOf(run.ticks, order), [run.ticks, order]);
+  if (run.ticks.length === 0 || order.length === 0) return null;
+  const planned = layers.filter((l) => l.planned);
+  const sum = (of: (l: DoneLine) => number) => planned.reduce((n, l) => n + of(l), 0);
+  return (
+    <div className="rounded-sm bg-g96 p-4">
+      <p className="font-semibold">What was done</p>
+      <p className="pb-2 text-label text-g28">
+        {beside(
+          sum((l) => l.minutes),
+          sum((l) => l.plannedMin ?? 0),
+        )}{' '}
+        at the brush.
+      </p>
+      <Button look="plain" onClick={() => setOpen(true)}>
+        Read it
+      </Button>
+      {isOpen && <DiaryDialog onClose={() => setOpen(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './diary.js';
+export * from './learned.js';
