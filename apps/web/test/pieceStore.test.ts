@@ -73,6 +73,20 @@ describe('a note made on a phone meanwhile', () => {
     expect(saved.name).toBe('A');
     expect(saved.notes.map((n) => n.text)).toEqual(['Base: from the phone', 'Base: from here']);
     expect(new Set(saved.notes.map((n) => n.id)).size).toBe(2);
+    // Undo goes past notes: what was changed beside them is taken back, no note is.
+    store.undo();
+    expect(store.get()).toMatchObject({ canUndo: false, piece: { name: lockKeepersArm.name } });
+    expect(store.get().piece.notes).toHaveLength(2);
+  });
+
+  test('is shown as it comes in where nothing waits here, and is no step of undo', () => {
+    const { store } = open();
+    store.takeNewer(theirs, 5);
+    expect(store.get()).toMatchObject({ version: 5, canUndo: false, save: { kind: 'saved' } });
+    expect(store.get().piece.notes).toHaveLength(1);
+    // Anything else that came in can be taken back.
+    store.takeNewer({ ...theirs, name: 'Theirs' }, 6);
+    expect(store.get()).toMatchObject({ version: 6, canUndo: true, piece: { name: 'Theirs' } });
   });
 
   test('is no reason to write over anything else: then the painter is asked', async () => {

@@ -93,11 +93,7 @@ export class PiecesService {
   async addNote(id: string, note: NewNote): Promise<Saved> {
     for (let tries = 0; ; tries++) {
       const { piece, version, updatedAt } = await this.get(id);
-      if (piece.notes.length >= MOST_NOTES)
-        throw new Refused([
-          { path: 'notes', held: String(piece.notes.length + 1), accepted: `at most ${MOST_NOTES}` },
-        ]);
-      const noted = withNote(piece, note);
+      const noted = notedOrRefused(piece, note);
       if (noted === piece) return { id, version, updatedAt };
       try {
         return await this.save(id, writePiece(noted), version);
@@ -165,6 +161,18 @@ export class PiecesService {
       const [taken] = await db.select({ id: pieces.id }).from(pieces).where(eq(pieces.id, candidate));
       if (!taken) return candidate;
     }
+  }
+}
+
+/** The piece with a note. @throws Refused where it has no room for one more */
+function notedOrRefused(piece: Piece, note: NewNote): Piece {
+  try {
+    return withNote(piece, note);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw new Refused([
+      { path: 'notes', held: String(piece.notes.length + 1), accepted: `at most ${MOST_NOTES}` },
+    ]);
   }
 }
 

@@ -26,6 +26,10 @@ export const EXPOSURES: readonly { view: ExposureView; label: string; shows: str
   { view: 'exposed-heat', label: 'where it is hot', shows: 'what is near something that glows' },
 ];
 
+/** What a picture of a view shows, in words. */
+export const wordsOf = (view: ShownView): string =>
+  EXPOSURES.find((e) => e.view === view)?.label ?? paintedView(view);
+
 /** What a view shows that does not explain itself. */
 const LEGEND: Partial<Readonly<Record<ShownView, string>>> = {
   lines:

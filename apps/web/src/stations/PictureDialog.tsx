@@ -5,7 +5,7 @@ import { boundsOfPiece } from '../map/usePicture.js';
 import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { NumberField } from '../ui/NumberField.js';
-import { paintedView } from '../map/ViewSwitch.js';
+import { paintedView, wordsOf } from '../map/ViewSwitch.js';
 import { useStation } from './stationState.js';
 import type { Exports } from './useExports.js';
 
@@ -50,7 +50,7 @@ export function PictureDialog({ piece, open, onClose, png }: PictureDialogProps)
         onChange={(v) => setLonger(Math.round(v))}
       />
       <p className="text-label text-g28">
-        {size.width} × {size.height} points, {view === 'squint' ? 'painted' : view}
+        {size.width} × {size.height} points, {wordsOf(view)}
         {part ? ', the part close up' : ''}, on the {SURROUNDS[surround].label.toLowerCase()} surround.
       </p>
       <div className="flex justify-end gap-2">

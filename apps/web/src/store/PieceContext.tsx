@@ -76,7 +76,7 @@ export function takeNewer(store: PieceStore, version: number): void {
   const quiet = (v: number) => store.get().save.kind === 'saved' && store.get().version < v;
   if (!quiet(version)) return;
   void api.piece(store.get().piece.id).then(
-    (now) => quiet(now.version) && store.takeTheirs(now.piece, now.version),
+    (now) => quiet(now.version) && store.takeNewer(now.piece, now.version),
     () => undefined,
   );
 }

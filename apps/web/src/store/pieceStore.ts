@@ -148,6 +148,26 @@ export class PieceStore {
     this.set({ version, save: { kind: 'saved' } });
   }
 
+  /** What another device stored, while nothing here waits to be saved: its notes beside those here, else all of it. */
+  takeNewer(piece: Piece, version: number): void {
+    const merged = this.base && mergedNotes(this.base, this.state.piece, piece);
+    if (!merged) return this.takeTheirs(piece, version);
+    this.takeNotes(merged, { piece, version });
+  }
+
+  /** Notes of another device are no change of this one: undo goes past them, and takes none away. */
+  private takeNotes(merged: Piece, stored: { readonly piece: Piece; readonly version: number }): void {
+    const others = (patches: Patch[]) => patches.filter(({ path }) => path[0] !== 'notes');
+    const kept = (steps: readonly Step[]): Step[] =>
+      steps
+        .map((s) => ({ ...s, forward: others(s.forward), back: others(s.back) }))
+        .filter((s) => s.forward.length > 0);
+    this.past = kept(this.past);
+    this.future = kept(this.future);
+    this.base = stored.piece;
+    this.set({ piece: merged, version: stored.version });
+  }
+
   /** After the piece was stored elsewhere as a copy: nothing is left to save here. */
   settled(): void {
     this.cancelTimer?.();
@@ -218,9 +238,8 @@ export class PieceStore {
       const theirs = await this.world.stored();
       const merged = mergedNotes(base, this.state.piece, theirs.piece);
       if (!merged) return false;
-      this.base = theirs.piece;
       this.edits++;
-      this.set({ piece: merged, version: theirs.version });
+      this.takeNotes(merged, theirs);
       this.world.keep({ version: theirs.version, piece: merged });
       this.schedule(0);
       return true;

@@ -14,6 +14,10 @@ export interface NewNote {
   readonly photo: string | null;
 }
 
+/** A note is the same wherever it was made at the same moment, with the same words and photo. */
+export const sameNote = (a: Note, b: Note): boolean =>
+  a.madeAt === b.madeAt && a.text === b.text && a.photo === b.photo;
+
 /** The piece with one more note; one without words is named for its layer, one that it holds already is not added. @throws RangeError where there is no room */
 export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote): Piece {
   const words = text.trim() ? `${layer}: ${text.trim()}` : layer;
@@ -24,7 +28,7 @@ export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote):
     madeAt,
     photo,
   };
-  if (holdsNote(piece, note)) return piece;
+  if (piece.notes.some((n) => sameNote(n, note))) return piece;
   if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
   return { ...piece, notes: [...piece.notes, note] };
 }
@@ -34,10 +38,3 @@ export const withoutNote = (piece: Piece, id: string): Piece => ({
   ...piece,
   notes: piece.notes.filter((n) => n.id !== id),
 });
-
-/** A note is the same wherever it was made at the same moment with the same words. */
-export const sameNote = (a: Note, b: Note): boolean =>
-  a.madeAt === b.madeAt && a.text === b.text && a.photo === b.photo;
-
-/** Whether a piece holds such a note already: one that was sent twice is kept once. */
-export const holdsNote = (piece: Piece, note: Note): boolean => piece.notes.some((n) => sameNote(n, note));

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import { stepKey, type Piece, type Tick } from '../piece/index.js';
-import type { OrderLayer } from '../plan/index.js';
+import { partStepKey, type Piece, type Tick } from '../piece/index.js';
+import { stepsOf, type OrderLayer } from '../plan/index.js';
 import { cellText } from './cellText.js';
 
 /** One step that was done, in words. */
@@ -27,15 +27,11 @@ export function logRows(
   { parts }: Pick<Piece, 'parts'>,
 ): LogRow[] {
   const names = new Map(parts.map((p) => [p.id, p.name]));
-  const known = new Map(
-    order.flatMap((layer) =>
-      layer.parts.map((step) => [stepKey({ ...step, copy: 0 }), { layer, step }] as const),
-    ),
-  );
+  const known = stepsOf(order);
   return [...ticks]
     .sort((a, b) => Date.parse(a.doneAt) - Date.parse(b.doneAt))
     .map((t): LogRow => {
-      const found = known.get(stepKey({ ...t, copy: 0 }));
+      const found = known.get(partStepKey(t));
       return {
         doneAt: t.doneAt,
         layer: found?.layer.title ?? `${t.role}, ${t.step}`,

@@ -1,12 +1,9 @@
+import { sameNote, type Note } from '../edit/index.js';
 import { MOST_NOTES, type Piece } from '../piece/index.js';
 import { freeId } from '../units/index.js';
 import { writePiece } from './writePiece.js';
 
-type Note = Piece['notes'][number];
-
-/** A note is the same wherever it was made at the same moment with the same words and photo. */
-const held = (list: readonly Note[], note: Note): boolean =>
-  list.some((n) => n.madeAt === note.madeAt && n.text === note.text && n.photo === note.photo);
+const held = (list: readonly Note[], note: Note): boolean => list.some((n) => sameNote(n, note));
 
 /**
  * A piece with the notes of two who changed it apart from each other: what either added stays, what either let go is gone.

@@ -12,3 +12,6 @@ export interface StepId {
 
 /** A text that is equal exactly when the steps are. */
 export const stepKey = (s: StepId): string => `${s.part}/${s.role}/${s.step}/${s.copy}`;
+
+/** The same for a step on a part, whatever the figure. */
+export const partStepKey = (s: Omit<StepId, 'copy'>): string => `${s.part}/${s.role}/${s.step}`;

@@ -8,6 +8,7 @@ export * from './wear.js';
 export * from './where.js';
 export * from './stage.js';
 export * from './stepPicture.js';
+export * from './stepsOf.js';
 export * from './time.js';
 export * from './tints.js';
 export * from './squint.js';

@@ -1,13 +1,13 @@
-import { stepKey, type Piece, type Role, type StepId, type Tick } from '../piece/index.js';
-import { layerKey, type OrderLayer } from '../plan/index.js';
+import { partStepKey, type Piece, type Role, type Tick } from '../piece/index.js';
+import { layerKey, stepsOf, type OrderLayer, type StepOfLayer } from '../plan/index.js';
 
 /** What was done of one layer in one evening, or in all of them. */
 export interface DoneLine {
   readonly title: string;
   readonly role: Role;
   readonly step: string;
-  /** Whether the order still has it. */
-  readonly planned: boolean;
+  /** Key of its layer; null where the order has it no more. */
+  readonly layer: string | null;
   /** What was on the brush, in words, as it was ticked. */
   readonly mix: string;
   readonly parts: readonly string[];
@@ -32,41 +32,25 @@ export interface DoneEvening {
 /** So long without a tick or a note, and another evening begins. */
 const APART_MS = 4 * 3_600_000;
 
-/** A step on a part, whatever the figure. */
-const onPart = (s: Omit<StepId, 'copy'>): string => stepKey({ ...s, copy: 0 });
-
-interface Known {
-  readonly layer: OrderLayer;
-  readonly plannedMin: number;
-}
-
-/** Steps of an order by part, role and step. */
-const knownSteps = (order: readonly OrderLayer[]): ReadonlyMap<string, Known> =>
-  new Map(
-    order.flatMap((layer) =>
-      layer.parts.map((s) => [onPart(s), { layer, plannedMin: s.activeMin }] as const),
-    ),
-  );
-
 const sorted = <T>(list: Iterable<T>): T[] => [...new Set(list)].sort();
 
 /** Ticks put together by layer, in the order of the first of each. */
-function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, Known>): DoneLine[] {
+function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>): DoneLine[] {
   const groups = new Map<string, Tick[]>();
   for (const t of ticks) {
-    const found = known.get(onPart(t));
+    const found = known.get(partStepKey(t));
     const key = found ? layerKey(found.layer) : `earlier/${t.role}/${t.step}`;
     groups.set(key, [...(groups.get(key) ?? []), t]);
   }
   return [...groups.values()].map((own): DoneLine => {
     const [first] = own;
-    const layer = known.get(onPart(first))?.layer;
-    const planned = own.map((t) => known.get(onPart(t))?.plannedMin);
+    const layer = known.get(partStepKey(first))?.layer;
+    const planned = own.map((t) => known.get(partStepKey(t))?.step.activeMin);
     return {
       title: layer?.title ?? `${first.role}, ${first.step}`,
       role: first.role,
       step: first.step,
-      planned: layer !== undefined,
+      layer: layer ? layerKey(layer) : null,
       mix: first.did.mix,
       parts: sorted(own.map((t) => t.part)),
       copies: [...new Set(own.map((t) => t.copy))].sort((a, b) => a - b),
@@ -86,7 +70,7 @@ export function diaryOf(
   notes: Piece['notes'],
   order: readonly OrderLayer[],
 ): DoneEvening[] {
-  const known = knownSteps(order);
+  const known = stepsOf(order);
   const events = [
     ...ticks.map((tick) => ({ at: Date.parse(tick.doneAt), tick, note: null })),
     ...notes.flatMap((note) =>
@@ -118,8 +102,7 @@ export function diaryOf(
 
 /** What was done of each layer over all evenings, in the order's own order; what is not planned any more comes last. */
 export function sheetOf(ticks: readonly Tick[], order: readonly OrderLayer[]): DoneLine[] {
-  const place = new Map(order.map((l, i) => [l.title, i]));
-  return linesOf(ticks, knownSteps(order)).sort(
-    (a, b) => Number(b.planned) - Number(a.planned) || (place.get(a.title) ?? 0) - (place.get(b.title) ?? 0),
-  );
+  const place = new Map(order.map((l, i) => [layerKey(l), i]));
+  const placeOf = ({ layer }: DoneLine) => (layer === null ? order.length : place.get(layer)!);
+  return linesOf(ticks, stepsOf(order)).sort((a, b) => placeOf(a) - placeOf(b));
 }

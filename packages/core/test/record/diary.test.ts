@@ -58,7 +58,7 @@ describe('what was done', () => {
       ...order.slice(0, 3).map((l) => l.title),
       `${gone.role}, gone`,
     ]);
-    expect(sheet.at(-1)).toMatchObject({ planned: false, plannedMin: null });
+    expect(sheet.at(-1)).toMatchObject({ layer: null, plannedMin: null });
     expect(sheet[0].parts.length).toBe(order[0].parts.length);
   });
 

@@ -35,7 +35,7 @@ function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
     <ul className="text-label">
       {lines.map((l) => (
         <li
-          key={`${l.role}/${l.step}/${l.title}`}
+          key={l.layer ?? `${l.role}/${l.step}`}
           className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-g88 py-1"
         >
           <span className="font-semibold">{l.title}</span>
@@ -160,7 +160,7 @@ export function Diary() {
   const [isOpen, setOpen] = useState(false);
   const layers = useMemo(() => sheetOf(run.ticks, order), [run.ticks, order]);
   if (run.ticks.length === 0 || order.length === 0) return null;
-  const planned = layers.filter((l) => l.planned);
+  const planned = layers.filter((l) => l.layer !== null);
   const sum = (of: (l: DoneLine) => number) => planned.reduce((n, l) => n + of(l), 0);
   return (
     <div className="rounded-sm bg-g96 p-4">

@@ -4,7 +4,9 @@ import {
   duration,
   knownPaints,
   passesOf,
+  partStepKey,
   stepKey,
+  stepsOf,
   tickFor,
   withEveningLength,
   withLadder,
@@ -38,8 +40,8 @@ import { Tonight } from './Tonight.js';
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
   const { run } = useStation();
-  const planned = new Set(order.flatMap((l) => l.parts.map((p) => `${p.part}/${p.role}/${p.step}`)));
-  return order.length === 0 ? [] : run.ticks.filter((t) => !planned.has(`${t.part}/${t.role}/${t.step}`));
+  const planned = stepsOf(order);
+  return order.length === 0 ? [] : run.ticks.filter((t) => !planned.has(partStepKey(t)));
 }
 
 /** How far the measuring is, and what is known already. */

@@ -3,7 +3,8 @@ import {
   layerBelow,
   layerKey,
   ROOM_FACTOR,
-  stepKey,
+  partStepKey,
+  stepsOf,
   tickFor,
   type OrderLayer,
   type Piece,
@@ -125,8 +126,8 @@ aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8
 <script>{const data=${inScript(data)};new (${BenchFilePage.toString()})(data,new (${WhatDries.toString()})(new Map(Object.entries(data.layers))),${live ? `new (${BenchFileTicks.toString()})(),new (${BenchFileNotes.toString()})(data.piece)` : 'null,null'})}</script></body></html>`;
 }
 
-/** Ticks of a file that are for steps of this order, and how many are not. */
+/** Ticks of a file that are for steps of this order. */
 export function ticksFor<T extends StepId>(order: readonly OrderLayer[], ticks: readonly T[]): T[] {
-  const known = new Set(order.flatMap((l) => l.parts.map((s) => stepKey({ ...s, copy: 0 }))));
-  return ticks.filter((t) => known.has(stepKey({ ...t, copy: 0 })));
+  const known = stepsOf(order);
+  return ticks.filter((t) => known.has(partStepKey(t)));
 }

@@ -1,7 +1,9 @@
 import {
   layerKey,
+  partStepKey,
   ROOM_FACTOR,
   stepKey,
+  stepsOf,
   tickFor,
   type OrderLayer,
   type PartStep,
@@ -125,9 +127,9 @@ export function wetNow(
   room: Room,
 ): Wet[] {
   const here = new Set(s.done.flatMap((d) => d.steps.map(stepKey)));
-  const layers = new Map(order.flatMap((l) => l.parts.map((p) => [stepKey({ ...p, copy: 0 }), l] as const)));
+  const steps = stepsOf(order);
   const elsewhere = ticks.flatMap((t) => {
-    const layer = here.has(stepKey(t)) ? undefined : layers.get(stepKey({ ...t, copy: 0 }));
+    const layer = here.has(stepKey(t)) ? undefined : steps.get(partStepKey(t))?.layer;
     const until = Date.parse(t.doneAt) + (layer?.dryMin ?? 0) * ROOM_FACTOR[room] * 60_000;
     return layer ? [{ part: t.part, copy: t.copy, until, title: layer.title }] : [];
   });
