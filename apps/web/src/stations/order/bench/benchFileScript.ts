@@ -246,7 +246,11 @@ export class BenchFilePage {
     to.textContent = '';
     for (const t of this.state.timers.slice(-4)) {
       const left = Math.max(0, Math.ceil((t.until - Date.now()) / 1000));
-      const clock = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
+      const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
+      const clock =
+        left >= 3600
+          ? `${Math.floor(left / 3600)} h ${two((left % 3600) / 60)}`
+          : `${Math.floor(left / 60)}:${two(left % 60)}`;
       this.add(to, 'span', `${left > 0 ? clock : 'Dry'} ${t.label}`, left > 0 ? 'dry' : 'dry now');
     }
   }
