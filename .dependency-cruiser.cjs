@@ -21,6 +21,7 @@ const CORE = [
   'critique',
   'edit',
   'plan',
+  'photo',
   'record',
   'drill',
   'format',

@@ -1,9 +1,10 @@
 // The long forms of what `npm test` does briefly. All of them, or those that are named: kills, power, disk, lock, fuzz,
-// many, seeds; `npm run soak -- power 40` says how often.
+// many, photos, seeds; `npm run soak -- power 40` says how often.
 import { spawnSync } from 'node:child_process';
 import { fullDisk } from './soak/fullDisk.mjs';
 import { lockRaces } from './soak/lockRaces.mjs';
 import { manyPieces } from './soak/many.mjs';
+import { photos } from './soak/photos.mjs';
 import { powerCuts } from './soak/power.mjs';
 
 const ROUNDS = 5;
@@ -25,6 +26,7 @@ const SOAKS = {
     (n) => run(['--selectProjects', 'server', '-t', 'odd requests'], { PALE_GLINT_FUZZ: String(n) }),
   ],
   many: [1000, manyPieces],
+  photos: [60, photos],
   seeds: [
     ROUNDS,
     (n) =>

@@ -4,6 +4,7 @@ import { backupCommands } from './commands/backup.js';
 import { colourCommands } from './commands/colour.js';
 import { editCommands } from './commands/edit.js';
 import { miniatureCommands } from './commands/miniature.js';
+import { photoCommands } from './commands/photo.js';
 import { pieceCommands } from './commands/piece.js';
 import { schoolCommands } from './commands/school.js';
 
@@ -29,6 +30,7 @@ export async function runGlint(args: readonly string[]): Promise<number> {
   editCommands(program);
   miniatureCommands(program);
   colourCommands(program);
+  photoCommands(program);
   backupCommands(program);
   try {
     await program.parseAsync(args, { from: 'user' });

@@ -29,14 +29,31 @@ const demoFile = (name: string) => readFileSync(new URL(`../../../demo/${name}`,
 
 /** So many evenings are set for the militia, which are too few for all of it. */
 const MILITIA_EVENINGS = 4;
-/** The pieces as they come in: ten figures for the next four evenings, one half painted. The one that opens first comes last. */
-function demoPieces(): Piece[] {
+/** A photo of the warden as it was painted, by the stand-in camera: which file, when, and what its note says. */
+interface DemoPhoto {
+  readonly photo: string;
+  readonly madeAt: string;
+  readonly text: string;
+}
+
+/**
+ * The pieces as they come in: ten figures for the next four evenings, one half painted and photographed. The one that
+ * opens first comes last.
+ */
+function demoPieces(photos: readonly DemoPhoto[]): Piece[] {
   const evenings = eveningsFrom({ date: localDay(new Date()), ...USUAL_EVENING }, MILITIA_EVENINGS);
   const run = JSON.parse(demoFile('warden-run.json').toString()) as Piece['run'];
   return [
     brassHeron,
     { ...lockMilitia, table: { ...lockMilitia.table, evenings } },
-    { ...sluiceWarden, run },
+    {
+      ...sluiceWarden,
+      run,
+      notes: [
+        ...sluiceWarden.notes,
+        ...photos.map((photo, i) => ({ ...photo, id: `evening-${i + 1}`, part: null })),
+      ],
+    },
   ];
 }
 
@@ -64,7 +81,11 @@ export class SeedService implements OnApplicationBootstrap {
     }
     if (known.has(SEEDED)) return;
     for (const [kind, name] of DEMO_FILES) await this.blobs.add(kind, demoFile(name));
-    for (const piece of demoPieces()) await this.pieces.add(writePiece(piece), 'replace');
+    const photos = JSON.parse(demoFile('warden-photos.json').toString()) as DemoPhoto[];
+    const kept: DemoPhoto[] = [];
+    for (const photo of photos)
+      kept.push({ ...photo, photo: (await this.blobs.add('photo', demoFile(photo.photo))).hash });
+    for (const piece of demoPieces(kept)) await this.pieces.add(writePiece(piece), 'replace');
     // A shelf that somebody wrote already is left alone.
     if ((await this.shelf.get()).version === 0)
       await this.shelf.save(writeShelf(shelfOf(towline, towlineBrushes)), 0).catch((error: unknown) => {

@@ -18,6 +18,7 @@ export * from './zone/index.js';
 export * from './critique/index.js';
 export * from './edit/index.js';
 export * from './plan/index.js';
+export * from './photo/index.js';
 export * from './record/index.js';
 export * from './format/index.js';
 export * from './demo/index.js';

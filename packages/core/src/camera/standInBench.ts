@@ -1,5 +1,5 @@
 import { encodedBytes } from '../colour/index.js';
-import { clamp, normalise, rad, seededRandom, type Vec3 } from '../units/index.js';
+import { clamp, gaussian, normalise, rad, seededRandom, type Vec3 } from '../units/index.js';
 import type { Circle } from '../scan/index.js';
 import type { StandInConditions } from './standInConditions.js';
 import type { StandInSculpt } from './standInSculpts.js';
@@ -177,9 +177,6 @@ function beside(v: Vec3, deg: number, random: () => number): Vec3 {
   const [c, s] = [Math.cos(rad(deg)), Math.sin(rad(deg))];
   return [v[0] * c + across[0] * s, v[1] * c + across[1] * s, v[2] * c + across[2] * s];
 }
-
-const gaussian = (random: () => number) =>
-  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 /**
  * One photo of a primed sculpt under a lamp: Lambert's law with the light's fall-off, cast shadows, room light, sheen,

@@ -1,6 +1,6 @@
 import { BANDS, fromLinear, paintSpectrum, spectrumToLinear, type Spectrum } from '../colour/index.js';
 import type { CardMarks } from '../swatch/index.js';
-import { clamp, seededRandom } from '../units/index.js';
+import { clamp, gaussian, seededRandom } from '../units/index.js';
 import type { StandInPhoto } from './standInBench.js';
 
 /** What goes wrong when a card of paints is photographed at a desk. */
@@ -81,7 +81,6 @@ export function swatchPhoto(
   const [card, grey, table] = [CARD_WHITE, CARD_GREY, TABLE].map((hex) => seen(paintSpectrum(hex)));
   const paints = dots.map((d) => seen(d.r));
   const most = Math.max(...card);
-  const gaussian = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const rgba = new Uint8ClampedArray(width * height * 4);
   for (let y = 0, k = 0; y < height; y++)
     for (let x = 0; x < width; x++, k += 4) {
@@ -104,7 +103,7 @@ export function swatchPhoto(
       const light = 1 - slope * (0.6 * (x / width) + 0.4 * (y / height));
       for (let c = 0; c < 3; c++) {
         const v = (exposure / most) * (colour[c] * light + haze * card[c]);
-        const lit = v + gaussian() * (noise * Math.sqrt(Math.max(0, v)) + READ_NOISE);
+        const lit = v + gaussian(random) * (noise * Math.sqrt(Math.max(0, v)) + READ_NOISE);
         rgba[k + c] = Math.round(255 * clamp(fromLinear(clamp(lit, 0, 1)), 0, 1));
       }
       rgba[k + 3] = 255;

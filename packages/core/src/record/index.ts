@@ -1,2 +1,3 @@
 export * from './diary.js';
+export * from './doneBy.js';
 export * from './learned.js';

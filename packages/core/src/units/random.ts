@@ -16,3 +16,7 @@ export function seedOf(text: string): number {
   for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193);
   return h >>> 0;
 }
+
+/** A number of the standard normal distribution (Box and Muller 1958). */
+export const gaussian = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

@@ -1,0 +1,294 @@
+import { doneBy, layerKey, layerOf, type LayerId, type PointPair } from '@pale-glint/core';
+import { useMemo, useState } from 'react';
+import { usePiece } from '../../store/PieceContext.js';
+import { Alert } from '../../ui/Alert.js';
+import { Button } from '../../ui/Button.js';
+import { Check } from '../../ui/Check.js';
+import { Choice } from '../../ui/Choice.js';
+import { ColourField } from '../../ui/ColourField.js';
+import type { ReadPhoto } from '../../workers/photo.worker.js';
+import { Diary } from '../order/Diary.js';
+import { useStation } from '../stationState.js';
+import { FoundInPhoto } from './FoundInPhoto.js';
+import { Looks, WAYS, type HowToLook, type WayToLook } from './Looks.js';
+import { PhotoList, photosOf } from './PhotoList.js';
+import { TapPoints } from './TapPoints.js';
+import { useMended, usePhoto, usePhotoClient, type PhotoState } from './usePhoto.js';
+
+const FINISHED = 'finished';
+const NO_POINTS: readonly PointPair[] = [];
+
+/** How a photo is taken so that it can be read. */
+function HowToPhotograph() {
+  return (
+    <div className="grid h-full place-items-center">
+      <div className="max-w-lg space-y-3 bg-g96 p-6">
+        <h2 className="text-lead font-semibold">A photo beside the plan</h2>
+        <p>
+          Photograph the miniature from the side that is planned, and it is laid on the map by itself: every
+          part is read for its value, its light and its hue, and what strays is named with what mends it.
+        </p>
+        <ul className="list-disc space-y-1 pl-5 text-label text-g28">
+          <li>Plain paper behind it, mid grey where you have it, with some of it to be seen all round.</li>
+          <li>The camera level with its middle, a hand's length away or more, as large as fits.</li>
+          <li>Even light from where the plan has it; no bare bulb, no sheen of wet paint.</li>
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+/** How plan and photo are held against each other. */
+function LookBar({ how, onHow }: { readonly how: HowToLook; readonly onHow: (how: HowToLook) => void }) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 bg-g93 px-4 py-2">
+      <div role="group" aria-label="How to look" className="flex">
+        {WAYS.map(({ id, label }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={how.way === id}
+            className={`min-h-9 px-3 text-label font-semibold ${how.way === id ? 'bg-g10 text-g98' : 'bg-g98'}`}
+            onClick={() => onHow({ ...how, way: id satisfies WayToLook })}
+          >
+            {label}
+          </button>
+        ))}
+      </div>
+      <Check checked={how.grey} onChange={(grey) => onHow({ ...how, grey })}>
+        Values only
+      </Check>
+      <Check checked={how.squinted} onChange={(squinted) => onHow({ ...how, squinted })}>
+        Squinted
+      </Check>
+      <Check checked={how.trueSize} onChange={(trueSize) => onHow({ ...how, trueSize })}>
+        True size
+      </Check>
+    </div>
+  );
+}
+
+/** Which cure of each finding is shown: the cheapest at first. */
+function useChosen(read: ReadPhoto | null) {
+  const [of, setOf] = useState<{ readonly read: ReadPhoto | null; readonly chosen: Chosen } | null>(null);
+  const first = useMemo(
+    (): Chosen =>
+      read?.findings.map(({ finding, cures }) => (finding.certain ? (cures[0]?.id ?? null) : null)) ?? [],
+    [read],
+  );
+  const chosen = of && of.read === read ? of.chosen : first;
+  const choose = (i: number, id: string | null) =>
+    setOf({ read, chosen: chosen.map((c, k) => (k === i ? id : c)) });
+  return [chosen, choose] as const;
+}
+type Chosen = readonly (string | null)[];
+
+/** Which photo is looked at, and what it is held against. */
+function useChosenPhoto() {
+  const { notes } = usePiece();
+  const { order, run } = useStation();
+  const photos = photosOf(notes);
+  const [picked, pick] = useState<string | null>(null);
+  const note = photos.find((n) => n.photo === picked) ?? photos.at(-1) ?? null;
+  const photo = note?.photo ?? null;
+  const [asked, setAsked] = useState<Readonly<Record<string, LayerId | null>>>({});
+  const guess = useMemo(
+    () => doneBy(order, run.ticks, note?.madeAt ?? null),
+    [order, run.ticks, note?.madeAt],
+  );
+  const [tapped, setTapped] = useState<Readonly<Record<string, readonly PointPair[]>>>({});
+  const [cards, setCards] = useState<Readonly<Record<string, string>>>({});
+  return {
+    photo,
+    pick,
+    cardHex: (photo && cards[photo]) || null,
+    setCard: (hex: string | null) =>
+      photo && setCards(({ [photo]: _, ...rest }) => (hex === null ? rest : { ...rest, [photo]: hex })),
+    after: photo !== null && photo in asked ? asked[photo] : guess,
+    holdAgainst: (layer: LayerId | null) => photo && setAsked({ ...asked, [photo]: layer }),
+    points: (photo && tapped[photo]) || NO_POINTS,
+    tap: (points: readonly PointPair[]) => photo && setTapped({ ...tapped, [photo]: points }),
+  };
+}
+
+/** What a photo is to look like. */
+function HeldAgainst({
+  after,
+  onChange,
+}: {
+  readonly after: LayerId | null;
+  readonly onChange: (after: LayerId | null) => void;
+}) {
+  const { order } = useStation();
+  return (
+    <Choice
+      label="Held against"
+      why="What the photo is to look like: the finished piece, or the piece after one of its steps. Taken from what was ticked when the photo was made."
+      value={after ? layerKey(after) : FINISHED}
+      options={[
+        { value: FINISHED, label: 'the finished piece' },
+        ...order.map((l) => ({ value: layerKey(l), label: `after ${l.title.toLowerCase()}` })),
+      ]}
+      onChange={(key) => {
+        const layer = order.find((l) => layerKey(l) === key);
+        onChange(layer ? layerOf(layer) : null);
+      }}
+    />
+  );
+}
+
+/** A photographer's grey card: 18 % of the light. */
+const GREY_CARD = '#767676';
+
+/** What is known of the paper behind the figure. */
+function CardBehind({
+  cardHex,
+  onChange,
+}: {
+  readonly cardHex: string | null;
+  readonly onChange: (hex: string | null) => void;
+}) {
+  const [hex, setHex] = useState(cardHex ?? GREY_CARD);
+  return (
+    <div className="space-y-1">
+      <Check checked={cardHex !== null} onChange={(on) => onChange(on ? hex : null)}>
+        The card behind it has a known colour
+      </Check>
+      {cardHex !== null && (
+        <ColourField
+          label="Its colour"
+          why="With it values are told as they are; without, they are only held against each other."
+          value={hex}
+          onChange={setHex}
+          onEnd={() => onChange(hex)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** How far the reading is, with a way to stop it and to go on. */
+function Going({
+  state: { share, doing },
+  going,
+  onGoing,
+}: {
+  readonly state: PhotoState;
+  readonly going: boolean;
+  readonly onGoing: (going: boolean) => void;
+}) {
+  const { order, sheets } = useStation();
+  const line = 'flex items-center gap-3 bg-g10 px-4 py-1.5 text-label text-g98';
+  if (order.length === 0)
+    return (
+      <p role="status" className={line}>
+        Measuring the map, {sheets.done} of {sheets.of} parts. The photo follows.
+      </p>
+    );
+  if (!going)
+    return (
+      <p className={line}>
+        Stopped.
+        <button type="button" className="underline underline-offset-2" onClick={() => onGoing(true)}>
+          Read it
+        </button>
+      </p>
+    );
+  if (share === null) return null;
+  return (
+    <div role="status" className={line}>
+      <span className="w-56">{doing || 'The photo is read'}</span>
+      <progress aria-label="Reading the photo" value={share} max={1} className="h-1 flex-1 accent-g98" />
+      <button type="button" className="underline underline-offset-2" onClick={() => onGoing(false)}>
+        Stop
+      </button>
+    </div>
+  );
+}
+
+/** Photos beside the plan, and what was done. */
+export function RecordStation() {
+  const piece = usePiece();
+  const { order } = useStation();
+  const { photo, pick, after, holdAgainst, points, tap, cardHex, setCard } = useChosenPhoto();
+  const [tapping, setTapping] = useState(false);
+  const [going, setGoing] = useState(true);
+  const [how, setHow] = useState<HowToLook>({ way: 'beside', grey: false, squinted: false, trueSize: false });
+  const client = usePhotoClient();
+  const state = usePhoto(client, { photo, piece, after, order, points, cardHex, going });
+  const { read } = state;
+  const [chosen, choose] = useChosen(read);
+  const mended = useMended(client, read, chosen);
+  const open = (next: string) => {
+    pick(next);
+    setTapping(false);
+    setGoing(true);
+  };
+  return (
+    <div className="flex h-full">
+      <aside className="w-64 shrink-0 space-y-4 overflow-y-auto bg-g88 p-3">
+        <PhotoList chosen={photo} onChoose={open} />
+        {photo !== null && <HeldAgainst after={after} onChange={holdAgainst} />}
+        {photo !== null && <CardBehind key={photo} cardHex={cardHex} onChange={setCard} />}
+        <Diary />
+      </aside>
+      <div className="flex min-w-0 flex-1 flex-col bg-g38">
+        <LookBar how={how} onHow={setHow} />
+        {photo !== null && <Going state={state} going={going} onGoing={setGoing} />}
+        <div className="min-h-0 flex-1 overflow-auto p-3">
+          {photo === null ? (
+            <HowToPhotograph />
+          ) : tapping && read ? (
+            <TapPoints
+              read={read}
+              onCancel={() => setTapping(false)}
+              onDone={(next) => {
+                tap(next);
+                setTapping(false);
+              }}
+            />
+          ) : read?.photo ? (
+            <Looks read={read} photo={read.photo} mended={mended} how={how} />
+          ) : (
+            <NotLaid read={read} failed={state.failed} photo={photo} />
+          )}
+        </div>
+      </div>
+      {read && (
+        <aside
+          aria-label="What the photo shows"
+          className="w-80 shrink-0 space-y-3 overflow-y-auto bg-g88 p-3"
+        >
+          <FoundInPhoto read={read} chosen={chosen} onChoose={choose} />
+          {!tapping && (
+            <Button look="plain" onClick={() => setTapping(true)}>
+              {points.length > 0 ? `Laid by ${points.length} places: tap others` : 'Tap places to lay it by'}
+            </Button>
+          )}
+        </aside>
+      )}
+    </div>
+  );
+}
+
+/** A photo that is not laid on the plan, or not yet. */
+function NotLaid({
+  read,
+  failed,
+  photo,
+}: {
+  readonly read: ReadPhoto | null;
+  readonly failed: string | null;
+  readonly photo: string;
+}) {
+  return (
+    <div className="flex h-full flex-col items-center gap-3">
+      {failed && <Alert>{failed}</Alert>}
+      <img
+        src={`/api/blobs/${photo}`}
+        alt="The photo as it was taken"
+        className={`min-h-0 flex-1 object-contain ${read ? '' : 'opacity-60'}`}
+      />
+    </div>
+  );
+}

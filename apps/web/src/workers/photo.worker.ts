@@ -1,0 +1,193 @@
+import {
+  differencePicture,
+  labPicture,
+  linearImage,
+  mend,
+  photoReport,
+  readyPhoto,
+  readyPlan,
+  refused,
+  withCure,
+  WORKED_AT,
+  type Cure,
+  type LabPlanes,
+  type MendedFinding,
+  type OrderLayer,
+  type PhotoLook,
+  type PhotoReport,
+  type Piece,
+  type PieceAtHand,
+  type PointPair,
+  type ReadyPhoto,
+  type ReadyPlan,
+} from '@pale-glint/core';
+import { answerJobs, type JobTools } from './jobs.js';
+import type { AfterLayer } from './protocol.js';
+import { needSculpts, surfacesOf } from './sculpts.js';
+
+/** A picture on the plan's places, in colour and in values alone. */
+export type BothLooks = Readonly<Record<PhotoLook, ImageBitmap>>;
+
+/** A cure without its colours, which stay in the worker. */
+export type CureLine = Omit<Cure, 'colours'>;
+
+/** What a photo shows beside its plan, for the page. */
+export interface ReadPhoto extends Pick<PhotoReport, 'registration' | 'notes' | 'readings'> {
+  readonly findings: readonly {
+    readonly finding: MendedFinding['finding'];
+    readonly cures: readonly CureLine[];
+    /** Where it is on the pictures, in their points. */
+    readonly at: readonly [x: number, y: number];
+  }[];
+  /** Size of the pictures, and how large they are on the miniature. */
+  readonly width: number;
+  readonly height: number;
+  readonly pxPerMm: number;
+  readonly plan: BothLooks;
+  /** Null where the photo does not lie on the plan. */
+  readonly photo: BothLooks | null;
+  readonly difference: ImageBitmap | null;
+  /** The photo as it was taken, at the size that places in it are told in. */
+  readonly whole: ImageBitmap;
+}
+
+export interface ReadJob {
+  /** Where the photo is fetched, and what it is kept by. */
+  readonly address: string;
+  readonly piece: Piece;
+  readonly after: AfterLayer | null;
+  readonly order: readonly OrderLayer[];
+  readonly points: readonly PointPair[];
+  /** Colour of the card behind it, where it is known. */
+  readonly cardHex: string | null;
+}
+
+let kept: { readonly address: string; readonly photo: ReadyPhoto; readonly canvas: OffscreenCanvas } | null =
+  null;
+let planned: { readonly key: string; readonly plan: ReadyPlan } | null = null;
+let last: {
+  readonly plan: ReadyPlan;
+  readonly report: PhotoReport;
+  readonly mended: readonly MendedFinding[];
+} | null = null;
+
+async function opened(address: string) {
+  if (kept?.address === address) return kept;
+  const response = await fetch(address);
+  if (!response.ok) throw refused('photo', `the server answered ${response.status}`, 'a photo that is kept');
+  const whole = await createImageBitmap(await response.blob()).catch(() => {
+    throw refused('photo', 'a picture that could not be read here', 'one exported as JPEG or PNG');
+  });
+  const scale = Math.min(1, WORKED_AT / Math.max(whole.width, whole.height));
+  const [width, height] = [Math.round(whole.width * scale), Math.round(whole.height * scale)];
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(whole, 0, 0, width, height);
+  whole.close();
+  const { data } = context.getImageData(0, 0, width, height);
+  kept = { address, photo: readyPhoto(linearImage(data, width, height)), canvas };
+  return kept;
+}
+
+/** What decides how a piece looks; notes and ticks do not. */
+function keyOf({ notes: _notes, run: _run, ...looks }: Piece, after: AfterLayer | null): string {
+  return JSON.stringify([looks, after]);
+}
+
+async function planOf({ piece, after }: ReadJob, tools: JobTools): Promise<ReadyPlan> {
+  await needSculpts(piece);
+  const key = keyOf(piece, after);
+  if (planned?.key !== key) {
+    const atHand: PieceAtHand = { ...piece, surfaces: surfacesOf(piece) };
+    const plan = readyPlan(atHand, {
+      after,
+      onPart: (done, of) => tools.tell('The plan is drawn', (0.6 * done) / of),
+    });
+    planned = { key, plan };
+  }
+  return planned.plan;
+}
+
+/** A canvas of bytes as a bitmap that is handed over. */
+async function bitmapOf(rgba: Uint8ClampedArray<ArrayBuffer>, plan: ReadyPlan, { hand }: JobTools) {
+  const { width, height } = plan.levels[plan.levels.length - 1];
+  return hand(await createImageBitmap(new ImageData(rgba, width, height)));
+}
+
+async function bothLooks(planes: LabPlanes, plan: ReadyPlan, tools: JobTools): Promise<BothLooks> {
+  return {
+    colour: await bitmapOf(labPicture(planes, 'colour'), plan, tools),
+    value: await bitmapOf(labPicture(planes, 'value'), plan, tools),
+  };
+}
+
+/** The plan's planes over the card that a photo is seen on. */
+function planPlanes(plan: ReadyPlan): LabPlanes {
+  const { alpha, lightness, a, b } = plan.levels[plan.levels.length - 1];
+  const card = 52;
+  return {
+    lightness: lightness.map((l, i) => card + (l - card) * alpha[i]),
+    a: a.map((v, i) => v * alpha[i]),
+    b: b.map((v, i) => v * alpha[i]),
+  };
+}
+
+/** A place of the piece on the pictures. */
+function placeOn({ raster: { picture }, levels }: ReadyPlan, { xMm, yMm }: { xMm: number; yMm: number }) {
+  const { pxPerMm } = levels[levels.length - 1];
+  return [(xMm - picture.leftMm) * pxPerMm, (picture.topMm - yMm) * pxPerMm] as const;
+}
+
+const jobs = {
+  /** Lays a photo on the plan, reads it, and tries what mends its findings. */
+  async read(job: ReadJob, tools: JobTools): Promise<ReadPhoto> {
+    const { photo, canvas } = await opened(job.address);
+    const plan = await planOf(job, tools);
+    tools.tell('The photo is laid on it', 0.65);
+    const report = photoReport(plan, photo, {
+      points: job.points,
+      ...(job.cardHex !== null && { cardHex: job.cardHex }),
+    });
+    const piece: PieceAtHand = { ...job.piece, surfaces: surfacesOf(job.piece) };
+    const mended = report.findings.map((f, i) => {
+      tools.tell('What mends it is tried', 0.8 + (0.15 * i) / report.findings.length);
+      return mend(plan, report, f, { piece, order: job.order });
+    });
+    last = { plan, report, mended };
+    const { width, height, pxPerMm } = plan.levels[plan.levels.length - 1];
+    const { registration, notes, readings, onPlan } = report;
+    return {
+      registration,
+      notes,
+      readings,
+      findings: mended.map(({ finding, cures }) => ({
+        finding,
+        cures: cures.map(({ colours: _, ...line }) => line),
+        at: placeOn(plan, finding.at),
+      })),
+      width,
+      height,
+      pxPerMm,
+      plan: await bothLooks(planPlanes(plan), plan, tools),
+      photo: onPlan && (await bothLooks(onPlan, plan, tools)),
+      difference: onPlan && (await bitmapOf(differencePicture(onPlan, plan), plan, tools)),
+      whole: tools.hand(await createImageBitmap(canvas)),
+    };
+  },
+  /** The photo as it would look with some findings mended. @param chosen id of a cure a finding, in their order; null for none */
+  async mended(
+    { chosen }: { readonly chosen: readonly (string | null)[] },
+    tools: JobTools,
+  ): Promise<BothLooks> {
+    if (!last?.report.onPlan) throw refused('photo', 'none is read', 'a photo that lies on the plan');
+    const { plan, report, mended } = last;
+    const planes = mended.reduce((p: LabPlanes, m, i) => {
+      const cure = m.cures.find((c) => c.id === chosen[i]);
+      return cure ? withCure(p, m, cure) : p;
+    }, report.onPlan!);
+    return bothLooks(planes, plan, tools);
+  },
+};
+export type PhotoJobs = typeof jobs;
+answerJobs(jobs);

@@ -1,0 +1,111 @@
+import { writeFileSync } from 'node:fs';
+import {
+  lockKeepersArm,
+  ORDINARY_HAND,
+  paintedBy,
+  photographed,
+  PLAIN_SHOT,
+  planRasterOf,
+  type Planted,
+  type Shot,
+} from '@pale-glint/core';
+import type { Locator, Page, TestInfo } from '@playwright/test';
+import { encode } from 'fast-png';
+import { DEMO, expect, saved, test, type AppServer } from './support/server.js';
+
+const partAt = (id: string) => lockKeepersArm.parts.findIndex((p) => p.id === id);
+
+/** A photo of the painted arm, by the stand-in painter and camera, as a file. */
+function photoFile(
+  info: TestInfo,
+  name: string,
+  faults: readonly Planted[],
+  over: Partial<Shot> = {},
+): string {
+  const plan = planRasterOf(lockKeepersArm, { longSide: 800 });
+  const painted = paintedBy(plan, { hand: ORDINARY_HAND, faults, seed: 5 });
+  const shot = { ...PLAIN_SHOT, width: 1000, height: 900, fills: 0.6, turnDeg: 5, ...over };
+  const { width, height, rgba } = photographed(plan, painted, shot, 6);
+  const path = info.outputPath(name);
+  writeFileSync(path, encode({ width, height, data: new Uint8Array(rgba.buffer), channels: 4 }));
+  return path;
+}
+
+const toRecord = async (page: Page, server: AppServer) => {
+  await page.goto(`${server.address}${DEMO}/record`);
+  await expect(page.getByRole('heading', { name: 'A photo beside the plan' })).toBeVisible();
+};
+
+test('a photo lies on the plan by itself; what strays is named with its cure, and the cure is seen first', async ({
+  page,
+  server,
+}, info) => {
+  await toRecord(page, server);
+  const file = photoFile(info, 'too-bright.png', [{ part: partAt('vambrace'), kind: 'value', amount: 16 }]);
+  await page.getByLabel('A photo of it').setInputFiles(file);
+  const shows = page.getByRole('complementary', { name: 'What the photo shows' });
+  await expect(shows.getByRole('heading', { name: 'One thing to mend' })).toBeVisible();
+  await expect(shows.getByText(/Vambrace.* is 1\d of value lighter than planned/)).toBeVisible();
+  await expect(shows.getByText('Values are relative')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeVisible();
+  const cures = shows.getByRole('radio');
+  await expect(cures.first()).toBeChecked();
+  await shows.getByRole('radio', { name: 'leave it as it is' }).check();
+  await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeHidden();
+
+  await page.getByRole('button', { name: 'Slider', exact: true }).click();
+  const covers = page.getByRole('slider', { name: 'How much of the photo the plan covers' });
+  await covers.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(covers).toHaveValue('49');
+  await page.getByRole('button', { name: 'Blink' }).click();
+  await page.getByRole('button', { name: 'Hold still' }).click();
+  await page.getByRole('button', { name: /^Show the/ }).click();
+  await page.getByRole('button', { name: 'Lighter, darker' }).click();
+  await expect(page.getByRole('img', { name: 'Where the photo is lighter or darker' })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'The card behind it has a known colour' }).click();
+  await expect(shows.getByText('By the card the whole figure is')).toBeVisible();
+
+  // It is kept with the piece, and can be let go.
+  await saved(page);
+  expect((await server.piece('lock-keepers-arm')).notes).toHaveLength(1);
+  await page.getByRole('button', { name: 'let it go' }).click();
+  await expect(page.getByRole('heading', { name: 'A photo beside the plan' })).toBeVisible();
+});
+
+test('a photo that does not lie by itself is laid by places that are tapped on it and on the plan', async ({
+  page,
+  server,
+}, info) => {
+  await toRecord(page, server);
+  // Half of it lies outside the picture, the rest is held by a hand.
+  const file = photoFile(info, 'cut-off.png', [], { offset: [0.62, 0.1], holder: 'hand', turnDeg: 40 });
+  await page.getByLabel('A photo of it').setInputFiles(file);
+  const shows = page.getByRole('complementary', { name: 'What the photo shows' });
+  await expect(shows.getByText(/Tap three or more places/)).toBeVisible();
+  await shows.getByRole('button', { name: 'Tap places to lay it by' }).click();
+  const lay = page.getByRole('button', { name: 'Lay it by these places' });
+  await expect(lay).toBeDisabled();
+  const [plan, photo] = ['The plan, to be tapped', 'The photo, to be tapped'].map((name) =>
+    page.getByRole('img', { name }),
+  );
+  /** Presses a place of a picture, as shares of the room it has. */
+  const tap = async (picture: Locator, x: number, y: number) => {
+    const { width, height } = (await picture.boundingBox())!;
+    await picture.click({ position: { x: x * width, y: y * height } });
+  };
+  for (const [x, y] of [
+    [0.4, 0.42],
+    [0.6, 0.45],
+    [0.5, 0.58],
+  ]) {
+    await tap(plan, x, y);
+    await tap(photo, x + 0.03, y);
+  }
+  await expect(page.getByRole('status').filter({ hasText: '3 of 3 or more' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the last one back' }).click();
+  await expect(lay).toBeDisabled();
+  await tap(photo, 0.52, 0.56);
+  await lay.click();
+  await expect(shows.getByRole('button', { name: 'Laid by 3 places: tap others' })).toBeVisible();
+});

@@ -1,0 +1,296 @@
+import { solveLinear } from '../units/index.js';
+import { CARD_Y } from './background.js';
+import { chained, inverted, type Homography } from './homography.js';
+import { lightnessOf, medianOf, type Image } from './image.js';
+import type { PlanLevel } from './planRaster.js';
+
+/** One size of a photo, and how many points of the whole photo one of its points is. */
+export interface PhotoLevel {
+  readonly image: Image;
+  readonly per: number;
+  /** Size of the whole photo, which maps lead to. */
+  readonly whole: { readonly width: number; readonly height: number };
+}
+
+/** How well a photo lies on the plan. */
+export interface Fit {
+  /** Plan (mm from its middle, y down) to the photo (points from its corner, whole photo). */
+  readonly h: Homography;
+  /** Correlation of plan and photo over the piece and the ring about it; -1 where there was nothing to compare. */
+  readonly score: number;
+  /** Share of what is compared that lies in the photo. */
+  readonly inside: number;
+  /** Spread of what differs, L*. */
+  readonly spread: number;
+}
+
+const COUNT = { similarity: 4, affine: 6, homography: 8 } as const;
+export type Motion = keyof typeof COUNT;
+
+export interface WarpOptions {
+  readonly channel?: number;
+  /** Written into where it is given, as large as the level. */
+  readonly out?: Float32Array;
+}
+
+/** A channel of the photo on the points of a plan level; NaN outside the photo. */
+export function warped(
+  { image, per, whole }: PhotoLevel,
+  h: Homography,
+  level: Pick<PlanLevel, 'width' | 'height' | 'pxPerMm'>,
+  { channel = 0, out = new Float32Array(level.width * level.height) }: WarpOptions = {},
+): Float32Array {
+  const { width, height, channels, data } = image;
+  const [ox, oy] = [level.width / 2 - 0.5, level.height / 2 - 0.5];
+  const [left, top] = [width / 2 - whole.width / 2 / per - 0.5, height / 2 - whole.height / 2 / per - 0.5];
+  const line = width * channels;
+  for (let y = 0; y < level.height; y++) {
+    const my = (y - oy) / level.pxPerMm;
+    for (let x = 0; x < level.width; x++) {
+      const mx = (x - ox) / level.pxPerMm;
+      const w = (h[6] * mx + h[7] * my + h[8]) * per;
+      const fx = (h[0] * mx + h[1] * my + h[2]) / w + left;
+      const fy = (h[3] * mx + h[4] * my + h[5]) / w + top;
+      const o = y * level.width + x;
+      if (!(fx >= 0 && fy >= 0 && fx < width - 1 && fy < height - 1)) {
+        out[o] = NaN;
+        continue;
+      }
+      const [ix, iy] = [fx | 0, fy | 0];
+      const [u, v] = [fx - ix, fy - iy];
+      const i = iy * line + ix * channels + channel;
+      out[o] =
+        (data[i] * (1 - u) + data[i + channels] * u) * (1 - v) +
+        (data[i + line] * (1 - u) + data[i + line + channels] * u) * v;
+    }
+  }
+  return out;
+}
+
+const BINS = 20;
+/** A bin with no more points than this says nothing. */
+const LEAST_IN_BIN = 9;
+const CURVE = 1000;
+
+/**
+ * The photo's value over the plan's, in steps of a tenth of L*: medians in bins, pooled until they rise (pool adjacent
+ * violators; Barlow and others 1972).
+ */
+export function toneCurve(
+  plan: Float32Array,
+  photo: Float32Array,
+  counts: (i: number) => boolean,
+): Float32Array {
+  const bins: number[][] = Array.from({ length: BINS }, () => []);
+  for (let i = 0; i < plan.length; i++)
+    if (counts(i)) bins[Math.min(BINS - 1, Math.max(0, Math.floor((plan[i] / 100) * BINS)))].push(photo[i]);
+  const blocks: { value: number; n: number; readonly at: number[] }[] = [];
+  bins.forEach((bin, k) => {
+    if (bin.length < LEAST_IN_BIN) return;
+    let block = { value: medianOf(bin), n: bin.length, at: [(k + 0.5) * (100 / BINS)] };
+    for (let last = blocks.at(-1); last && last.value > block.value; last = blocks.at(-1)) {
+      const n = last.n + block.n;
+      block = { value: (last.value * last.n + block.value * block.n) / n, n, at: [...last.at, ...block.at] };
+      blocks.pop();
+    }
+    blocks.push(block);
+  });
+  const knots = blocks.flatMap((b) => b.at.map((x) => ({ x, v: b.value })));
+  const out = new Float32Array(CURVE + 1);
+  if (knots.length === 0) return out.map((_, i) => i / 10);
+  for (let i = 0, k = 0; i <= CURVE; i++) {
+    const t = i / 10;
+    while (k < knots.length - 2 && knots[k + 1].x < t) k++;
+    const [p, q] = [knots[k], knots[Math.min(k + 1, knots.length - 1)]];
+    const share = q.x === p.x ? 0 : Math.min(1, Math.max(0, (t - p.x) / (q.x - p.x)));
+    out[i] = p.v + (q.v - p.v) * share;
+  }
+  return out;
+}
+const onCurve = (curve: Float32Array, l: number): number =>
+  curve[l <= 0 ? 0 : l >= 100 ? CURVE : (l * 10) | 0];
+
+/** Planes that one alignment works on. */
+interface Planes {
+  /** The photo on the plan's points, and what the plan expects there. */
+  readonly photo: Float32Array;
+  readonly expected: Float32Array;
+}
+
+const CARD_L = lightnessOf(CARD_Y);
+const LEAST_SPREAD = 1.5;
+const CUT = 4.685;
+
+/** What the plan expects to see, toned like the photo, and how far the photo strays from it. */
+function expect(level: PlanLevel, { photo, expected }: Planes) {
+  const { alpha, lightness, compared } = level;
+  const curve = toneCurve(lightness, photo, (i) => alpha[i] > 0.95 && photo[i] === photo[i]);
+  const offs: number[] = [];
+  let [count, lost] = [0, 0];
+  for (let i = 0; i < photo.length; i++) {
+    const m = alpha[i];
+    expected[i] = m * onCurve(curve, lightness[i]) + (1 - m) * CARD_L;
+    if (!compared[i]) continue;
+    count++;
+    if (photo[i] !== photo[i]) lost++;
+    else if ((i & 3) === 0) offs.push(Math.abs(photo[i] - expected[i]));
+  }
+  return {
+    inside: 1 - lost / count,
+    known: offs.length,
+    spread: Math.max(LEAST_SPREAD, 1.48 * medianOf(offs)),
+  };
+}
+
+/** Sums of one round: the normal equations of the motion, and what the correlation is made of. */
+function equationsOf(level: PlanLevel, { photo, expected }: Planes, spread: number, count: number) {
+  const { width: w, height: h, compared } = level;
+  const half = Math.max(w, h) / 2;
+  const [ox, oy] = [w / 2 - 0.5, h / 2 - 0.5];
+  const [a, b, j] = [new Float64Array(count * count), new Float64Array(count), new Float64Array(count)];
+  let [sp, se, pp, ee, pe, n] = [0, 0, 0, 0, 0, 0];
+  const cut = CUT * spread;
+  for (let y = 1; y < h - 1; y++)
+    for (let x = 1; x < w - 1; x++) {
+      const i = y * w + x;
+      if (!compared[i]) continue;
+      const [p, e] = [photo[i], expected[i]];
+      const dx = photo[i + 1] - photo[i - 1];
+      const dy = photo[i + w] - photo[i - w];
+      if (dx !== dx || dy !== dy || p !== p) continue;
+      sp += p;
+      se += e;
+      pp += p * p;
+      ee += e * e;
+      pe += p * e;
+      n++;
+      const r = p - e;
+      const q = r / cut;
+      if (q >= 1 || q <= -1) continue;
+      const weight = (1 - q * q) ** 2;
+      // The mean of both gradients (efficient second-order minimisation; Malis 2004).
+      const gx = 0.25 * (dx + expected[i + 1] - expected[i - 1]) * half;
+      const gy = 0.25 * (dy + expected[i + w] - expected[i - w]) * half;
+      const [u, v] = [(x - ox) / half, (y - oy) / half];
+      j[0] = gx;
+      j[1] = gy;
+      if (count === 4) {
+        j[2] = gx * u + gy * v;
+        j[3] = gy * u - gx * v;
+      } else {
+        j[2] = gx * u;
+        j[3] = gx * v;
+        j[4] = gy * u;
+        j[5] = gy * v;
+        if (count === 8) {
+          const d = gx * u + gy * v;
+          j[6] = -d * u;
+          j[7] = -d * v;
+        }
+      }
+      for (let k = 0; k < count; k++) {
+        const t = weight * j[k];
+        b[k] -= t * r;
+        for (let m = k; m < count; m++) a[k * count + m] += t * j[m];
+      }
+    }
+  const score = (pe - (sp * se) / n) / Math.sqrt((pp - (sp * sp) / n) * (ee - (se * se) / n) + 1e-9);
+  return { a, b, half, score };
+}
+
+/** The motion that a round's equations ask for, in halves of the level's longer side; null where they tell none. */
+function motionOf({ a, b }: { a: Float64Array; b: Float64Array }, count: number): number[] | null {
+  const rows = Array.from({ length: count }, (_, k) =>
+    Array.from(
+      { length: count },
+      (_, m) => (k <= m ? a[k * count + m] : a[m * count + k]) * (k === m ? 1 + 1e-4 : 1),
+    ),
+  );
+  return solveLinear(rows, [...b]);
+}
+
+export interface AlignOptions {
+  readonly motion: Motion;
+  readonly rounds: number;
+  /** Stops where a round moves it by less, points of the level. */
+  readonly stop?: number;
+}
+
+/**
+ * Moves a photo on the plan until both agree best: Gauss-Newton over both gradients, robust (Tukey's biweight), the
+ * photo's tone fitted anew every round.
+ * @param start where it lies at first
+ */
+export function align(
+  level: PlanLevel,
+  photo: PhotoLevel,
+  start: Homography,
+  { motion, rounds, stop = 0.02 }: AlignOptions,
+): Fit {
+  const planes: Planes = {
+    photo: new Float32Array(level.alpha.length),
+    expected: new Float32Array(level.alpha.length),
+  };
+  const count = COUNT[motion];
+  let fit: Fit = { h: start, score: -1, inside: 0, spread: 99 };
+  for (let round = 0; round < rounds; round++) {
+    warped(photo, fit.h, level, { out: planes.photo });
+    const { inside, known, spread } = expect(level, planes);
+    if (known < 20) return { ...fit, score: -1, inside };
+    const sums = equationsOf(level, planes, spread, count);
+    fit = { h: fit.h, score: sums.score, inside, spread };
+    const d = motionOf(sums, count);
+    if (!d) break;
+    const delta =
+      motion === 'similarity'
+        ? [1 + d[2], -d[3], d[0], d[3], 1 + d[2], d[1], 0, 0, 1]
+        : [1 + d[2], d[3], d[0], d[4], 1 + d[5], d[1], d[6] ?? 0, d[7] ?? 0, 1];
+    const size = sums.half / level.pxPerMm;
+    const scaled = [size, 0, 0, 0, size, 0, 0, 0, 1];
+    fit = { ...fit, h: chained(fit.h, chained(chained(scaled, delta), inverted(scaled))) };
+    const moved = sums.half * d.reduce((s, v, k) => s + (k < 2 ? 1 : 0.7) * Math.abs(v), 0);
+    if (moved < stop) break;
+    if (!(moved < 10 * sums.half)) return { ...fit, score: -1 };
+  }
+  return fit;
+}
+
+/** How far each part still lies off, mm; null where nothing in it tells. Both axes, from both gradients. */
+export function partShifts(
+  level: PlanLevel,
+  photo: PhotoLevel,
+  fit: Fit,
+  parts: { readonly of: Int16Array; readonly count: number },
+): ({ readonly xMm: number; readonly yMm: number } | null)[] {
+  const planes: Planes = {
+    photo: warped(photo, fit.h, level),
+    expected: new Float32Array(level.alpha.length),
+  };
+  const { spread } = expect(level, planes);
+  const cut = CUT * Math.max(2, spread);
+  const { width: w, height: h } = level;
+  const sums = Array.from({ length: parts.count }, () => [0, 0, 0, 0, 0, 0]);
+  for (let y = 1; y < h - 1; y++)
+    for (let x = 1; x < w - 1; x++) {
+      const i = y * w + x;
+      if (parts.of[i] < 0) continue;
+      const s = sums[parts.of[i]];
+      const r = planes.photo[i] - planes.expected[i];
+      const slope = (step: number) =>
+        0.25 *
+        (planes.photo[i + step] -
+          planes.photo[i - step] +
+          planes.expected[i + step] -
+          planes.expected[i - step]);
+      const [gx, gy] = [slope(1), slope(w)];
+      if (r !== r || gx !== gx || gy !== gy || Math.abs(r) >= cut) continue;
+      const t = (1 - (r / cut) ** 2) ** 2;
+      [t * gx * gx, t * gx * gy, t * gy * gy, -t * gx * r, -t * gy * r, 1].forEach((v, k) => (s[k] += v));
+    }
+  return sums.map(([a, b, c, p, q, n]) => {
+    const [trace, det] = [a + c, a * c - b * b];
+    const weakest = trace / 2 - Math.sqrt(Math.max(0, (trace * trace) / 4 - det));
+    if (n < 30 || weakest < 0.1 * n) return null;
+    return { xMm: (c * p - b * q) / det / level.pxPerMm, yMm: (a * q - b * p) / det / level.pxPerMm };
+  });
+}

@@ -1,0 +1,51 @@
+import { photoFindings, type PhotoFinding } from '../findings/index.js';
+import type { PartReading } from '../readParts.js';
+import type { CureMeans } from './definition.js';
+import { cures } from './registry.js';
+import { readingWith, type Colours, type PartTrial } from './trial.js';
+
+/** A way to mend a finding, with what it comes to. */
+export interface Cure {
+  readonly id: string;
+  readonly label: string;
+  readonly words: string;
+  readonly minutes: number;
+  readonly risk: string;
+  /** What the finding would measure then, in its unit. */
+  readonly measured: number;
+  /** How the part would look, at the trial's points. */
+  readonly colours: Colours;
+}
+
+/** A cure aims below the limit: a hand strays. */
+const AIM = 0.7;
+
+/** Whether a part read so still shows something that is to be mended, other than what `before` shows. */
+function worse(after: PartReading, before: PartReading): boolean {
+  return Object.values(photoFindings).some((f) => {
+    const [now, was] = [f.measure(after), f.measure(before)];
+    return now !== null && now >= f.limit && now > (was ?? 0) + 1e-6;
+  });
+}
+
+/**
+ * The ways to mend a finding, each tried out on the part as it is, the cheapest first. Those that do not bring it under
+ * its limit, or bring up something else, are left out; painting the part again always remains.
+ */
+export function curesFor(finding: Pick<PhotoFinding, 'id'>, trial: PartTrial, means: CureMeans): Cure[] {
+  const definition = photoFindings[finding.id];
+  const found = cures.flatMap(({ id, label, mends, tries }): Cure[] => {
+    if (!mends.includes(finding.id)) return [];
+    let best: Cure | null = null;
+    for (const { colours, words, minutes, risk } of tries(trial, means)) {
+      if (best && minutes >= best.minutes) continue;
+      const after = readingWith(trial, colours);
+      const measured = definition.measure(after) ?? 0;
+      if (id !== 'repaint' && (measured > AIM * definition.limit || worse(after, trial.now))) continue;
+      best = { id, label, words, minutes, risk, measured, colours };
+    }
+    return best ? [best] : [];
+  });
+  const most = found.find((c) => c.id === 'repaint')?.minutes ?? Infinity;
+  return found.filter((c) => c.id === 'repaint' || c.minutes < most).sort((p, q) => p.minutes - q.minutes);
+}

@@ -1,0 +1,100 @@
+import { activeMinutes } from '../../plan/index.js';
+import { thinning } from '../../units/index.js';
+import type { CureDefinition, CureMeans, CureStep, CureTry } from './definition.js';
+import { glazed, photoColours, planColours, shareOf, valueAt, type PartTrial, type Where } from './trial.js';
+
+const GLAZE_WATER = 3;
+const MOST_COATS = 6;
+/** A mix must lie this far from what is there to change it, L*. */
+const APART = 6;
+const CREEPS = 'Colour creeps with every coat: look after each, and stop early.';
+const EVERYWHERE: Where = () => true;
+
+const coatsOf = (coats: number): string => `${coats} ${coats === 1 ? 'coat' : 'coats'}`;
+
+/** Coats of one mix over some of a part, one after the other. */
+function* coatsOver(
+  trial: PartTrial,
+  { pigment, mixText }: CureStep,
+  { where, place }: { readonly where: Where; readonly place: string },
+): Generator<CureTry> {
+  if (!pigment) return;
+  const now = photoColours(trial);
+  const mm2 = trial.now.areaMm2 * shareOf(trial, where);
+  for (let coats = 1; coats <= MOST_COATS; coats++)
+    yield {
+      colours: glazed(now, { pigment, coats, water: GLAZE_WATER }, where),
+      words: `Glaze ${place} with ${mixText}, ${thinning(GLAZE_WATER)}, ${coatsOf(coats)}, each dry before the next.`,
+      minutes: activeMinutes.layer(mm2, coats),
+      risk: CREEPS,
+    };
+}
+
+function* darker(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+  const { median } = trial.now.photo;
+  // The nearest darker mix changes hue least; a darker one needs fewer coats.
+  for (const step of steps.filter((s) => s.colour.l < median - APART).reverse())
+    yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
+}
+
+function* lighter(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+  const { median } = trial.now.photo;
+  for (const step of steps.filter((s) => s.colour.l > median + APART))
+    yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
+}
+
+function* intoGap(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+  const plan = planColours(trial);
+  const upTo = valueAt(plan, 0.17);
+  for (const step of steps.slice(0, 2))
+    yield* coatsOver(trial, step, {
+      where: (k) => plan.lightness[k] <= upTo,
+      place: 'the dark between its lights',
+    });
+}
+
+const chromaOf = ({ colour }: CureStep): number => Math.hypot(colour.a, colour.b);
+
+function* colourful(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+  for (const step of [...steps].sort((p, q) => chromaOf(q) - chromaOf(p)).slice(0, 3))
+    yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
+}
+
+function* fromBorder(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+  const [plan, now] = [planColours(trial), photoColours(trial)];
+  const pale = valueAt(plan, 0.88);
+  const where: Where = (k) => plan.lightness[k] <= pale && now.lightness[k] > plan.lightness[k] + 2;
+  for (const step of steps.slice(-4, -1).reverse())
+    yield* coatsOver(trial, step, { where, place: 'from the border of its palest place inward' });
+}
+
+export const glazeDarker: CureDefinition = {
+  id: 'glaze-darker',
+  label: 'a thin dark filter',
+  mends: ['too-bright', 'too-large'],
+  tries: darker,
+};
+export const glazeLighter: CureDefinition = {
+  id: 'glaze-lighter',
+  label: 'a thin light veil',
+  mends: ['too-dark', 'too-small'],
+  tries: lighter,
+};
+export const glazeGap: CureDefinition = {
+  id: 'glaze-gap',
+  label: 'the dark laid in again',
+  mends: ['gap-filled'],
+  tries: intoGap,
+};
+export const glazeColour: CureDefinition = {
+  id: 'glaze-colour',
+  label: 'a saturated glaze',
+  mends: ['washed-out-hue', 'wrong-hue'],
+  tries: colourful,
+};
+export const glazeBorder: CureDefinition = {
+  id: 'glaze-border',
+  label: 'a glaze from the border',
+  mends: ['too-large'],
+  tries: fromBorder,
+};

@@ -1,0 +1,15 @@
+import type { CureDefinition } from './definition.js';
+import { glazeBorder, glazeColour, glazeDarker, glazeGap, glazeLighter } from './glazes.js';
+import { relight, repaint, repaintLights } from './repaints.js';
+
+/** All cures there are. */
+export const cures: readonly CureDefinition[] = [
+  glazeDarker,
+  glazeLighter,
+  glazeGap,
+  glazeBorder,
+  glazeColour,
+  relight,
+  repaintLights,
+  repaint,
+];

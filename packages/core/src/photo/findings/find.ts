@@ -1,0 +1,51 @@
+import type { PlanRaster } from '../planRaster.js';
+import type { PartReading } from '../readParts.js';
+import type { PhotoFindingId } from './definition.js';
+import { photoFindings } from './registry.js';
+
+/** One thing that a photo shows of one part. */
+export interface PhotoFinding {
+  readonly id: PhotoFindingId;
+  /** Id of the part. */
+  readonly part: string;
+  /** Middle of the part's light in the photo, in the piece's frame. */
+  readonly at: { readonly xMm: number; readonly yMm: number };
+  readonly measured: number;
+  readonly limit: number;
+  readonly unit: string;
+  /** Whether it is to be mended; else it wants looking at only. */
+  readonly certain: boolean;
+  readonly message: string;
+}
+
+/** What the readings of a photo's parts show, what matters most first; a thing explained by another is left out. */
+export function findInPhoto(readings: readonly PartReading[], plan: PlanRaster): PhotoFinding[] {
+  const { picture } = plan;
+  const middle = {
+    xMm: picture.leftMm + picture.width / picture.pxPerMm / 2,
+    yMm: picture.topMm - picture.height / picture.pxPerMm / 2,
+  };
+  const all = readings.flatMap((r) => {
+    const found: PhotoFinding[] = [];
+    for (const definition of Object.values(photoFindings)) {
+      const measured = definition.measure(r);
+      if (measured === null || measured < definition.lookFrom) continue;
+      if (found.some((f) => f.certain && definition.explainedBy.includes(f.id))) continue;
+      const part = plan.parts[r.part];
+      const certain = measured >= definition.limit;
+      found.push({
+        id: definition.id,
+        part: part.id,
+        at: { xMm: middle.xMm + r.photo.light[0], yMm: middle.yMm - r.photo.light[1] },
+        measured,
+        limit: definition.limit,
+        unit: definition.unit,
+        certain,
+        message: `${part.name} ${definition.tell(r)}${certain ? '.' : '; look whether it bothers you.'}`,
+      });
+    }
+    return found;
+  });
+  const worth = (f: PhotoFinding) => (f.certain ? 1000 : 0) + f.measured / f.limit;
+  return all.sort((p, q) => worth(q) - worth(p));
+}

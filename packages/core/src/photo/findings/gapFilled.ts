@@ -1,0 +1,17 @@
+import { values, type PhotoFindingDefinition } from './definition.js';
+
+/** Where the patterns agree less, another light was painted altogether. */
+const AGREES = 0.5;
+
+export const gapFilled: PhotoFindingDefinition = {
+  id: 'gap-filled',
+  label: 'dark between lights filled',
+  unit: 'of value',
+  limit: 10,
+  lookFrom: 7,
+  explainedBy: ['missed-part'],
+  measure: (r) =>
+    r.thick && r.gapFilledBy !== null && r.agreement >= AGREES ? Math.max(0, r.gapFilledBy) : null,
+  tell: (r) =>
+    `has its darkest places ${values(r.gapFilledBy ?? 0)} lighter than planned beside the rest of it`,
+};

@@ -1,0 +1,3 @@
+export * from './definition.js';
+export * from './find.js';
+export { photoFindings } from './registry.js';

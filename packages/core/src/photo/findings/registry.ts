@@ -1,0 +1,20 @@
+import type { PhotoFindingDefinition, PhotoFindingId } from './definition.js';
+import { gapFilled } from './gapFilled.js';
+import { washedOutHue, wrongHue } from './hue.js';
+import { lightMoved } from './lightMoved.js';
+import { missedPart } from './missedPart.js';
+import { tooLarge, tooSmall } from './paleArea.js';
+import { tooBright, tooDark } from './value.js';
+
+/** Everything a photo is read for, what matters most first. */
+export const photoFindings: Readonly<Record<PhotoFindingId, PhotoFindingDefinition>> = {
+  'missed-part': missedPart,
+  'gap-filled': gapFilled,
+  'light-moved': lightMoved,
+  'too-bright': tooBright,
+  'too-dark': tooDark,
+  'wrong-hue': wrongHue,
+  'washed-out-hue': washedOutHue,
+  'too-large': tooLarge,
+  'too-small': tooSmall,
+};

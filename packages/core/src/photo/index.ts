@@ -1,0 +1,14 @@
+export { linearImage, shrunk, type Image } from './image.js';
+export * from './homography.js';
+export * from './planRaster.js';
+export * from './register.js';
+export * from './places.js';
+export * from './onPlan.js';
+export * from './readParts.js';
+export * from './standInPainter.js';
+export * from './standInShot.js';
+export * from './findings/index.js';
+export * from './cures/index.js';
+export * from './photoReport.js';
+export * from './pictures.js';
+export { fitPhotoTone, type TonePair } from './tone.js';

@@ -1,0 +1,249 @@
+import { pigmentOf, mixText, paintsById } from '../ladder/index.js';
+import { modelOf } from '../form/index.js';
+import { paletteOf } from '../glint/index.js';
+import type { Piece } from '../piece/index.js';
+import type { OrderLayer } from '../plan/index.js';
+import type { PieceAtHand } from '../sculpt/index.js';
+import { percent, plain } from '../units/index.js';
+import { curesFor, type Cure, type CureMeans, type PartTrial } from './cures/index.js';
+import { findInPhoto, type PhotoFinding } from './findings/index.js';
+import type { PointPair } from './homography.js';
+import { CORE_DEEP, photoOnPlan, type PhotoOnPlan } from './onPlan.js';
+import { placesOn, pointsOf, type Places } from './places.js';
+import {
+  planLevels,
+  planRasterOf,
+  type PlanLevel,
+  type PlanRaster,
+  type PlanRasterOptions,
+} from './planRaster.js';
+import { readParts, softened, type PartReading } from './readParts.js';
+import { FINE_PX_PER_MM, register, type ReadyPhoto, type Registration } from './register.js';
+
+/** A plan made ready for photos. */
+export interface ReadyPlan {
+  readonly raster: PlanRaster;
+  readonly levels: readonly PlanLevel[];
+  readonly places: Places;
+}
+
+export function readyPlan(piece: PieceAtHand, options?: PlanRasterOptions): ReadyPlan {
+  const raster = planRasterOf(piece, options);
+  const levels = planLevels(raster);
+  return { raster, levels, places: placesOn(raster, levels[levels.length - 1]) };
+}
+
+const finestOf = ({ levels }: ReadyPlan): PlanLevel => levels[levels.length - 1];
+
+/** Something to know about a photo before it is believed. */
+export interface PhotoNote {
+  readonly id:
+    | 'no-figure'
+    | 'another'
+    | 'doubtful'
+    | 'mirrored'
+    | 'turned'
+    | 'cut-off'
+    | 'coarse'
+    | 'burnt-out'
+    | 'off'
+    | 'relative'
+    | 'whole'
+    | 'untold';
+  readonly message: string;
+}
+
+/** What a photo shows beside its plan. */
+export interface PhotoReport {
+  /** Null where no figure was found and no points were tapped. */
+  readonly registration: Registration | null;
+  readonly notes: readonly PhotoNote[];
+  readonly readings: readonly PartReading[];
+  readonly findings: readonly PhotoFinding[];
+  /** The photo on the plan's finest level; null where it does not lie on it. */
+  readonly onPlan: PhotoOnPlan | null;
+}
+
+/** Beyond this the program asks for points, mm. */
+const MOST_OFF_MM = 0.6;
+/** Turned further than this it counts as upside down. */
+const UPSIDE_DOWN_DEG = 135;
+const WHOLE = 0.97;
+const MOST_BURNT = 0.02;
+/** Where more parts than this stray from the common tone, value cannot be told without a card. */
+const MOST_STRAYED = 0.3;
+
+const POINTS = 'Tap three or more places of it in the photo and on the map.';
+
+function laidNotes(r: Registration | null): PhotoNote[] {
+  if (!r)
+    return [
+      {
+        id: 'no-figure',
+        message: `Nothing stands out from the background: photograph it before plain grey paper. ${POINTS}`,
+      },
+    ];
+  if (r.laid === 'lost')
+    return [
+      {
+        id: 'another',
+        message: `This photo does not lie on the plan: it agrees by ${plain(r.score, 2)}, from 0.8 on it would. Is it another miniature, or another side of it? ${POINTS}`,
+      },
+    ];
+  const notes: PhotoNote[] = [];
+  if (r.laid === 'doubtful')
+    notes.push({
+      id: 'doubtful',
+      message: `It may lie on the plan, it agrees by ${plain(r.score, 2)} only. ${POINTS}`,
+    });
+  if (r.mirrored)
+    notes.push({
+      id: 'mirrored',
+      message: 'The photo is mirrored, as some cameras save it; it is turned over here.',
+    });
+  if (Math.abs(r.turnDeg) > UPSIDE_DOWN_DEG)
+    notes.push({ id: 'turned', message: 'The photo is upside down; it is set upright here.' });
+  if (r.inside < WHOLE)
+    notes.push({
+      id: 'cut-off',
+      message: `${percent(1 - r.inside)} of the piece lies outside the photo and is not read.`,
+    });
+  if (r.pxPerMm < FINE_PX_PER_MM)
+    notes.push({
+      id: 'coarse',
+      message: `One mm has ${plain(r.pxPerMm)} points of the photo, ${FINE_PX_PER_MM} are wanted: small parts are not read. Go nearer.`,
+    });
+  if (r.residualMm && r.residualMm.median > MOST_OFF_MM)
+    notes.push({
+      id: 'off',
+      message: `Parts lie ${plain(r.residualMm.median)} mm off in the middle. ${POINTS}`,
+    });
+  return notes;
+}
+
+function toneNotes(on: PhotoOnPlan, readings: readonly PartReading[], places: Places): PhotoNote[] {
+  const notes: PhotoNote[] = [];
+  const seen = places.of.reduce((n, p) => n + (p >= 0 ? 1 : 0), 0);
+  const burnt = places.of.reduce((n, p, i) => n + (p >= 0 && on.clipped[i] ? 1 : 0), 0) / Math.max(1, seen);
+  if (burnt > MOST_BURNT)
+    notes.push({
+      id: 'burnt-out',
+      message: `${percent(burnt)} of the piece is burnt out: take it again a stop darker.`,
+    });
+  const told = readings.filter((r) => r.thick);
+  const strayed = told.filter((r) => r.weight < 0.1).length / Math.max(1, told.length);
+  if (strayed > MOST_STRAYED)
+    notes.push({
+      id: 'untold',
+      message: `${percent(strayed)} of its parts stray from the rest: whether all is too bright or too dark cannot be told from a photo without a card.`,
+    });
+  else if (on.wholeLighterBy !== null) {
+    const whole = on.wholeLighterBy;
+    notes.push({
+      id: 'whole',
+      message: `By the card the whole figure is ${plain(Math.abs(whole), 0)} of value ${whole < 0 ? 'darker' : 'lighter'} than planned.`,
+    });
+  } else
+    notes.push({
+      id: 'relative',
+      message:
+        'Values are relative: one brightness and one colour for the whole photo are fitted to the plan.',
+    });
+  return notes;
+}
+
+/** What the painter tells of a photo. */
+export interface PhotoHints {
+  /** Places of the plan (mm from its middle, y down) and where they are in the photo as it is worked on. */
+  readonly points?: readonly PointPair[];
+  /** Colour of the card or paper behind the figure. */
+  readonly cardHex?: string;
+}
+
+/** Lays a photo on a plan and reads it, part by part. */
+export function photoReport(
+  plan: ReadyPlan,
+  photo: ReadyPhoto,
+  { points, cardHex }: PhotoHints = {},
+): PhotoReport {
+  const { raster, levels, places } = plan;
+  const registration = register({ levels, parts: places }, photo, points);
+  const notes = laidNotes(registration);
+  if (!registration || registration.laid === 'lost')
+    return { registration, notes, readings: [], findings: [], onPlan: null };
+  const level = finestOf(plan);
+  const onPlan = photoOnPlan(photo, registration.h, { level, places, cardHex });
+  const readings = readParts(onPlan, {
+    level,
+    places,
+    parts: raster.parts,
+    photoPxPerMm: registration.pxPerMm,
+  });
+  const untold = toneNotes(onPlan, readings, places);
+  const values = untold.some((n) => n.id === 'untold');
+  const findings = findInPhoto(readings, raster).filter(
+    (f) => !values || (f.id !== 'too-bright' && f.id !== 'too-dark'),
+  );
+  return { registration, notes: [...notes, ...untold], readings, findings, onPlan };
+}
+
+/** Trials take no more points of a part than this. */
+const MOST_POINTS = 2500;
+
+function meansOf(part: Piece['parts'][number], piece: PieceAtHand, order: readonly OrderLayer[]): CureMeans {
+  const byId = paintsById(piece.paints);
+  const minutes = order
+    .flatMap((l) => l.parts)
+    .filter((s) => s.part === part.id && s.role !== 'undercoat' && s.role !== 'wear')
+    .reduce((n, s) => n + s.activeMin, 0);
+  const { steps, colours } = paletteOf(part, modelOf(part.form, piece.surfaces).narrowestMm, piece);
+  return {
+    minutes,
+    steps: steps.map((step, i) => {
+      const flake = step.mix.some((m) => byId.get(m.paint)?.kind === 'metallic');
+      return {
+        step,
+        colour: colours[i],
+        pigment: flake ? null : pigmentOf(step.mix, byId),
+        mixText: mixText(step.mix, byId),
+      };
+    }),
+  };
+}
+
+/** A finding with what mends it, the cheapest first. */
+export interface MendedFinding {
+  readonly finding: PhotoFinding;
+  readonly cures: readonly Cure[];
+  /** Points of the part on the plan's finest level, and every how many of them a cure was tried on. */
+  readonly points: readonly number[];
+  readonly every: number;
+}
+
+/** Tries cures for a finding of a report. Parts without a metal's ladder have none. */
+export function mend(
+  plan: ReadyPlan,
+  { onPlan, readings }: PhotoReport,
+  finding: PhotoFinding,
+  { piece, order }: { readonly piece: PieceAtHand; readonly order: readonly OrderLayer[] },
+): MendedFinding {
+  const n = plan.raster.parts.findIndex((p) => p.id === finding.part);
+  const part = plan.raster.parts[n];
+  const now = readings.find((r) => r.part === n);
+  if (!onPlan || !now || part.finish.kind !== 'metal') return { finding, cures: [], points: [], every: 1 };
+  const level = finestOf(plan);
+  const known = (i: number) => onPlan.lightness[i] === onPlan.lightness[i];
+  const all = pointsOf(plan.places, 1)[n];
+  const points = all.filter(known);
+  const every = Math.max(1, Math.ceil(points.length / MOST_POINTS));
+  const tried = points.filter((_, k) => k % every === 0);
+  const trial: PartTrial = {
+    input: { photo: onPlan, plan: [level, softened(level)], level, magnified: now.points / all.length },
+    part: { n, metal: true, weight: now.weight },
+    all: tried,
+    core: tried.filter((i) => plan.places.depth[i] >= CORE_DEEP),
+    total: all.length,
+    now,
+  };
+  return { finding, cures: curesFor(finding, trial, meansOf(part, piece, order)), points, every };
+}
