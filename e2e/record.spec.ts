@@ -109,3 +109,35 @@ test('a photo that does not lie by itself is laid by places that are tapped on i
   await lay.click();
   await expect(shows.getByRole('button', { name: 'Laid by 3 places: tap others' })).toBeVisible();
 });
+
+test('plans take the painter’s own pace, say from how much it is known, and forget it', async ({
+  page,
+  server,
+}) => {
+  const told = (path: string, request: RequestInit) =>
+    fetch(`${server.address}/api/pace${path}`, {
+      ...request,
+      headers: { 'content-type': 'application/json' },
+    });
+  const toOrder = async () => {
+    await page.goto(`${server.address}${DEMO}/order`);
+    const left = page.getByText(/^About .* at the brush$/);
+    await expect(left).toBeVisible();
+    return left;
+  };
+  const usual = await (await toOrder()).innerText();
+  // Twenty layers on another piece, each three times as long as the starting figures have it.
+  const counts = [{ kind: 'layer', count: 20, sum: 20 * Math.log(3) }];
+  expect((await told('/lock-militia', { method: 'PUT', body: JSON.stringify({ counts }) })).status).toBe(200);
+  const mine = await toOrder();
+  await expect(page.getByText('By your own pace, from 20 layers timed.')).toBeVisible();
+  await expect(mine).not.toHaveText(usual);
+  await page.getByRole('checkbox', { name: 'All of Undercoat for cold steel' }).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const pace = page.getByRole('region', { name: 'Your pace' });
+  await expect(pace).toContainText('Layers by brush: 2.');
+  await pace.getByRole('button', { name: 'forget it' }).click();
+  await expect(pace).toBeHidden();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('By your own pace')).toBeHidden();
+});

@@ -5,6 +5,7 @@ import { DatabaseModule } from './database/database.module.js';
 import type { Config } from './config.js';
 import type { OpenDatabase } from './database/open.js';
 import { HealthController } from './health/health.controller.js';
+import { PaceModule } from './pace/pace.module.js';
 import { PairingModule } from './pairing/pairing.module.js';
 import { PiecesModule } from './pieces/pieces.module.js';
 import { RunsModule } from './runs/runs.module.js';
@@ -12,7 +13,7 @@ import { SeedService } from './seed.service.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 
 @Module({
-  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule, PairingModule],
+  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule, PairingModule, PaceModule],
   controllers: [HealthController],
   providers: [SeedService],
 })

@@ -5,6 +5,7 @@ import { Guide, startGuide } from './Guide.js';
 import { mirrorPicture, nextSurround, turnPicture } from '../look/look.js';
 import { useSheets } from '../map/useSheets.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
+import { usePace } from '../store/usePace.js';
 import { Loading } from '../ui/states.js';
 import { VIEWS, type ShownView } from '../map/ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
@@ -112,6 +113,7 @@ function Stations() {
   const { piece } = usePieceState();
   const sheets = useSheets(piece);
   const run = useRun(piece.id);
+  const pace = usePace(piece.id, sheets.order, run.ticks);
   const [view, setView] = useState<ShownView>('painted');
   const [chosen, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
   const [after, setAfter] = useState<AfterLayer | null>(null);
@@ -123,7 +125,8 @@ function Stations() {
   const state = useMemo(
     (): StationState => ({
       sheets,
-      order: sheets.order,
+      order: pace.order,
+      pace,
       run,
       view,
       setView,
@@ -138,7 +141,7 @@ function Stations() {
       finding,
       setFinding,
     }),
-    [sheets, run, view, selected, after, close, side, finding],
+    [sheets, pace, run, view, selected, after, close, side, finding],
   );
   return (
     <StationContext value={state}>

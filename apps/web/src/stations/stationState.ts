@@ -3,12 +3,15 @@ import { createContext, use } from 'react';
 import type { Sheets } from '../map/useSheets.js';
 import type { ShownView } from '../map/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
+import type { PainterPace } from '../store/usePace.js';
 import type { useRun } from './useRun.js';
 
 /** What the stations of one piece share: its zones, its order, and how it is being looked at. */
 export interface StationState {
   readonly sheets: Sheets;
   readonly order: readonly OrderLayer[];
+  /** How quick the painter is, as all pieces tell it. */
+  readonly pace: PainterPace;
   readonly run: ReturnType<typeof useRun>;
   readonly view: ShownView;
   readonly setView: (view: ShownView) => void;

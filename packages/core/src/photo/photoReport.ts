@@ -46,6 +46,7 @@ export interface PhotoNote {
     | 'cut-off'
     | 'coarse'
     | 'burnt-out'
+    | 'blurred'
     | 'off'
     | 'relative'
     | 'whole'
@@ -121,8 +122,39 @@ function laidNotes(r: Registration | null): PhotoNote[] {
   return notes;
 }
 
-function toneNotes(on: PhotoOnPlan, readings: readonly PartReading[], places: Places): PhotoNote[] {
+/** A photo whose edges are weaker than this share of the plan's is blurred: by the hand, or by what is nearer or farther. */
+const LEAST_SHARP = 0.55;
+
+/** Steepness of a photo's values against the plan's, over all that is read: 1 for one as sharp as the plan. */
+export function sharpnessOf(
+  photo: PhotoOnPlan,
+  { lightness, width }: PlanLevel,
+  { of, depth }: Places,
+): number {
+  let [seen, meant] = [0, 0];
+  for (let i = width; i < of.length - width; i++) {
+    if (of[i] < 0 || depth[i] === 0) continue;
+    const slope = (l: Float32Array) => Math.hypot(l[i + 1] - l[i - 1], l[i + width] - l[i - width]);
+    const s = slope(photo.lightness);
+    if (s !== s) continue;
+    seen += s;
+    meant += slope(lightness);
+  }
+  return meant > 0 ? seen / meant : 1;
+}
+
+function toneNotes(
+  on: PhotoOnPlan,
+  readings: readonly PartReading[],
+  { places, ...plan }: ReadyPlan,
+): PhotoNote[] {
   const notes: PhotoNote[] = [];
+  const sharp = sharpnessOf(on, finestOf({ places, ...plan }), places);
+  if (sharp < LEAST_SHARP)
+    notes.push({
+      id: 'blurred',
+      message: `Its edges are ${percent(sharp)} as sharp as the plan's: hold still and focus anew. What it shows is to look at only.`,
+    });
   const seen = places.of.reduce((n, p) => n + (p >= 0 ? 1 : 0), 0);
   const burnt = places.of.reduce((n, p, i) => n + (p >= 0 && on.clipped[i] ? 1 : 0), 0) / Math.max(1, seen);
   if (burnt > MOST_BURNT)
@@ -179,11 +211,11 @@ export function photoReport(
     parts: raster.parts,
     photoPxPerMm: registration.pxPerMm,
   });
-  const untold = toneNotes(onPlan, readings, places);
-  const values = untold.some((n) => n.id === 'untold');
-  const findings = findInPhoto(readings, raster).filter(
-    (f) => !values || (f.id !== 'too-bright' && f.id !== 'too-dark'),
-  );
+  const untold = toneNotes(onPlan, readings, plan);
+  const said = (id: PhotoNote['id']) => untold.some((n) => n.id === id);
+  const findings = findInPhoto(readings, raster)
+    .filter((f) => !said('untold') || (f.id !== 'too-bright' && f.id !== 'too-dark'))
+    .map((f) => (said('blurred') ? { ...f, certain: false } : f));
   return { registration, notes: [...notes, ...untold], readings, findings, onPlan };
 }
 

@@ -26,6 +26,8 @@ export interface PartStep {
   /** Volume to mix, water included. */
   readonly mixedMl: number;
   readonly activeMin: number;
+  /** Minutes by the starting figures, where `activeMin` is by the painter's own pace. */
+  readonly startingMin?: number;
   readonly where: string;
   /** How its border to what is below is painted; empty where it has none. */
   readonly border: string;

@@ -5,7 +5,7 @@ import type { PartStep } from './partSteps.js';
 const MOST_MINUTES = 10_000;
 const MOST_WORDS = 200;
 
-/** When a step was done on a figure, and how long it took at the brush; as planned unless told. */
+/** When a step was done on a figure, and how long it took at the brush; by the starting figures unless told. */
 export interface DoneNow {
   readonly copy: number;
   /** UTC, as 2026-11-28T19:30:00Z. */
@@ -24,6 +24,6 @@ export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minut
     mix: `${layer.mixText}, ${layer.thinning}`.slice(0, MOST_WORDS),
     coats: step.coats,
     coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
-    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.activeMin).toFixed(1)),
+    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.startingMin ?? step.activeMin).toFixed(1)),
   },
 });

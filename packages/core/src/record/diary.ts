@@ -1,5 +1,5 @@
 import { partStepKey, type Piece, type Role, type Tick } from '../piece/index.js';
-import { layerKey, stepsOf, type OrderLayer, type StepOfLayer } from '../plan/index.js';
+import { layerKey, stepsOf, type OrderLayer, type PartStep, type StepOfLayer } from '../plan/index.js';
 
 /** What was done of one layer in one evening, or in all of them. */
 export interface DoneLine {
@@ -11,10 +11,14 @@ export interface DoneLine {
   /** What was on the brush, in words, as it was ticked. */
   readonly mix: string;
   readonly parts: readonly string[];
+  /** How many steps on parts and figures it is made of. */
+  readonly steps: number;
   readonly copies: readonly number[];
   /** Minutes at the brush: as it was, and as the plan has them for the same; null where it is not planned any more. */
   readonly minutes: number;
   readonly plannedMin: number | null;
+  /** The same by the starting figures, whatever the painter's pace is taken to be. */
+  readonly startingMin: number | null;
   readonly airbrush: boolean;
 }
 
@@ -45,7 +49,9 @@ function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>
   return [...groups.values()].map((own): DoneLine => {
     const [first] = own;
     const layer = known.get(partStepKey(first))?.layer;
-    const planned = own.map((t) => known.get(partStepKey(t))?.step.activeMin);
+    const steps = own.map((t) => known.get(partStepKey(t))?.step);
+    const total = (of: (step: PartStep) => number) =>
+      layer ? steps.reduce((n, s) => n + (s ? of(s) : 0), 0) : null;
     return {
       title: layer?.title ?? `${first.role}, ${first.step}`,
       role: first.role,
@@ -53,10 +59,12 @@ function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>
       layer: layer ? layerKey(layer) : null,
       mix: first.did.mix,
       parts: sorted(own.map((t) => t.part)),
+      steps: own.length,
       copies: [...new Set(own.map((t) => t.copy))].sort((a, b) => a - b),
       airbrush: layer?.airbrush ?? false,
       minutes: own.reduce((n, t) => n + t.did.minutes, 0),
-      plannedMin: layer ? planned.reduce<number>((n, m) => n + (m ?? 0), 0) : null,
+      plannedMin: total((s) => s.activeMin),
+      startingMin: total((s) => s.startingMin ?? s.activeMin),
     };
   });
 }

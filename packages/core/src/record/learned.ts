@@ -1,5 +1,6 @@
 import type { Role } from '../piece/index.js';
-import type { DoneEvening, DoneLine } from './diary.js';
+import type { OrderLayer } from '../plan/index.js';
+import type { DoneEvening } from './diary.js';
 
 /** Kinds of work that a painter may be quick or slow at. */
 export const WORK_KINDS = ['spray', 'layer', 'glaze', 'line'] as const;
@@ -22,31 +23,53 @@ const OF_PAINTERS = 0.4;
 const OF_LAYERS = 0.5;
 /** Standard deviations that hold nine of ten. */
 const NINE_OF_TEN = 1.645;
-/** Minutes as near to the plan as this were not measured: the tick took them from there. */
-const AS_PLANNED = 0.02;
+/** Minutes as near to the starting figures as a tick rounds them were not measured: it took them from there. */
+const ROUNDED_MIN = 0.051;
 
 const GLAZED: ReadonlySet<Role> = new Set(['glaze', 'wash', 'smoothing', 'tint', 'varnish']);
 const DRAWN: ReadonlySet<Role> = new Set(['edges', 'lining', 'glints', 'bounce']);
 
-const kindOf = ({ role, airbrush }: DoneLine): WorkKind =>
-  airbrush ? 'spray' : GLAZED.has(role) ? 'glaze' : DRAWN.has(role) ? 'line' : 'layer';
+/** Which kind of work a layer is. */
+export const workKind = ({
+  role,
+  airbrush,
+}: {
+  readonly role: Role;
+  readonly airbrush: boolean;
+}): WorkKind => (airbrush ? 'spray' : GLAZED.has(role) ? 'glaze' : DRAWN.has(role) ? 'line' : 'layer');
+
+/** How often a kind of work was measured, and the sum of the logarithms of its minutes over the starting figures. */
+export interface PaceCount {
+  readonly kind: WorkKind;
+  readonly count: number;
+  readonly sum: number;
+}
+
+/** What evenings tell of a painter's pace. Layers whose minutes were taken from the plan say nothing. */
+export function paceOf(evenings: readonly DoneEvening[]): PaceCount[] {
+  const lines = evenings.flatMap((e) => e.lines);
+  return WORK_KINDS.flatMap((kind): PaceCount[] => {
+    const logs = lines.flatMap((l) => {
+      if (workKind(l) !== kind || !l.startingMin || l.minutes <= 0) return [];
+      if (Math.abs(l.minutes - l.startingMin) <= ROUNDED_MIN * l.steps) return [];
+      return [Math.log(l.minutes / l.startingMin)];
+    });
+    return logs.length > 0 ? [{ kind, count: logs.length, sum: logs.reduce((a, b) => a + b, 0) }] : [];
+  });
+}
 
 /**
- * What a painter's evenings say of their pace, kind by kind: minutes are log-normal about the plan, the mean of their
- * logarithm has a normal prior at the starting figures (conjugate update; Gelman and others 2013, 2.5). Layers whose minutes
- * were taken from the plan say nothing.
+ * A painter's pace, kind by kind: minutes are log-normal about the starting figures, the mean of their logarithm has a
+ * normal prior there (conjugate update; Gelman and others 2013, 2.5).
+ * @param counts of any number of pieces; those of one kind are added up
  */
-export function learnedFrom(evenings: readonly DoneEvening[]): Learned[] {
-  const lines = evenings.flatMap((e) => e.lines);
+export function learned(counts: readonly PaceCount[]): Learned[] {
   return WORK_KINDS.flatMap((kind): Learned[] => {
-    const logs = lines.flatMap((l) => {
-      if (kindOf(l) !== kind || !l.plannedMin || l.minutes <= 0) return [];
-      const off = Math.log(l.minutes / l.plannedMin);
-      return Math.abs(off) < AS_PLANNED ? [] : [off];
-    });
-    if (logs.length === 0) return [];
-    const certainty = 1 / OF_PAINTERS ** 2 + logs.length / OF_LAYERS ** 2;
-    const mean = logs.reduce((a, b) => a + b, 0) / OF_LAYERS ** 2 / certainty;
+    const own = counts.filter((c) => c.kind === kind);
+    const [count, sum] = own.reduce(([n, s], c) => [n + c.count, s + c.sum], [0, 0]);
+    if (count === 0) return [];
+    const certainty = 1 / OF_PAINTERS ** 2 + count / OF_LAYERS ** 2;
+    const mean = sum / OF_LAYERS ** 2 / certainty;
     const spread = NINE_OF_TEN / Math.sqrt(certainty);
     return [
       {
@@ -54,8 +77,28 @@ export function learnedFrom(evenings: readonly DoneEvening[]): Learned[] {
         factor: Math.exp(mean),
         low: Math.exp(mean - spread),
         high: Math.exp(mean + spread),
-        from: logs.length,
+        from: count,
       },
     ];
+  });
+}
+
+export const learnedFrom = (evenings: readonly DoneEvening[]): Learned[] => learned(paceOf(evenings));
+
+/** An order in the painter's own minutes; each step keeps what the starting figures say. */
+export function paced(order: readonly OrderLayer[], pace: readonly Learned[]): readonly OrderLayer[] {
+  if (pace.length === 0) return order;
+  const factors = new Map(pace.map((l) => [l.kind, l.factor]));
+  return order.map((layer) => {
+    const factor = factors.get(workKind(layer));
+    if (factor === undefined) return layer;
+    return {
+      ...layer,
+      parts: layer.parts.map((step) => ({
+        ...step,
+        startingMin: step.activeMin,
+        activeMin: step.activeMin * factor,
+      })),
+    };
   });
 }

@@ -70,7 +70,7 @@ test('a picture that is reduced keeps its mean and its middle, by any factor', (
     small.data.forEach((v, i) => {
       const x = ((i % small.width) + 0.5 - small.width / 2) * by + width / 2 - 0.5;
       const y = (Math.floor(i / small.width) + 0.5 - small.height / 2) * by + height / 2 - 0.5;
-      expect(Math.abs(v - x - 2 * y)).toBeLessThan(0.2);
+      expect(Math.abs(v - x - 2 * y)).toBeLessThan(0.4);
     });
   }
 });
@@ -150,14 +150,13 @@ describe('a photo lies on its plan by itself', () => {
     expect(offMm(militia, shot, registration!.h)).toBeLessThan(0.1);
   });
 
-  test('one that cuts the piece off, was taken from afar or is burnt out says so', () => {
+  test('one that cuts the piece off or is blurred says so', () => {
     const said = (over: Partial<Shot>) =>
       photoReport(
         militia,
         photoOf(militia.raster, { hand: EXACT_HAND, faults: [], seed: 7 }, shotOf(over)),
       ).notes.map((n) => n.id);
     expect(said({ offset: [0, 0.25] })).toContain('cut-off');
-    expect(said({ fills: 0.25 })).toContain('coarse');
-    expect(said({ stops: 2 })).toContain('burnt-out');
+    expect(said({ blurPx: 5 })).toContain('blurred');
   });
 });

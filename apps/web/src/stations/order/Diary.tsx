@@ -13,6 +13,8 @@ import {
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
+import { failureOf } from '../../api/http.js';
+import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { Dialog } from '../../ui/Dialog.js';
 import { fileName, saveFile } from '../../ui/saveFile.js';
@@ -76,21 +78,43 @@ const WORK: Readonly<Record<WorkKind, string>> = {
   line: 'Edges, lines and dots',
 };
 
-/** The painter's own pace, as far as their evenings tell it. */
-function Pace({ learned }: { readonly learned: readonly Learned[] }) {
-  if (learned.length === 0) return null;
+/** The painter's own pace over all pieces, with a way to forget it; without one, what this piece alone tells. */
+function PaceTold({ here }: { readonly here: readonly Learned[] }) {
+  const { pace } = useStation();
+  const [failed, setFailed] = useState<string | null>(null);
+  const used = pace.learned.length > 0;
+  const shown = used ? pace.learned : here;
+  if (shown.length === 0) return null;
   return (
     <section aria-label="Your pace" className="bg-g93 px-3 py-2 text-label">
-      <h3 className="font-semibold">Your pace against the starting figures</h3>
+      <h3 className="font-semibold">
+        {used
+          ? 'Your pace against the starting figures'
+          : 'The pace of this piece against the starting figures'}
+      </h3>
       <ul>
-        {learned.map(({ kind, factor, low, high, from }) => (
+        {shown.map(({ kind, factor, low, high, from }) => (
           <li key={kind}>
             {WORK[kind]}: {plain(factor)} times as long, likely {plain(low)} to {plain(high)}, from {from}{' '}
             {from === 1 ? 'layer' : 'layers'}
           </li>
         ))}
       </ul>
-      <p className="pt-1 text-g28">Plans still use the starting figures.</p>
+      <p className="flex justify-between gap-3 pt-1 text-g28">
+        {used
+          ? 'Plans use it. It is learned from what is timed at the table, on all pieces.'
+          : 'Plans use the starting figures: what came with a piece was not timed by you here.'}
+        {used && (
+          <button
+            type="button"
+            className="shrink-0 underline underline-offset-2"
+            onClick={() => void pace.forget().catch((error: unknown) => setFailed(failureOf(error)))}
+          >
+            forget it
+          </button>
+        )}
+      </p>
+      {failed && <Alert>{failed}</Alert>}
     </section>
   );
 }
@@ -121,7 +145,7 @@ function DiaryDialog({ onClose }: { readonly onClose: () => void }) {
           </button>
         ))}
       </div>
-      <Pace learned={learned} />
+      <PaceTold here={learned} />
       <div className="max-h-[55vh] overflow-y-auto pr-2">
         {as === 'by layer' ? (
           <Lines lines={layers} />

@@ -237,7 +237,8 @@ function TimeLeft({
   readonly onFigure: (copy: number) => void;
 }) {
   const { copies } = usePiece();
-  const { order, run } = useStation();
+  const { order, run, pace } = useStation();
+  const measured = pace.learned.reduce((n, l) => n + l.from, 0);
   const { activeMin, dryMin } = useTimeLeft(order, run.ticks, copies);
   const count = order.reduce((s, l) => s + l.parts.length, 0) * copies;
   return (
@@ -255,6 +256,7 @@ function TimeLeft({
           ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. `
           : ''}
         {ticked} of {count} ticked.
+        {measured > 0 && ` By your own pace, from ${measured} ${measured === 1 ? 'layer' : 'layers'} timed.`}
       </p>
       <TickingChoice copies={copies} value={figure} onChange={onFigure} />
       {figure > 0 && order.length > 0 && <WholeFigure key={figure} copy={figure} />}

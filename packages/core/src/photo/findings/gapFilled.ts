@@ -7,8 +7,8 @@ export const gapFilled: PhotoFindingDefinition = {
   id: 'gap-filled',
   label: 'dark between lights filled',
   unit: 'of value',
-  limit: 10,
-  lookFrom: 7,
+  limit: 8.5,
+  lookFrom: 6.5,
   explainedBy: ['missed-part'],
   measure: (r) =>
     r.thick && r.gapFilledBy !== null && r.agreement >= AGREES ? Math.max(0, r.gapFilledBy) : null,

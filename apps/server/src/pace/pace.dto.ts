@@ -1,0 +1,44 @@
+import { WORK_KINDS, type WorkKind } from '@pale-glint/core';
+import { ApiProperty } from '@nestjs/swagger';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
+
+const COUNT = { message: 'a whole number from 1 to 100000' };
+const SUM = { message: 'a number from -1000000 to 1000000' };
+
+/** How often a kind of work was measured on a piece, and the sum of the logarithms of its minutes over the starting figures. */
+export class PaceCountDto {
+  @ApiProperty({ enum: WORK_KINDS })
+  @IsIn(WORK_KINDS, { message: `one of ${WORK_KINDS.join(', ')}` })
+  kind!: WorkKind;
+
+  @ApiProperty({ minimum: 1, maximum: 100_000 })
+  @IsInt(COUNT)
+  @Min(1, COUNT)
+  @Max(100_000, COUNT)
+  count!: number;
+
+  @ApiProperty()
+  @IsNumber({ allowNaN: false, allowInfinity: false }, SUM)
+  @Min(-1_000_000, SUM)
+  @Max(1_000_000, SUM)
+  sum!: number;
+}
+
+export class PaceOfPieceDto {
+  @ApiProperty({ type: [PaceCountDto] })
+  @IsArray({ message: 'a list, one entry a kind of work' })
+  @ArrayMaxSize(WORK_KINDS.length, { message: `at most ${WORK_KINDS.length}, one a kind of work` })
+  @ValidateNested({ each: true })
+  @Type(() => PaceCountDto)
+  counts!: PaceCountDto[];
+}
+
+/** A painter's pace over all pieces. */
+export class Pace {
+  @ApiProperty({ description: 'what was done before this is not learned from; UTC' })
+  since!: string;
+
+  @ApiProperty({ type: [PaceCountDto], description: 'of each piece, one entry a kind of work' })
+  counts!: PaceCountDto[];
+}
