@@ -26,6 +26,7 @@ import {
 import { browserFigures } from './browser.mjs';
 import { miniatureFigures } from './miniature.mjs';
 import { mixingFigures } from './mixing.mjs';
+import { photoFigures } from './photo.mjs';
 import { plainRadiance, sampledRadiance, scene, seededRandom } from './reference.mjs';
 
 const ROUNDS = 20;
@@ -206,4 +207,6 @@ for (const part of sluiceWarden.parts) {
 miniatureFigures(say);
 say('mixes and ladders (wanted: 30 paints under 1.5 s, 100 under 6 s)');
 mixingFigures(say);
+
+await photoFigures(say);
 await browserFigures(say);

@@ -11,6 +11,7 @@ import {
 } from '@pale-glint/core';
 import type { Locator, Page, TestInfo } from '@playwright/test';
 import { encode } from 'fast-png';
+import { cleaner } from './support/axe.js';
 import { DEMO, expect, saved, test, type AppServer } from './support/server.js';
 
 const partAt = (id: string) => lockKeepersArm.parts.findIndex((p) => p.id === id);
@@ -48,6 +49,7 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   await expect(shows.getByText(/Vambrace.* is 1\d of value lighter than planned/)).toBeVisible();
   await expect(shows.getByText('Values are relative')).toBeVisible();
   await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeVisible();
+  await cleaner(page)('a photo beside its plan');
   const cures = shows.getByRole('radio');
   await expect(cures.first()).toBeChecked();
   await shows.getByRole('radio', { name: 'leave it as it is' }).check();

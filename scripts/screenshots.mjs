@@ -82,6 +82,10 @@ await page.getByRole('link', { name: /Painting order/ }).click();
 await page.getByText(/^My notes/).click();
 await page.getByRole('link', { name: 'To the table' }).waitFor({ timeout: 60_000 });
 await take('order');
+await page.getByRole('link', { name: /^Record/ }).click();
+await page.getByRole('img', { name: 'The photo as it would look mended' }).waitFor({ timeout: 120_000 });
+await take('record');
+await page.getByRole('link', { name: /Painting order/ }).click();
 await page.getByRole('link', { name: 'To the table' }).click();
 await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
 // On to a step of metal, with what was laid before it drying.
@@ -140,10 +144,6 @@ await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 await page.waitForTimeout(6000);
 await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 
-await page.goto(`${server.address}/pieces/lock-militia/steps`);
-const iron = page.getByRole('region', { name: 'Iron', exact: true });
-await iron.getByRole('button', { name: 'wash over all of it', exact: true }).click();
-await take('recipe');
 await page.goto(`${server.address}/pieces/lock-militia/glint`);
 await map();
 await page.getByRole('region', { name: 'Parts' }).getByText('Boathook, blade').click();

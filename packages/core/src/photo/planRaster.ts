@@ -9,7 +9,9 @@ import {
   preparePart,
   shapeIn,
   unionBounds,
+  type Layers,
   type Picture,
+  type PreparedPart,
 } from '../glint/index.js';
 import type { Part } from '../piece/index.js';
 import { stageOfPart, type LayerId } from '../plan/index.js';
@@ -55,11 +57,24 @@ export interface PlanRasterOptions {
   readonly onPart?: (done: number, of: number) => void;
 }
 
-/** The picture of a piece that a photo is laid over: seen parts, coverage and colour. */
-export function planRasterOf(
+/** A piece whose parts are computed for a picture, to be painted after any step. */
+export interface PreparedPlan {
+  readonly picture: Picture;
+  readonly parts: readonly Part[];
+  readonly spots: readonly {
+    readonly n: number;
+    readonly prepared: PreparedPart;
+    readonly layers: Layers;
+    readonly column: number;
+    readonly row: number;
+  }[];
+}
+
+/** Computes a piece for a picture that it fills. @throws RangeError for a piece without parts */
+export function preparedPlan(
   piece: PieceAtHand,
-  { after = null, longSide = LONG_SIDE, onPart }: PlanRasterOptions = {},
-): PlanRaster {
+  { longSide = LONG_SIDE, onPart }: Omit<PlanRasterOptions, 'after'> = {},
+): PreparedPlan {
   const { parts } = piece;
   if (parts.length === 0) throw new RangeError('parts: the piece has none to hold a photo against');
   const shapes = parts.map((part) => shapeIn(part, piece));
@@ -72,24 +87,32 @@ export function planRasterOf(
     Math.max(16, Math.round(tall * unit)),
     MARGIN,
   );
+  const spots = parts.flatMap((p, n) => {
+    const spot = gridIn(picture, shapes[n].model, p.place);
+    const prepared = spot && preparePart(p, piece, shapes[n]);
+    onPart?.(n + 1, parts.length);
+    if (!spot || !prepared) return [];
+    return [{ n, prepared, layers: layersOf(prepared, spot.grid), column: spot.column, row: spot.row }];
+  });
+  return { picture, parts, spots };
+}
+
+/** The picture of a piece after a step; finished where none is named. */
+export function paintedPlan(
+  { picture, parts, spots }: PreparedPlan,
+  piece: PieceAtHand,
+  after: LayerId | null,
+): PlanRaster {
   const { width, height } = picture;
   const rgba = new Uint8ClampedArray(width * height * 4);
   const part = new Int16Array(width * height).fill(-1);
-  parts.forEach((p, n) => {
-    const spot = gridIn(picture, shapes[n].model, p.place);
-    if (spot) {
-      const prepared = preparePart(p, piece, shapes[n]);
-      const stage = stageOfPart(prepared, after, piece);
-      const bytes = paintPart(prepared, layersOf(prepared, spot.grid), stage, 'painted');
-      layOver(rgba, width, bytes, spot.grid.width, spot.column, spot.row);
-      for (let i = 0; i < bytes.length / 4; i++)
-        if (bytes[4 * i + 3] >= 128) {
-          const row = spot.row + Math.floor(i / spot.grid.width);
-          part[row * width + spot.column + (i % spot.grid.width)] = n;
-        }
-    }
-    onPart?.(n + 1, parts.length);
-  });
+  for (const { n, prepared, layers, column, row } of spots) {
+    const bytes = paintPart(prepared, layers, stageOfPart(prepared, after, piece), 'painted');
+    const across = layers.surface.grid.width;
+    layOver(rgba, width, bytes, across, column, row);
+    for (let i = 0; i < bytes.length / 4; i++)
+      if (bytes[4 * i + 3] >= 128) part[(row + Math.floor(i / across)) * width + column + (i % across)] = n;
+  }
   const alpha = new Float32Array(width * height);
   const lab = new Float32Array(width * height * 3);
   const labOf = labOfBytes();
@@ -99,6 +122,12 @@ export function planRasterOf(
   }
   return { picture, alpha, lab, part, parts };
 }
+
+/** The picture of a piece that a photo is laid over: seen parts, coverage and colour. */
+export const planRasterOf = (
+  piece: PieceAtHand,
+  { after = null, ...options }: PlanRasterOptions = {},
+): PlanRaster => paintedPlan(preparedPlan(piece, options), piece, after);
 
 /** A plan reduced to a size at which a photo is laid on it. */
 export interface PlanLevel {

@@ -1,3 +1,4 @@
 export * from './diary.js';
 export * from './doneBy.js';
 export * from './learned.js';
+export * from './stopOrGo.js';

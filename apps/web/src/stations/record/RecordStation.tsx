@@ -12,6 +12,7 @@ import { useStation } from '../stationState.js';
 import { FoundInPhoto } from './FoundInPhoto.js';
 import { Looks, WAYS, type HowToLook, type WayToLook } from './Looks.js';
 import { PhotoList, photosOf } from './PhotoList.js';
+import { StopOrGo } from './StopOrGo.js';
 import { TapPoints } from './TapPoints.js';
 import { useMended, usePhoto, usePhotoClient, type PhotoState } from './usePhoto.js';
 
@@ -178,7 +179,7 @@ function Going({
   readonly onGoing: (going: boolean) => void;
 }) {
   const { order, sheets } = useStation();
-  const line = 'flex items-center gap-3 bg-g10 px-4 py-1.5 text-label text-g98';
+  const line = 'flex items-center gap-3 border-t border-g82 bg-g93 px-4 py-1.5 text-label';
   if (order.length === 0)
     return (
       <p role="status" className={line}>
@@ -198,7 +199,7 @@ function Going({
   return (
     <div role="status" className={line}>
       <span className="w-56">{doing || 'The photo is read'}</span>
-      <progress aria-label="Reading the photo" value={share} max={1} className="h-1 flex-1 accent-g98" />
+      <progress aria-label="Reading the photo" value={share} max={1} className="h-1 flex-1 accent-g10" />
       <button type="button" className="underline underline-offset-2" onClick={() => onGoing(false)}>
         Stop
       </button>
@@ -231,6 +232,7 @@ export function RecordStation() {
         {photo !== null && <HeldAgainst after={after} onChange={holdAgainst} />}
         {photo !== null && <CardBehind key={photo} cardHex={cardHex} onChange={setCard} />}
         <Diary />
+        <StopOrGo />
       </aside>
       <div className="flex min-w-0 flex-1 flex-col bg-g38">
         <LookBar how={how} onHow={setHow} />
