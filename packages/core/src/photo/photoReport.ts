@@ -1,11 +1,14 @@
+import { spectrumToLab } from '../colour/index.js';
 import { pigmentOf, mixText, paintsById } from '../ladder/index.js';
 import { modelOf } from '../form/index.js';
 import { paletteOf } from '../glint/index.js';
-import type { Piece } from '../piece/index.js';
+import { masstoneOf } from '../paint/index.js';
+import type { Mix, Piece } from '../piece/index.js';
 import type { OrderLayer } from '../plan/index.js';
+import { passesOf, type Film } from '../school/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { percent, plain } from '../units/index.js';
-import { curesFor, type Cure, type CureMeans, type PartTrial } from './cures/index.js';
+import { curesFor, type Cure, type CureGlaze, type CureMeans, type PartTrial } from './cures/index.js';
 import { findInPhoto, type PhotoFinding } from './findings/index.js';
 import type { PointPair } from './homography.js';
 import { CORE_DEEP, photoOnPlan, type PhotoOnPlan } from './onPlan.js';
@@ -222,24 +225,32 @@ export function photoReport(
 /** Trials take no more points of a part than this. */
 const MOST_POINTS = 2500;
 
+/** Films that are glazed on over true metal. */
+const THIN: ReadonlySet<Film> = new Set(['wash', 'glaze', 'tint']);
+
 function meansOf(part: Piece['parts'][number], piece: PieceAtHand, order: readonly OrderLayer[]): CureMeans {
   const byId = paintsById(piece.paints);
   const minutes = order
     .flatMap((l) => l.parts)
     .filter((s) => s.part === part.id && s.role !== 'undercoat' && s.role !== 'wear')
     .reduce((n, s) => n + s.activeMin, 0);
-  const { steps, colours } = paletteOf(part, modelOf(part.form, piece.surfaces).narrowestMm, piece);
+  const { steps, colours, ladder } = paletteOf(part, modelOf(part.form, piece.surfaces).narrowestMm, piece);
+  const isFlake = (mix: Mix) => mix.some((m) => byId.get(m.paint)?.kind === 'metallic');
+  const glazeOf = (mix: Mix): CureGlaze => {
+    const pigment = pigmentOf(mix, byId);
+    return { pigment, colour: spectrumToLab(masstoneOf(pigment)), mixText: mixText(mix, byId) };
+  };
+  const passes = ladder ? passesOf({ ladder, paints: piece.paints }) : [];
+  const glazed = steps.some((s) => isFlake(s.mix))
+    ? passes.filter((p) => THIN.has(p.film)).map((p) => p.mix)
+    : steps.map((s) => s.mix);
   return {
     minutes,
-    steps: steps.map((step, i) => {
-      const flake = step.mix.some((m) => byId.get(m.paint)?.kind === 'metallic');
-      return {
-        step,
-        colour: colours[i],
-        pigment: flake ? null : pigmentOf(step.mix, byId),
-        mixText: mixText(step.mix, byId),
-      };
-    }),
+    steps: steps.map((step, i) => ({ colour: colours[i], mixText: mixText(step.mix, byId) })),
+    glazes: glazed
+      .filter((mix) => mix.length > 0 && !isFlake(mix))
+      .map(glazeOf)
+      .sort((p, q) => p.colour.l - q.colour.l),
   };
 }
 

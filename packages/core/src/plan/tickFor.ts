@@ -24,6 +24,6 @@ export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minut
     mix: `${layer.mixText}, ${layer.thinning}`.slice(0, MOST_WORDS),
     coats: step.coats,
     coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
-    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.startingMin ?? step.activeMin).toFixed(1)),
+    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.startingMin ?? step.activeMin).toFixed(2)),
   },
 });

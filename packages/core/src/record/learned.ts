@@ -24,7 +24,9 @@ const OF_LAYERS = 0.5;
 /** Standard deviations that hold nine of ten. */
 const NINE_OF_TEN = 1.645;
 /** Minutes as near to the starting figures as a tick rounds them were not measured: it took them from there. */
-const ROUNDED_MIN = 0.051;
+const ROUNDED_MIN = 0.0051;
+/** So many times as quick or slow, and the clock ran beside other work, or what was done before was ticked afterwards. */
+const NOT_TIMED = Math.log(6);
 
 const GLAZED: ReadonlySet<Role> = new Set(['glaze', 'wash', 'smoothing', 'tint', 'varnish']);
 const DRAWN: ReadonlySet<Role> = new Set(['edges', 'lining', 'glints', 'bounce']);
@@ -52,7 +54,8 @@ export function paceOf(evenings: readonly DoneEvening[]): PaceCount[] {
     const logs = lines.flatMap((l) => {
       if (workKind(l) !== kind || !l.startingMin || l.minutes <= 0) return [];
       if (Math.abs(l.minutes - l.startingMin) <= ROUNDED_MIN * l.steps) return [];
-      return [Math.log(l.minutes / l.startingMin)];
+      const off = Math.log(l.minutes / l.startingMin);
+      return Math.abs(off) > NOT_TIMED ? [] : [off];
     });
     return logs.length > 0 ? [{ kind, count: logs.length, sum: logs.reduce((a, b) => a + b, 0) }] : [];
   });

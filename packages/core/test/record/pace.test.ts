@@ -118,6 +118,8 @@ describe('an order in the painter’s minutes', () => {
     };
     const mine = paced(order, slow);
     expect(paceOf(diaryOf(tick(mine), [], mine))).toEqual([]);
+    // Ticked one after the other at the end of an evening, nothing was timed.
+    expect(paceOf(diaryOf(tick(order, 0.02), [], order))).toEqual([]);
     // A tick rounds its minutes: those of small parts, too, are none that were timed.
     const all = order.flatMap((l) =>
       l.parts.map((step) => tickFor(step, l, { copy: 1, doneAt: '2026-12-01T19:00:00Z' })),

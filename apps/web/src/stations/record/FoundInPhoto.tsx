@@ -52,6 +52,9 @@ function Findings({ read, chosen, onChoose }: FoundProps) {
             {photoFindings[finding.id].label}
           </p>
           <p className="text-label">{finding.message}</p>
+          {finding.certain && cures.length === 0 && (
+            <p className="text-label text-g28">It is not metal: mend it with your own paints.</p>
+          )}
           {finding.certain && cures.length > 0 && (
             <fieldset className="space-y-1">
               <legend className="pb-0.5 text-label text-g28">What mends it, the shortest first</legend>

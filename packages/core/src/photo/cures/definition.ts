@@ -1,22 +1,25 @@
-import type { LadderStep } from '../../piece/index.js';
 import type { Lab } from '../../colour/index.js';
 import type { Pigment } from '../../paint/index.js';
 import type { PhotoFindingId } from '../findings/index.js';
 import type { Colours, PartTrial, Where } from './trial.js';
 
-/** A step of the part's ladder that a cure may use. */
+/** A step of the part's ladder. */
 export interface CureStep {
-  readonly step: LadderStep;
   readonly colour: Lab;
-  /** Null where it is true metal, of which no glaze can be made. */
-  readonly pigment: Pigment | null;
   readonly mixText: string;
+}
+
+/** A mix that a glaze can be made of; flake makes none. */
+export interface CureGlaze extends CureStep {
+  readonly pigment: Pigment;
 }
 
 /** What a part is painted with, and how long its passes take. */
 export interface CureMeans {
   /** Dark to light. */
   readonly steps: readonly CureStep[];
+  /** What it may be glazed with, dark to light: the ladder's steps, or the washes and glazes of true metal. */
+  readonly glazes: readonly CureGlaze[];
   /** Minutes of all its passes together. */
   readonly minutes: number;
 }

@@ -1,6 +1,6 @@
 import { activeMinutes } from '../../plan/index.js';
 import { thinning } from '../../units/index.js';
-import type { CureDefinition, CureMeans, CureStep, CureTry } from './definition.js';
+import type { CureDefinition, CureGlaze, CureMeans, CureTry } from './definition.js';
 import { glazed, photoColours, planColours, shareOf, valueAt, type PartTrial, type Where } from './trial.js';
 
 const GLAZE_WATER = 3;
@@ -15,10 +15,9 @@ const coatsOf = (coats: number): string => `${coats} ${coats === 1 ? 'coat' : 'c
 /** Coats of one mix over some of a part, one after the other. */
 function* coatsOver(
   trial: PartTrial,
-  { pigment, mixText }: CureStep,
+  { pigment, mixText }: CureGlaze,
   { where, place }: { readonly where: Where; readonly place: string },
 ): Generator<CureTry> {
-  if (!pigment) return;
   const now = photoColours(trial);
   const mm2 = trial.now.areaMm2 * shareOf(trial, where);
   for (let coats = 1; coats <= MOST_COATS; coats++)
@@ -30,41 +29,41 @@ function* coatsOver(
     };
 }
 
-function* darker(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+function* darker(trial: PartTrial, { glazes }: CureMeans): Generator<CureTry> {
   const { median } = trial.now.photo;
   // The nearest darker mix changes hue least; a darker one needs fewer coats.
-  for (const step of steps.filter((s) => s.colour.l < median - APART).reverse())
+  for (const step of glazes.filter((s) => s.colour.l < median - APART).reverse())
     yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
 }
 
-function* lighter(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+function* lighter(trial: PartTrial, { glazes }: CureMeans): Generator<CureTry> {
   const { median } = trial.now.photo;
-  for (const step of steps.filter((s) => s.colour.l > median + APART))
+  for (const step of glazes.filter((s) => s.colour.l > median + APART))
     yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
 }
 
-function* intoGap(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+function* intoGap(trial: PartTrial, { glazes }: CureMeans): Generator<CureTry> {
   const plan = planColours(trial);
   const upTo = valueAt(plan, 0.17);
-  for (const step of steps.slice(0, 2))
+  for (const step of glazes.slice(0, 2))
     yield* coatsOver(trial, step, {
       where: (k) => plan.lightness[k] <= upTo,
       place: 'the dark between its lights',
     });
 }
 
-const chromaOf = ({ colour }: CureStep): number => Math.hypot(colour.a, colour.b);
+const chromaOf = ({ colour }: CureGlaze): number => Math.hypot(colour.a, colour.b);
 
-function* colourful(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
-  for (const step of [...steps].sort((p, q) => chromaOf(q) - chromaOf(p)).slice(0, 3))
+function* colourful(trial: PartTrial, { glazes }: CureMeans): Generator<CureTry> {
+  for (const step of [...glazes].sort((p, q) => chromaOf(q) - chromaOf(p)).slice(0, 3))
     yield* coatsOver(trial, step, { where: EVERYWHERE, place: 'all of it' });
 }
 
-function* fromBorder(trial: PartTrial, { steps }: CureMeans): Generator<CureTry> {
+function* fromBorder(trial: PartTrial, { glazes }: CureMeans): Generator<CureTry> {
   const [plan, now] = [planColours(trial), photoColours(trial)];
   const pale = valueAt(plan, 0.88);
   const where: Where = (k) => plan.lightness[k] <= pale && now.lightness[k] > plan.lightness[k] + 2;
-  for (const step of steps.slice(-4, -1).reverse())
+  for (const step of glazes.slice(-4, -1).reverse())
     yield* coatsOver(trial, step, { where, place: 'from the border of its palest place inward' });
 }
 
