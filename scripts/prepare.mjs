@@ -1,6 +1,5 @@
 // Brings a checkout to where it can run: installs what the lock file says, builds what is older than its sources.
-// --quiet says only what it does, --core builds core and command line alone, --tools builds nothing for pages, --force
-// builds everything anew.
+// --quiet says only what it does, --core builds core and command line alone, --force builds everything anew.
 import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
@@ -86,7 +85,7 @@ if (!flags.has('--core')) {
     () => run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
   );
 }
-if (!flags.has('--core') && !flags.has('--tools')) {
+if (!flags.has('--core')) {
   const web = [
     'apps/web/src',
     'apps/web/index.html',

@@ -1,37 +1,11 @@
-import { beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { shelfOf, towline, writeShelf } from '@pale-glint/core';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { runGlint } from '../src/program.js';
+import { at, glint, run } from './support.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-const folder = mkdtempSync(join(tmpdir(), 'glint-cli-'));
-const at = (name: string) => join(folder, name);
-
-/** Runs a command in this process: what it answered, what it said, and its exit code. */
-async function glint(...args: string[]) {
-  const [stdout, stderr] = [[] as string[], [] as string[]];
-  const spies = [
-    jest.spyOn(process.stdout, 'write').mockImplementation((text) => stdout.push(String(text)) > 0),
-    jest.spyOn(process.stderr, 'write').mockImplementation((text) => stderr.push(String(text)) > 0),
-  ];
-  try {
-    const status = await runGlint(args);
-    return { status, stdout: stdout.join(''), stderr: stderr.join('') };
-  } finally {
-    spies.forEach((spy) => spy.mockRestore());
-  }
-}
-/** The answer of a command that is done. */
-async function run(...args: string[]) {
-  const { status, stdout, stderr } = await glint(...args);
-  if (status !== 0) throw new Error(stderr);
-  return JSON.parse(stdout);
-}
-
 const CSV = `name,hex,kind,opacity,tint,finish,shelf
 Chalk,#F6F5F0,paint,opaque,normal,matt,A1
 Soot,#1A1A1C,paint,opaque,normal,matt,A2
@@ -296,7 +270,7 @@ describe('the command line', () => {
   });
 
   test('look writes a PNG of the size it says, marked as sRGB', async () => {
-    for (const view of ['painted', 'values', 'zones', 'lines']) {
+    for (const view of ['painted', 'values', 'zones', 'lines', 'exposed-rub']) {
       const answer = await run(
         'look',
         at('arm.json'),

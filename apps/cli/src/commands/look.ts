@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import {
+  EXPOSURE_VIEWS,
   MOST_POINTS,
   placedBounds,
   renderPiece,
@@ -8,14 +9,16 @@ import {
   SURROUND,
   taggedSrgb,
   unionBounds,
+  type AnyView,
+  type ExposureView,
   type PreparedPart,
   type Stage,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
 import { answer, number, pieceFrom, refuse } from '../io.js';
 
-export const VIEWS = ['painted', 'values', 'zones', 'lines', 'tint'] as const;
-type View = (typeof VIEWS)[number];
+const EXPOSURES = Object.keys(EXPOSURE_VIEWS) as ExposureView[];
+export const VIEWS: readonly AnyView[] = ['painted', 'values', 'zones', 'lines', 'tint', ...EXPOSURES];
 
 interface LookOptions {
   out: string;
@@ -28,7 +31,7 @@ interface LookOptions {
 /** Writes a picture of a piece, or of one part of it, as PNG. */
 export function look(path: string, o: LookOptions): void {
   const piece = pieceFrom(path);
-  if (!VIEWS.includes(o.view as View)) refuse('--view', `"${o.view}"`, `one of ${VIEWS.join(', ')}`);
+  if (!VIEWS.includes(o.view as AnyView)) refuse('--view', `"${o.view}"`, `one of ${VIEWS.join(', ')}`);
   const shown = o.part === undefined ? piece.parts : piece.parts.filter((p) => p.id === o.part);
   if (shown.length === 0) {
     const known = piece.parts.map((p) => p.id).join(', ');
@@ -51,7 +54,7 @@ export function look(path: string, o: LookOptions): void {
   const raster = renderPiece(piece, {
     width: Math.max(16, Math.round(w >= h ? size : (size * w) / h)),
     height: Math.max(16, Math.round(h >= w ? size : (size * h) / w)),
-    view: o.view as View,
+    view: o.view as AnyView,
     surroundHex: SURROUND,
     ...(o.part === undefined ? {} : { part: o.part }),
     ...(after === null ? {} : { stageOf: afterStep }),

@@ -115,13 +115,15 @@ function told(plan: ReadyPlan, report: PhotoReport, cureOf: (i: number) => unkno
 async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise<void> {
   const piece = pieceOnShelfFrom(path, o.shelf);
   if (piece.parts.length === 0) refuse('parts', 'none', 'a piece with a part to hold the photo against');
+  const hints = {
+    ...(o.points !== undefined && { points: pointsFrom(o.points) }),
+    ...(o.card !== undefined && { cardHex: hexFrom('card', o.card) }),
+  };
+  const image = await opened(photo);
   const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
   const plan = readyPlan(piece, { after });
-  const report = photoReport(plan, readyPhoto(await opened(photo)), {
-    ...(o.points !== undefined && { points: pointsFrom(o.points) }),
-    ...(o.card !== undefined && { cardHex: hexFrom('card', o.card) }),
-  });
+  const report = photoReport(plan, readyPhoto(image), hints);
   answer(
     told(plan, report, (i) => {
       const [cure] = mend(plan, report, report.findings[i], { piece, order }).cures;
