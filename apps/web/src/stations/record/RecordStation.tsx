@@ -179,11 +179,14 @@ function Going({
   readonly onGoing: (going: boolean) => void;
 }) {
   const { order, sheets } = useStation();
+  const { parts } = usePiece();
   const line = 'flex items-center gap-3 border-t border-g82 bg-g93 px-4 py-1.5 text-label';
   if (order.length === 0)
     return (
       <p role="status" className={line}>
-        Measuring the map, {sheets.done} of {sheets.of} parts. The photo follows.
+        {parts.length === 0
+          ? 'The photo is read once the piece has a part that is planned.'
+          : `Measuring the map, ${sheets.done} of ${sheets.of} parts. The photo follows.`}
       </p>
     );
   if (!going)
