@@ -120,7 +120,7 @@ function laidNotes(r: Registration | null): PhotoNote[] {
   if (r.residualMm && r.residualMm.median > MOST_OFF_MM)
     notes.push({
       id: 'off',
-      message: `Parts lie ${plain(r.residualMm.median)} mm off in the middle. ${POINTS}`,
+      message: `Half of its parts lie ${plain(r.residualMm.median)} mm off or more. ${POINTS}`,
     });
   return notes;
 }
@@ -146,13 +146,10 @@ export function sharpnessOf(
   return meant > 0 ? seen / meant : 1;
 }
 
-function toneNotes(
-  on: PhotoOnPlan,
-  readings: readonly PartReading[],
-  { places, ...plan }: ReadyPlan,
-): PhotoNote[] {
+function toneNotes(on: PhotoOnPlan, readings: readonly PartReading[], plan: ReadyPlan): PhotoNote[] {
+  const { places } = plan;
   const notes: PhotoNote[] = [];
-  const sharp = sharpnessOf(on, finestOf({ places, ...plan }), places);
+  const sharp = sharpnessOf(on, finestOf(plan), places);
   if (sharp < LEAST_SHARP)
     notes.push({
       id: 'blurred',

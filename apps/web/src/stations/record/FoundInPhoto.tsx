@@ -137,7 +137,7 @@ export function FoundInPhoto(props: FoundProps) {
           </h2>
           <p className="text-label text-g28">
             {certain.length === 0
-              ? `Every part that can be read is within what a steady hand strays.`
+              ? 'Every part that can be read is within what a steady hand strays.'
               : minutes > 0
                 ? `As chosen below it takes ${duration(minutes)}.`
                 : ''}
