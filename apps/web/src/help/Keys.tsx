@@ -18,7 +18,7 @@ export function Keys() {
           Back to where you were
         </button>
       </PageHeader>
-      <main className="min-h-0 flex-1 relative overflow-y-auto p-6">
+      <main tabIndex={0} className="min-h-0 flex-1 relative overflow-y-auto p-6">
         <p className="max-w-3xl pb-5 text-g28">
           Tab goes from one thing to the next; the arrow keys change numbers, lists and handles, with Shift
           farther. Single letters work while no text field is open.
