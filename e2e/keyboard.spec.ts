@@ -23,7 +23,7 @@ test('every command works by keyboard alone', async ({ page, server }) => {
     await press(page, id);
   };
   // Stations.
-  for (const id of ['light', 'parts', 'steps', 'order', 'glint']) {
+  for (const id of ['light', 'parts', 'steps', 'order', 'record', 'glint']) {
     await on(id);
     await expect(page).toHaveURL(new RegExp(`/${id}$`));
   }
