@@ -142,7 +142,7 @@ export function FoundInPhoto(props: FoundProps) {
                 ? `As chosen below it takes ${duration(minutes)}.`
                 : ''}
             {r?.residualMm &&
-              ` Parts lie within ${plain(Math.max(0.01, r.residualMm.median), 2)} mm of the plan.`}
+              ` Half of its parts lie within ${plain(Math.max(0.01, r.residualMm.median), 2)} mm of the plan.`}
           </p>
         </div>
       )}
