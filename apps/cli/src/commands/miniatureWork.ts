@@ -12,7 +12,6 @@ import {
   newPart,
   newPiece,
   luminanceImageOf,
-  readPhoto,
   regionAt,
   RefusedInput,
   scanFrom,
@@ -34,6 +33,7 @@ import {
 import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
 import { answer, number, numbers, readBytes, refuse } from '../io.js';
+import { decodedPhoto } from '../photoFile.js';
 
 /** Photos are reduced to this many pixels before they are worked on. */
 const MOST_WORKED = 2_000_000;
@@ -43,20 +43,10 @@ const progress = (doing: string, share: number) =>
   process.stderr.write(`${String(Math.round(100 * share)).padStart(3)} % ${doing}\n`);
 /** A photo the right way up, at most so large, as linear light. */
 async function decoded(path: string, most: number): Promise<{ image: LuminanceImage; by: number }> {
-  const { bytes, widthPx, heightPx } = readPhoto(readBytes(path));
-  const by = Math.min(1, Math.sqrt(most / (widthPx * heightPx)));
-  try {
-    const { data, info } = await sharp(bytes)
-      .autoOrient()
-      .resize(Math.round(widthPx * by), Math.round(heightPx * by), { fit: 'fill' })
-      .toColourspace('srgb')
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    return { image: luminanceImageOf(data, info.width, info.height), by };
-  } catch {
-    return refuse('photo', `"${path}", which cannot be decoded`, 'a whole JPEG or PNG');
-  }
+  const { data, width, height, by } = await decodedPhoto(path, ({ widthPx, heightPx }) =>
+    Math.sqrt(most / (widthPx * heightPx)),
+  );
+  return { image: luminanceImageOf(data, width, height), by };
 }
 
 /** Where on the sculpt there is something, nearest to its middle. */

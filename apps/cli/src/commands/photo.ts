@@ -6,7 +6,6 @@ import {
   paintingOrder,
   partSheet,
   photoReport,
-  readPhoto,
   readyPhoto,
   readyPlan,
   WORKED_AT,
@@ -18,8 +17,8 @@ import {
   type ReadyPlan,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
-import sharp from 'sharp';
-import { answer, hexFrom, pieceOnShelfFrom, readBytes, readText, refuse } from '../io.js';
+import { answer, hexFrom, pieceOnShelfFrom, readText, refuse } from '../io.js';
+import { decodedPhoto } from '../photoFile.js';
 
 interface PhotoFlags {
   readonly card?: string;
@@ -30,20 +29,11 @@ interface PhotoFlags {
 
 /** A photo the right way up, as large as it is worked on, in linear light. */
 async function opened(path: string): Promise<Image> {
-  const { bytes, widthPx, heightPx } = readPhoto(readBytes(path));
-  const by = Math.min(1, WORKED_AT / Math.max(widthPx, heightPx));
-  try {
-    const { data, info } = await sharp(bytes)
-      .autoOrient()
-      .resize(Math.round(widthPx * by), Math.round(heightPx * by), { fit: 'fill' })
-      .toColourspace('srgb')
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    return linearImage(data, info.width, info.height);
-  } catch {
-    return refuse('photo', `"${path}", which cannot be decoded`, 'a whole JPEG or PNG');
-  }
+  const { data, width, height } = await decodedPhoto(
+    path,
+    ({ widthPx, heightPx }) => WORKED_AT / Math.max(widthPx, heightPx),
+  );
+  return linearImage(data, width, height);
 }
 
 const isPoint = (p: unknown): p is [number, number] =>

@@ -1,5 +1,6 @@
 import { doneBy, layerKey, layerOf, type LayerId, type PointPair } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
+import { blobApi } from '../../api/blobs.js';
 import { usePiece } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
@@ -290,7 +291,7 @@ function NotLaid({
     <div className="flex h-full flex-col items-center gap-3">
       {failed && <Alert>{failed}</Alert>}
       <img
-        src={`/api/blobs/${photo}`}
+        src={blobApi.address(photo)}
         alt="The photo as it was taken"
         className={`min-h-0 flex-1 object-contain ${read ? '' : 'opacity-60'}`}
       />
