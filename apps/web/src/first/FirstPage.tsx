@@ -1,93 +1,18 @@
-import { forms, type Piece } from '@pale-glint/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { forms } from '@pale-glint/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { blobKeys } from '../api/blobs.js';
-import { api, keys, type PieceLine } from '../api/pieces.js';
+import { api, keys } from '../api/pieces.js';
 import { useCommands } from '../stations/commands/useCommands.js';
 import { BringIn } from './BringIn.js';
 import { Everything } from './Everything.js';
 import { Kept } from './Kept.js';
 import { NewPiece } from './NewPiece.js';
-import { Button } from '../ui/Button.js';
-import { Dialog } from '../ui/Dialog.js';
+import { LARGE, PieceCard } from './PieceCard.js';
+import { PieceGrid } from './PieceGrid.js';
 import { Failing, Loading } from '../ui/states.js';
 import { Thumb } from '../map/Thumb.js';
 import { TILES } from './tiles.js';
-import { useNear } from './useNear.js';
-
-const dayOf = (iso: string) =>
-  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
-
-function PieceCard({ line, large }: { line: PieceLine; large: boolean }) {
-  const { element, near } = useNear<HTMLElement>();
-  const query = useQuery({
-    enabled: near,
-    queryKey: [...keys.pieces, line.id, line.version],
-    queryFn: () => api.piece(line.id),
-    staleTime: Infinity,
-  });
-  const client = useQueryClient();
-  const [asking, setAsking] = useState(false);
-  const [failed, setFailed] = useState<string | null>(null);
-  const piece: Piece | undefined = query.data?.piece;
-  const [w, h] = large ? [430, 560] : [272, 300];
-  return (
-    <article
-      ref={element}
-      className="group relative w-fit bg-g50"
-      style={{ width: w, contentVisibility: 'auto', containIntrinsicSize: `${w}px ${h + 74}px` }}
-    >
-      <Link to={`/pieces/${line.id}/glint`} className="block">
-        {piece && piece.parts.length > 0 ? (
-          <Thumb piece={piece} width={w} height={h} />
-        ) : (
-          <div className="bg-g50" style={{ width: w, height: h }} />
-        )}
-        <span className="flex items-baseline justify-between gap-3 bg-g10 px-4 py-2.5 text-g98">
-          <span className="truncate font-semibold">{line.name}</span>
-          <span className="narrow shrink-0 text-label text-g82">
-            {line.parts} {line.parts === 1 ? 'part' : 'parts'}
-          </span>
-        </span>
-      </Link>
-      <p className="flex items-baseline justify-between bg-g96 px-4 py-1.5 text-label text-g28">
-        {dayOf(line.updatedAt)}
-        <button
-          type="button"
-          onClick={() => setAsking(true)}
-          className="underline decoration-g72 underline-offset-2 hover:decoration-g05"
-          aria-label={`Remove ${line.name}`}
-        >
-          Remove
-        </button>
-      </p>
-      <Dialog open={asking} onClose={() => setAsking(false)} title={`Remove "${line.name}"?`}>
-        <p>The piece and what is ticked on it go for good. A piece file kept elsewhere brings it back.</p>
-        {failed && <p role="alert">{failed}</p>}
-        <div className="flex justify-end gap-2">
-          <Button look="plain" onClick={() => setAsking(false)}>
-            Keep it
-          </Button>
-          <Button
-            onClick={() =>
-              api.remove(line.id).then(
-                () => {
-                  setAsking(false);
-                  void client.invalidateQueries({ queryKey: keys.pieces });
-                  void client.invalidateQueries({ queryKey: blobKeys });
-                },
-                (e: Error) => setFailed(e.message),
-              )
-            }
-          >
-            Remove
-          </Button>
-        </div>
-      </Dialog>
-    </article>
-  );
-}
 
 /** The quick door: choose a form and the map is there. */
 function OnePartDoor() {
@@ -124,6 +49,7 @@ export function FirstPage() {
   useCommands({ help: () => void navigate('/keys') });
   const query = useQuery({ queryKey: keys.pieces, queryFn: api.pieces });
   const [wanted, setWanted] = useState('');
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
   const all = query.data ?? [];
   const found = all.filter((p) => p.name.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
@@ -144,7 +70,7 @@ export function FirstPage() {
         <NewPiece />
         <BringIn />
       </header>
-      <main className="min-h-0 flex-1 relative overflow-y-auto p-8">
+      <main ref={setScroller} className="min-h-0 flex-1 relative overflow-y-auto p-8">
         {query.isPending && <Loading what="your pieces" />}
         {query.isError && (
           <div className="bg-g96">
@@ -179,15 +105,11 @@ export function FirstPage() {
         )}
         <div className="flex items-start gap-6">
           {found.slice(0, 1).map((line) => (
-            <PieceCard key={line.id} line={line} large />
+            <PieceCard key={line.id} line={line} size={LARGE} />
           ))}
           <div className="flex min-w-0 flex-1 flex-col gap-6">
             <OnePartDoor />
-            <div className="flex flex-wrap items-start gap-6">
-              {found.slice(1).map((line) => (
-                <PieceCard key={line.id} line={line} large={false} />
-              ))}
-            </div>
+            <PieceGrid lines={found.slice(1)} scroller={scroller} />
           </div>
         </div>
         <Everything />

@@ -4,7 +4,7 @@ import { colourAt, stepOf } from '../ladder/index.js';
 import { clamp, seededRandom, tableMemo, weakMemo } from '../units/index.js';
 import type { Layers } from './layers.js';
 import type { Palette } from './prepare.js';
-import { layWorn } from './worn.js';
+import { blendOver, type OverLayer } from './over.js';
 
 /** How far the painting has come. */
 export interface Stage {
@@ -19,6 +19,8 @@ export interface Stage {
   readonly glints: boolean;
   /** How many passes of wear are laid, in their order. */
   readonly worn: number;
+  /** How many passes of the light of what glows close by are laid, in their order. */
+  readonly glow: number;
 }
 
 export const FINISHED: Stage = {
@@ -30,6 +32,7 @@ export const FINISHED: Stage = {
   edges: true,
   glints: true,
   worn: Infinity,
+  glow: Infinity,
 };
 
 export type PictureView = 'painted' | 'values' | 'zones' | 'tint';
@@ -173,7 +176,8 @@ function shownOf(layers: Layers, stage: Stage, view: PictureView) {
   const fine = drawn && stage.laid > 0 ? layers.fine : null;
   const tints = view === 'painted' || view === 'tint' ? layers.tints.slice(0, stage.tints) : [];
   const worn = drawn ? layers.worn.slice(0, stage.worn) : [];
-  return { drawn, lining, edges, glints, fine, tints, worn };
+  const glow = drawn || view === 'tint' ? layers.glow.filter((g) => g.at < stage.glow) : [];
+  return { drawn, lining, edges, glints, fine, tints, over: [...worn, ...glow] };
 }
 
 /** The part's picture: RGBA bytes, width * height * 4, not premultiplied. `dotValue` is what the glints are painted at. */
@@ -188,7 +192,7 @@ export function compositeLayers(
   const { linear: ramp, bytes } = rampsOf(palette)(stage.laid, stage.smoothed, view);
   const value = stage.bounce ? layers.value : layers.body;
   const out = new Uint8ClampedArray(alpha.length * 4);
-  const { drawn, lining, edges, glints, fine, tints, worn } = shownOf(layers, stage, view);
+  const { drawn, lining, edges, glints, fine, tints, over } = shownOf(layers, stage, view);
   const textured = drawn && stage.laid > 0 && (palette.approach?.school.texture ?? false);
   const weights = tints.map((t) => t.weight);
   // What each source does to a channel beyond leaving it as it is.
@@ -236,23 +240,28 @@ export function compositeLayers(
     out[o + 1] = byteOf(ramp[k + 1] * g);
     out[o + 2] = byteOf(ramp[k + 2] * b);
   }
-  if (worn.length > 0) wornOver(out, worn, ramp, view === 'values');
+  if (over.length > 0) layOver(out, over, ramp, view === 'values');
   return out;
 }
 
 /** Linear light of every sRGB byte. */
 const LINEAR = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
 
-/** Wear over a picture's bytes. */
-function wornOver(out: Uint8ClampedArray, worn: Layers['worn'], ramp: Float32Array, grey: boolean): void {
+/** Wear and glow over a picture's bytes. */
+function layOver(
+  out: Uint8ClampedArray,
+  over: readonly OverLayer[],
+  ramp: Float32Array,
+  grey: boolean,
+): void {
   // What is rubbed bright is a step below the lightest.
   const at = Math.round(BRIGHT * ENTRIES) * 3;
   const bright = [ramp[at], ramp[at + 1], ramp[at + 2]] as const;
   const rgb: [number, number, number] = [0, 0, 0];
   for (let i = 0, o = 0; o < out.length; i++, o += 4) {
-    if (out[o + 3] === 0 || !worn.some((w) => w.alpha[i] > 0)) continue;
+    if (out[o + 3] === 0 || !over.some((w) => w.alpha[i] > 0)) continue;
     for (let c = 0; c < 3; c++) rgb[c] = LINEAR[out[o + c]];
-    layWorn(rgb, i, worn, bright);
+    blendOver(rgb, i, over, bright);
     if (grey) rgb.fill(0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]);
     for (let c = 0; c < 3; c++) out[o + c] = byteOf(rgb[c]);
   }

@@ -35,3 +35,6 @@ export { MOST_ADDED } from './glintOverrides.js';
 export * from './zonePicture.js';
 export * from './primed.js';
 export * from './worn.js';
+export { GLOW_PASSES, type GlowPass } from './glowPasses.js';
+export { glowCast, glowLayers, glowStep, type GlowLayer } from './glowCast.js';
+export type { OverLayer } from './over.js';

@@ -15,6 +15,7 @@ import { contactShadow } from './occlusion.js';
 import { attenuated } from './fallOff.js';
 import { glintAlpha } from './glints.js';
 import { addGlows } from './glow.js';
+import { glowLayers, type GlowLayer } from './glowCast.js';
 import type { Hold } from './overrides.js';
 import { edgeAppearances, type EdgeAppearance, type Edging } from './edgeAppearance.js';
 import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';
@@ -39,6 +40,8 @@ export interface Layers {
   readonly tints: readonly TintLayer[];
   /** Wear, pass by pass in the order it is laid. */
   readonly worn: readonly WornLayer[];
+  /** The light of what glows close by, pass by pass, over all else. */
+  readonly glow: readonly GlowLayer[];
 }
 
 /** The value stages over a surface, each a new array or the one before it where it changes nothing. */
@@ -145,7 +148,9 @@ export function layersOf(
   surface: Surface = surfaceOf(p.shape.model, grid),
 ): Layers {
   const { body, value } = valuesOn(surface, p);
-  if (!p.metal) return { surface, body, value, lines: null, glints: null, fine: null, tints: [], worn: [] };
+  const glow = glowLayers(p, surface);
+  if (!p.metal)
+    return { surface, body, value, lines: null, glints: null, fine: null, tints: [], worn: [], glow };
   return {
     surface,
     body,
@@ -154,13 +159,9 @@ export function layersOf(
     // Clean dots would belie what is rusted.
     glints: isAged(p.wear) ? null : glintAlpha(p.metal.glints, surface),
     fine: fineOn(p.shape.model, surface),
-    tints: tintLayers(
-      { surface, patches: p.shape.model.patches, value },
-      p.light,
-      p.metal.tints,
-      p.metal.tint,
-    ),
+    tints: tintLayers({ surface, value }, p.light, p.metal.tints, p.metal.tint),
     worn: wornLayers(p, surface),
+    glow,
   };
 }
 
@@ -195,5 +196,6 @@ export function roughLayers(p: PreparedPart, grid: Grid): Layers {
     fine: fineOn(p.shape.model, surface),
     tints: [],
     worn: [],
+    glow: [],
   };
 }

@@ -22,6 +22,8 @@ export interface Occluder {
   readonly reachMm: number;
   /** How much it takes away where the parts meet, 0..1. */
   readonly depth: number;
+  /** How far it stands in front, in mm. */
+  readonly gapMm: number;
 }
 
 /** Rims and wires narrower than this throw no shadow worth painting. */
@@ -67,10 +69,10 @@ export function occludersFrom(part: Part, before: readonly Part[]): readonly Occ
       }),
     );
     const reachMm = clamp(0.16 * model.narrowestMm, 0.5, MOST_REACH_MM);
-    const gap = Math.max(0, p.place.depthMm - part.place.depthMm);
-    const depth = DEPTH * Math.exp(-gap / APART_MM);
+    const gapMm = Math.max(0, p.place.depthMm - part.place.depthMm);
+    const depth = DEPTH * Math.exp(-gapMm / APART_MM);
     return meets(boundsOf(rings), own, reachMm)
-      ? [{ rings, coarse: rings.map(thinned), reachMm, depth }]
+      ? [{ rings, coarse: rings.map(thinned), reachMm, depth, gapMm }]
       : [];
   });
 }

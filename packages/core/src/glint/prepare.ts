@@ -57,7 +57,7 @@ import type { Glint } from './glint.js';
 import { findGlints } from './glints.js';
 import { overridesOf, type UnresolvedOverride, type Overrides } from './overrides.js';
 import { trimSide } from './trim.js';
-import { glowSources, tintSources, type TintSource } from './tint.js';
+import { tintSources, type TintSource } from './tint.js';
 
 /** A part's form, turned, pulled about by hand and sampled for its statistics. Depends on form, yaw, pitch and adjustments alone. */
 export interface Shape {
@@ -226,10 +226,9 @@ function aimedAfter(aimed: readonly number[], k: number, lost: number, tone: Ton
 /** Where edges alone carry the light, faces keep this share of their value. */
 const FACES_BEHIND_EDGES = 0.35;
 
-/** Colours that are thrown on a part: all where its approach takes them, else those of what glows near it alone. */
+/** Colours that are thrown on a part from afar, where its approach takes them. */
 function sourcesFor({ approach }: Palette, rig: Piece['rig']): TintSource[] {
-  const all = tintSources(rig);
-  return approach && takesSurroundings(approach.passes) ? all : glowSources(all, rig);
+  return approach && takesSurroundings(approach.passes) ? tintSources(rig) : [];
 }
 
 /** What settles the bands of a part besides its light: the seed of its composition, and where they lie. */

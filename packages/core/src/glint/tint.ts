@@ -1,9 +1,8 @@
 import { hexToLinear } from '../colour/index.js';
-import { NOTHING, type Patch, type Surface } from '../form/index.js';
+import { NOTHING, type Surface } from '../form/index.js';
 import type { Rig } from '../piece/index.js';
 import type { PartLight } from '../rig/index.js';
 import { smoothstep, type Vec3 } from '../units/index.js';
-import { flatGlow, glowsOn } from './glow.js';
 import { lobeTable, lookUp } from './lobes.js';
 
 /** Something whose colour shows in the metal. */
@@ -37,40 +36,38 @@ export function filterOf(hex: string): Vec3 {
   return y > 1e-4 ? [r / y, g / y, b / y] : [1, 1, 1];
 }
 
-/** All that can tint a piece: sky, ground and the neighbours, in the order they are glazed. */
+/**
+ * All that can tint a piece from afar: sky, ground and far neighbours, in the order they are glazed. What glows close by
+ * is laid last of all: see glowCast.ts.
+ */
 export const tintSources = (rig: Pick<Rig, 'skyHex' | 'groundHex' | 'neighbours' | 'tint'>): TintSource[] =>
   rig.tint === 0
     ? []
     : [
         { id: 'sky', hex: rig.skyHex },
         { id: 'ground', hex: rig.groundHex },
-        ...rig.neighbours.filter((n) => n.strength > 0).map((n) => ({ id: `by-${n.id}`, hex: n.hex })),
+        ...rig.neighbours
+          .filter((n) => n.strength > 0 && n.where.kind === 'far')
+          .map((n) => ({ id: `by-${n.id}`, hex: n.hex })),
       ].map((s) => ({ ...s, filter: filterOf(s.hex) }));
-
-/** Of all sources those that glow close by: lamps and fires that light even flake and sealed tints. */
-export const glowSources = (sources: readonly TintSource[], rig: Pick<Rig, 'neighbours'>): TintSource[] => {
-  const near = new Set(rig.neighbours.filter((n) => n.where.kind === 'near').map((n) => `by-${n.id}`));
-  return sources.filter((s) => near.has(s.id));
-};
 
 /** How much tint a value takes: most in the mids, none in the lights, fading in shadow. */
 export const tintTaken = (value: number): number =>
   smoothstep(0, SHADOW_TO, value) * (1 - smoothstep(LIGHT_FROM, LIGHT_TO, value));
 
-/** A surface with its patches and the values on it. */
+/** A surface and the values on it. */
 export interface Tinted {
   readonly surface: Surface;
-  readonly patches: readonly Patch[];
   readonly value: Float32Array;
 }
 
 /**
  * Where each source colours a surface: the sky on what faces up, the ground on what faces down, neighbours where the
- * mirrored direction points at them and, where they glow, along flat metal next to them; there they displace sky and ground.
+ * mirrored direction points at them; there they displace sky and ground.
  * @param strength the rig's tint, 0..1
  */
 export function tintLayers(
-  { surface, patches, value }: Tinted,
+  { surface, value }: Tinted,
   light: PartLight,
   sources: readonly TintSource[],
   strength: number,
@@ -78,12 +75,9 @@ export function tintLayers(
   const { patch, nx, ny, nz } = surface;
   const count = patch.length;
   const layers = sources.map((source) => ({ source, weight: new Float32Array(count) }));
-  const glowing = new Set(glowsOn(light).map((n) => n.id));
   const lobes = layers.map(({ source }) => {
     const n = light.neighbours.find((m) => `by-${m.id}` === source.id);
-    if (!n) return null;
-    const onFlat = glowing.has(n.id) ? flatGlow(surface, patches, n) : null;
-    return { ...n, table: lobeTable(n.sizeDeg + SPREAD_DEG), crest: onFlat?.crest };
+    return n ? { ...n, table: lobeTable(n.sizeDeg + SPREAD_DEG) } : null;
   });
   const sky = layers.findIndex((l) => l.source.id === 'sky');
   const ground = layers.findIndex((l) => l.source.id === 'ground');
@@ -98,7 +92,7 @@ export function tintLayers(
       const n = lobes[k];
       if (!n) continue;
       const d = 2 * z * (x * n.toward[0] + y * n.toward[1] + z * n.toward[2]) - n.toward[2];
-      const w = Math.min(left, n.strength * Math.max(lookUp(n.table, d), n.crest?.[i] ?? 0));
+      const w = Math.min(left, n.strength * lookUp(n.table, d));
       layers[k].weight[i] = taken * w;
       left -= w;
     }

@@ -2,20 +2,16 @@ import { hexToLab, hexToLinear, labToHex } from '../colour/index.js';
 import type { Surface } from '../form/index.js';
 import { MIXED_KINDS, nearnessOf, paintTable, searchMixes } from '../match/index.js';
 import { isMissing, type Mix, type Paint, type Wear } from '../piece/index.js';
-import { clamp, tableMemo, weakMemo } from '../units/index.js';
+import { tableMemo, weakMemo } from '../units/index.js';
 import type { PartLight } from '../rig/index.js';
 import { wornOn, type Hot, type Stance, type WearPass } from '../wear/index.js';
+import type { OverLayer } from './over.js';
 import type { PreparedPart } from './prepare.js';
 
 /** A pass of wear over a part's picture. */
-export interface WornLayer {
+export interface WornLayer extends OverLayer {
   readonly pass: WearPass;
   readonly layer: Wear;
-  readonly alpha: Float32Array;
-  /** What it dries to, in linear light; null for the bright metal itself. */
-  readonly colour: readonly [number, number, number] | null;
-  /** How much of what is below it hides where it covers. */
-  readonly hides: number;
 }
 
 /** A mix this far from a colour of wear still is it, as the search weighs it. */
@@ -44,9 +40,13 @@ const mixesOf = weakMemo((paints: readonly Paint[]) => {
 });
 const MOST_COLOURS = 60;
 
-/** The mix of one or two paints that a pass of wear is laid with; null where none comes near, or it is the metal itself. */
+/** The mix of one or two paints that comes to a colour; null where none comes near. */
+export const nearestMix = (hex: string, paints: readonly Paint[]): WearMix | null =>
+  mixesOf(paints)(hex).found;
+
+/** The mix that a pass of wear is laid with; null where none comes near, or it is the metal itself. */
 export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): WearMix | null =>
-  colour === 'bright metal' ? null : mixesOf(paints)(colour.hex).found;
+  colour === 'bright metal' ? null : nearestMix(colour.hex, paints);
 
 /** What glows beside a part is hot. */
 export const hotBeside = ({ neighbours }: PartLight): Hot[] => neighbours.flatMap(({ from }) => from ?? []);
@@ -69,43 +69,9 @@ export function wornLayers(p: PreparedPart, surface: Surface): WornLayer[] {
       pass,
       layer,
       alpha,
+      film: pass.film,
       colour: hex === null ? null : hexToLinear(hex),
       hides: pass.hides * layer.strength,
     };
   });
-}
-
-/** How a glaze takes the colour of what is below, and how much of its own body it adds. */
-const FILTERS = 0.75;
-const BODY = 0.45;
-/** Matte paint over metal keeps some of its light and shade: its brightness in full shade, and how that grows. */
-const IN_SHADE = 0.62;
-const WITH_LIGHT = 0.85;
-
-/**
- * Wear over the colours of a picture, in linear light. Indicative: opaque passes hide by their share, thin ones filter what
- * is below and add a little of their own.
- * @param rgb the colour so far; written into
- * @param bright the lightest metal, for what is rubbed bright
- */
-export function layWorn(
-  rgb: [number, number, number],
-  i: number,
-  worn: readonly WornLayer[],
-  bright: readonly [number, number, number],
-): void {
-  for (const { alpha, colour, hides, pass } of worn) {
-    const a = alpha[i] * hides;
-    if (a <= 0) continue;
-    const light = Math.sqrt(0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]);
-    const shade = colour ? clamp(IN_SHADE + WITH_LIGHT * light, 0, 1.35) : 1;
-    for (let c = 0; c < 3; c++) {
-      const own = colour ? colour[c] : bright[c];
-      const laid =
-        pass.film === 'paint'
-          ? own * shade
-          : (1 - BODY) * rgb[c] * (1 - FILTERS + FILTERS * own) + BODY * own;
-      rgb[c] += (laid - rgb[c]) * a;
-    }
-  }
 }

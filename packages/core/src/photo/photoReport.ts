@@ -3,7 +3,7 @@ import { pigmentOf, mixText, paintsById } from '../ladder/index.js';
 import { modelOf } from '../form/index.js';
 import { paletteOf } from '../glint/index.js';
 import { masstoneOf } from '../paint/index.js';
-import type { Mix, Piece } from '../piece/index.js';
+import type { Mix, Piece, Role } from '../piece/index.js';
 import type { OrderLayer } from '../plan/index.js';
 import { passesOf, type Film } from '../school/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
@@ -222,6 +222,9 @@ export function photoReport(
 /** Trials take no more points of a part than this. */
 const MOST_POINTS = 2500;
 
+/** What is laid before the metal and after it. */
+const AROUND: ReadonlySet<Role> = new Set(['undercoat', 'wear', 'glow']);
+
 /** Films that are glazed on over true metal. */
 const THIN: ReadonlySet<Film> = new Set(['wash', 'glaze', 'tint']);
 
@@ -229,7 +232,7 @@ function meansOf(part: Piece['parts'][number], piece: PieceAtHand, order: readon
   const byId = paintsById(piece.paints);
   const minutes = order
     .flatMap((l) => l.parts)
-    .filter((s) => s.part === part.id && s.role !== 'undercoat' && s.role !== 'wear')
+    .filter((s) => s.part === part.id && !AROUND.has(s.role))
     .reduce((n, s) => n + s.activeMin, 0);
   const { steps, colours, ladder } = paletteOf(part, modelOf(part.form, piece.surfaces).narrowestMm, piece);
   const isFlake = (mix: Mix) => mix.some((m) => byId.get(m.paint)?.kind === 'metallic');

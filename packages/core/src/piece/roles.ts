@@ -14,4 +14,5 @@ export const ROLES = [
   'glints',
   'matte',
   'wear',
+  'glow',
 ] as const;

@@ -12,6 +12,7 @@ export const WEAR_KINDS = [
   'grime',
   'verdigris',
   'pigment',
+  'arcs',
 ] as const;
 export type WearKind = (typeof WEAR_KINDS)[number];
 export const MOST_WEAR = 400;

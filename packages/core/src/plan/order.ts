@@ -1,21 +1,14 @@
 import { modelOf } from '../form/index.js';
-import { glowSources, paletteOf, tintSources } from '../glint/index.js';
+import { paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
-import {
-  DRY_MIN,
-  passesOf,
-  sourceChange,
-  surroundingsPass,
-  takesSurroundings,
-  toolText,
-  type Pass,
-} from '../school/index.js';
+import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
 import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
+import { glowOrder } from './glowOrder.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
 import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearLayers } from './wearLayers.js';
@@ -124,21 +117,10 @@ function primerLayers(input: OrderInput): OrderLayer[] {
   });
 }
 
-/** The light of what glows close by, over an approach that takes no other colours. */
-const GLOW: Pass = {
-  ...surroundingsPass(),
-  stroke:
-    'Strongest nearest to what glows and on edges that face it, paler as it goes; two or three thin coats.',
-  why: 'What shines lights what stands beside it; never brighter than its source.',
-};
-
 /** A glaze for each colour that the surroundings throw in. */
 function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[], pass: Pass): OrderLayer[] {
   const { rig, paints } = input.piece;
-  const all = tintSources(rig);
-  const glows = glowSources(all, rig);
-  const taken = takesSurroundings(mine[0].palette.approach!.passes);
-  return (taken ? all : glows).flatMap((source) => {
+  return tintSources(rig).flatMap((source) => {
     const { leftOut, own } = sourceChange(ladder, source.id);
     if (leftOut) return [];
     const mix = own?.mix ?? tintMix(source.hex, paints);
@@ -200,12 +182,11 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     ...inUse.flatMap((ladder) => {
       const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
       const { passes } = mine[0].palette.approach!;
-      const laid = passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
-      // What glows close by lights true metal and sealed tints, too: after all else of it.
-      return takesSurroundings(passes) ? laid : [...laid, ...tintPasses(input, ladder, mine, GLOW)];
+      return passes.flatMap((pass) => passLayers(input, ladder, mine, pass));
     }),
     ...(matte.length > 0 ? [matteLayer(matte, sheets)] : []),
     ...wearLayers(input),
+    ...glowOrder(input, sheets),
   ];
 }
 

@@ -24,6 +24,7 @@ import {
 } from '../zone/index.js';
 import { stepOf } from '../ladder/index.js';
 import { bounceWhere } from './bounceWhere.js';
+import { glowSheet, type GlowSheet } from './glowPassesOf.js';
 import { tintPlace } from './tints.js';
 import { wearNotes, wornSheet, type WornSheet } from './wear.js';
 import { dotsText } from './where.js';
@@ -58,6 +59,8 @@ export interface PartSheet {
   readonly passes: number;
   /** What its wear covers, pass by pass. */
   readonly worn: readonly WornSheet[];
+  /** What the passes of glows cover of it. */
+  readonly glow: readonly GlowSheet[];
   /** Whether it is so aged that it bears no clean dots. */
   readonly aged: boolean;
   readonly notes: readonly string[];
@@ -115,7 +118,7 @@ function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
   if (!p.metal || p.metal.tints.length === 0) return [];
   const { canonical, model } = p.shape;
   const covered = canonical.alpha.reduce((n, a) => n + a, 0);
-  const layers = tintLayers({ surface: canonical, patches: model.patches, value }, p.light, p.metal.tints, 1);
+  const layers = tintLayers({ surface: canonical, value }, p.light, p.metal.tints, 1);
   return layers.map(({ source, weight }) => {
     const shows = weight.reduce((n, w, i) => n + (w > SHOWS ? canonical.alpha[i] : 0), 0);
     return {
@@ -167,6 +170,7 @@ export function partSheet(
     readsAsMetalFrom: readsAsMetalFrom(prepared, value),
     passes: prepared.palette.approach?.body.length ?? 0,
     worn: wornSheet(prepared),
+    glow: glowSheet(prepared),
     aged: isAged(prepared.wear),
     notes: [...notesOf(prepared), ...wearNotes(prepared.wear)],
     unresolved: prepared.unresolved,

@@ -1,5 +1,6 @@
 import { FINISHED, type Palette, type PreparedPart, type Stage } from '../glint/index.js';
 import type { Piece, Role } from '../piece/index.js';
+import { glowUpTo } from './glowPassesOf.js';
 import { wornUpTo } from './wear.js';
 
 /** A layer of the order, named. */
@@ -33,13 +34,15 @@ function stageUpTo({ approach }: Palette, done: number, tints: number): Stage {
     edges: has('edges'),
     glints: has('glints'),
     worn: 0,
+    glow: 0,
   };
 }
 
-/** A part with all passes of its approach and so many of wear; matte parts need none. */
-export const finishedStage = (palette: Palette, worn = Infinity): Stage => ({
+/** A part with all passes of its approach, so many of wear and so many of glows; matte parts need none of the first. */
+export const finishedStage = (palette: Palette, worn = Infinity, glow = Infinity): Stage => ({
   ...(palette.approach ? stageUpTo(palette, palette.approach.passes.length, Infinity) : FINISHED),
   worn,
+  glow,
 });
 
 /**
@@ -53,8 +56,6 @@ export function stageAfter(role: Role, step: string, palette: Palette, tints: re
     (p) => p.role === role && (p.step === step || role === 'tint' || role === 'glints'),
   );
   if (at < 0) at = passes.findIndex((p) => p.step === step);
-  // A glow over an approach that takes no other colours comes after all of it.
-  if (at < 0 && role === 'tint') return stageUpTo(palette, passes.length, tints.indexOf(step) + 1);
   const tinted = passes.findIndex((p) => p.role === 'tint');
   const glazed = role === 'tint' ? tints.indexOf(step) + 1 : tinted >= 0 && at > tinted ? Infinity : 0;
   return stageUpTo(palette, at + 1, glazed);
@@ -67,15 +68,16 @@ export function stageAfter(role: Role, step: string, palette: Palette, tints: re
 export function stageOfPart(
   p: Pick<PreparedPart, 'palette' | 'metal' | 'wear'>,
   after: LayerId | null,
-  piece: Pick<Piece, 'ladders'>,
+  piece: Pick<Piece, 'ladders' | 'rig'>,
 ): Stage {
   const { ladder } = p.palette;
-  if (!after || !ladder) return finishedStage(p.palette);
-  if (after.role === 'matte') return finishedStage(p.palette, 0);
-  if (after.role === 'wear') return finishedStage(p.palette, wornUpTo(p.wear, after.step));
+  if (!after) return finishedStage(p.palette);
+  if (after.role === 'glow') return finishedStage(p.palette, Infinity, glowUpTo(piece, after.step));
+  if (!ladder || after.role === 'matte') return finishedStage(p.palette, 0, 0);
+  if (after.role === 'wear') return finishedStage(p.palette, wornUpTo(p.wear, after.step), 0);
   const mine = piece.ladders.findIndex((l) => l.id === ladder.id);
   const theirs = piece.ladders.findIndex((l) => l.id === after.ladder);
   if (after.role === 'undercoat' || (theirs >= 0 && theirs < mine)) return stageUpTo(p.palette, 1, 0);
-  if (theirs !== mine) return finishedStage(p.palette, 0);
+  if (theirs !== mine) return finishedStage(p.palette, 0, 0);
   return stageAfter(after.role, after.step, p.palette, p.metal?.tints.map((t) => t.id) ?? []);
 }

@@ -56,7 +56,7 @@ const HELD_BACK = 0.38;
 /** Roles whose steps are laid stroke by stroke. */
 const STROKED: ReadonlySet<Role> = new Set(['base', 'value', 'glaze']);
 /** Roles that begin at one place: where they change most. */
-const BEGUN_AT: ReadonlySet<Role> = new Set(['edges', 'glints', 'lining', 'bounce', 'tint']);
+const BEGUN_AT: ReadonlySet<Role> = new Set(['edges', 'glints', 'lining', 'bounce', 'tint', 'glow']);
 
 /** The hand begins and ends where a step is lit at least this far. */
 const LIT = 0.9;
@@ -98,7 +98,7 @@ function zoneShare(p: PreparedPart, { value }: Layers, { role, step }: LayerId):
 function touchedBy(
   p: PreparedPart,
   layers: Layers,
-  piece: Pick<Piece, 'ladders'>,
+  piece: Pick<Piece, 'ladders' | 'rig'>,
   { layer, below }: StepPictureOptions,
 ): Touched {
   const after = paintPart(p, layers, stageOfPart(p, layer, piece), 'painted');
@@ -199,7 +199,7 @@ const onto =
 export function stepPicture(
   p: PreparedPart,
   zones: ZoneMap,
-  piece: Pick<Piece, 'ladders'>,
+  piece: Pick<Piece, 'ladders' | 'rig'>,
   options: StepPictureOptions,
 ): StepPicture {
   const { width, height, surroundHex, layer } = options;

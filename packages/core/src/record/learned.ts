@@ -28,7 +28,7 @@ const ROUNDED_MIN = 0.0051;
 /** So many times as quick or slow, and the clock ran beside other work, or what was done before was ticked afterwards. */
 const NOT_TIMED = Math.log(6);
 
-const GLAZED: ReadonlySet<Role> = new Set(['glaze', 'wash', 'smoothing', 'tint', 'varnish']);
+const GLAZED: ReadonlySet<Role> = new Set(['glaze', 'wash', 'smoothing', 'tint', 'varnish', 'glow']);
 const DRAWN: ReadonlySet<Role> = new Set(['edges', 'lining', 'glints', 'bounce']);
 
 /** Which kind of work a layer is. */

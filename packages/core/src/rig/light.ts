@@ -21,8 +21,8 @@ export interface NeighbourLight {
   /** Standard deviation of its angular size, in degrees. */
   readonly sizeDeg: number;
   readonly strength: number;
-  /** Where it stands from the part's placement point, in mm, and how large it is; null where it is far. */
-  readonly from: { readonly at: Vec3; readonly sizeMm: number } | null;
+  /** Where it stands from the part's placement point, in mm, how large and how strong it is there; null where it is far. */
+  readonly from: { readonly at: Vec3; readonly sizeMm: number; readonly strength: number } | null;
 }
 
 /** A direction by clock (hours) and height above the picture plane (degrees, toward the viewer), in the view frame. */
@@ -68,7 +68,7 @@ export function neighbourFrom(n: Neighbour, at: typeof NO_PLACE): NeighbourLight
     toward: apart > 1e-6 ? [away[0] / apart, away[1] / apart, away[2] / apart] : TO_EYE,
     sizeDeg: clamp(deg(Math.atan(where.sizeMm / 2 / distance)), 1, 45),
     strength: n.strength / (1 + (distance / (HALF_AT_SIZES * where.sizeMm)) ** 2),
-    from: { at: away, sizeMm: where.sizeMm },
+    from: { at: away, sizeMm: where.sizeMm, strength: n.strength },
   };
 }
 

@@ -37,6 +37,13 @@ export interface ByLines {
   readonly wideMm: number;
 }
 
+/** Branching lines in straight runs, the same in every pass of a layer; or dots where they fork. */
+export interface ByArcs {
+  readonly by: 'arcs';
+  readonly of: 'lines' | 'forks';
+  readonly wideMm: number;
+}
+
 /** One pass of a kind of wear. */
 export interface WearPass {
   readonly id: string;
@@ -50,7 +57,7 @@ export interface WearPass {
   readonly share: { readonly of: 'layer' | 'part'; readonly times: number };
   /** Lies inside an earlier pass alone. */
   readonly within: string | null;
-  readonly place: ByField | ByLip | ByLines;
+  readonly place: ByField | ByLip | ByLines | ByArcs;
   readonly water: number;
   readonly coats: number;
   readonly waitMin: number;

@@ -14,7 +14,7 @@ const MOST_LINES = 400;
 const LEAST_POINTS = 1.2;
 
 /** A line of a pass, in the part's frame. */
-interface Line {
+export interface Line {
   readonly points: readonly Point[];
   readonly wideMm: number;
 }

@@ -1,5 +1,6 @@
 import type { WearKind } from '../piece/index.js';
 import type { WearDefinition } from './definition.js';
+import { arcs } from './kinds/arcs.js';
 import { chips } from './kinds/chips.js';
 import { grime } from './kinds/grime.js';
 import { heat } from './kinds/heat.js';
@@ -10,7 +11,7 @@ import { rustThrough } from './kinds/rustThrough.js';
 import { scratches } from './kinds/scratches.js';
 import { verdigris } from './kinds/verdigris.js';
 
-/** Every kind of wear, in the order in which they are laid: rust before what rubs through it, verdigris and dust last. */
+/** Every kind of wear, in the order in which they are laid: rust before what rubs through it, verdigris and dust after it, light last. */
 export const wearKinds: Readonly<Record<WearKind, WearDefinition>> = {
   heat,
   rust,
@@ -21,4 +22,5 @@ export const wearKinds: Readonly<Record<WearKind, WearDefinition>> = {
   grime,
   verdigris,
   pigment,
+  arcs,
 };

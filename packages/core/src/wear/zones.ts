@@ -1,7 +1,8 @@
 import { cellOf, NOTHING, placeOfPoint, type Surface, type SurfaceModel } from '../form/index.js';
 import type { Wear } from '../piece/index.js';
 import { percent, smoothstep, tableMemo, weakMemo, weakMemo2, type Vec3 } from '../units/index.js';
-import type { ByField, ByLip, Stance, WearDefinition, WearPass } from './definition.js';
+import { arcsOver, type ArcHand } from './arcs.js';
+import type { ByArcs, ByField, ByLip, Stance, WearDefinition, WearPass } from './definition.js';
 import { wearFields, type FieldName, type Exposed } from './fields.js';
 import { handOf, likelihood, sampled } from './likelihood.js';
 import { lineAlpha, linesFor } from './lines.js';
@@ -18,6 +19,8 @@ export interface WornPass {
 /** A border that is called soft fades over this much of the likelihood, a hard one over this. */
 const SOFT = 0.5;
 const HARD = 0.03;
+/** A dot is a line too short to be seen as one. */
+const DOT_LONG_MM = 0.01;
 
 /** The share of the part that a pass aims at. */
 export const aimedShare = ({ share }: WearPass, layer: Pick<Wear, 'share'>): number =>
@@ -90,6 +93,28 @@ function lipAlpha({ wideMm }: ByLip, alpha: Float32Array, surface: Surface, key:
   return out;
 }
 
+/** A pass over the arcs of a layer. */
+function arcAlpha(
+  { of, wideMm }: ByArcs,
+  { model, hot }: Pick<Stance, 'model' | 'hot'>,
+  hand: ArcHand,
+  surface: Surface,
+): Float32Array {
+  const { lines, forks } = arcsOver(model, hot, hand);
+  return lineAlpha(
+    of === 'lines'
+      ? lines.map((line) => ({ ...line, wideMm }))
+      : forks.map(([x, y]) => ({
+          points: [
+            [x, y],
+            [x + DOT_LONG_MM, y],
+          ],
+          wideMm,
+        })),
+    surface,
+  );
+}
+
 /** What of a layer of wear says where it lies. */
 type Pattern = Pick<Wear, 'kind' | 'share' | 'seed' | 'places'>;
 
@@ -146,6 +171,7 @@ const coveredOn = weakMemo2((model: SurfaceModel, surface: Surface) =>
           id,
           lineAlpha(linesFor(place, { model, ...standing }, aimedShare(pass, pattern), hand), surface),
         );
+      if (place.by === 'arcs') here.set(id, arcAlpha(place, { model, hot: standing.hot }, pattern, surface));
       if (place.by !== 'field') return;
       const outer = within === null ? undefined : here.get(within);
       const own =

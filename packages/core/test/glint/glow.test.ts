@@ -2,12 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import {
   forms,
   canonicalGrid,
+  glowLayers,
   newPart,
   newPiece,
   placeOf,
   preparePart,
   surfaceOf,
-  tintLayers,
   valuesOn,
   type Form,
   type Neighbour,
@@ -75,15 +75,10 @@ describe('a fire beside a part', () => {
     expect(dark).toBeGreaterThan(0.1);
     // The other side is turned away from it.
     expect(meanWhere(lit, changed.map(Math.abs), (x) => x > 0.3)).toBe(0);
-    const [tint] = tintLayers(
-      { surface: lit.surface, patches: lit.p.shape.model.patches, value: lit.value },
-      lit.p.light,
-      lit.p.metal!.tints.filter((t) => t.id === 'by-fire'),
-      1,
-    );
-    const near = meanWhere(lit, tint.weight, (x, y) => x < -1.2 && Math.abs(y) < 2);
+    const { alpha } = glowLayers(lit.p, lit.surface).find((g) => g.step === 'fire-full')!;
+    const near = meanWhere(lit, alpha, (x, y) => x < -1.2 && Math.abs(y) < 2);
     expect(near).toBeGreaterThan(0.1);
-    expect(near).toBeGreaterThan(2 * meanWhere(lit, tint.weight, (x) => x > 0.3));
+    expect(near).toBeGreaterThan(2 * meanWhere(lit, alpha, (x) => x > 0.3));
   });
 
   test('fades along a blade, farther from it', () => {

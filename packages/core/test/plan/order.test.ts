@@ -103,7 +103,7 @@ describe('the look after a layer', () => {
     expect(after('bounce', 'bounce')).toMatchObject({ laid: 2, smoothed: true, bounce: true, edges: false });
     expect(after('value', 's7')).toMatchObject({ laid: 3, lining: true, edges: true, glints: false });
     expect(after('glints', 'glints')).toMatchObject({ laid: 3, edges: true, glints: true });
-    expect(after('glints', 'glints')).toEqual(finishedStage(palette, 0));
+    expect(after('glints', 'glints')).toEqual(finishedStage(palette, 0, 0));
   });
 });
 

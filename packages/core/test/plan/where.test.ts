@@ -196,35 +196,41 @@ describe('what tints as a colour does', () => {
   });
 });
 
-test('a glow close by is a pass of true metal, too: after all else, named, where it falls', () => {
+test('a glow close by is laid last, ground first and its tints from pale outward, on true metal too', () => {
   const base = newPiece('x', 'X', [newPart('p', forms.dome.defaults)]);
   const [iron] = lockMilitia.ladders;
   const finish = { ...base.parts[0].finish, ladder: iron.id } as (typeof base.parts)[0]['finish'];
   const glow = {
     id: 'n1',
     name: 'Lantern',
-    where: { kind: 'near' as const, xMm: 8, yMm: -4, depthMm: 4, sizeMm: 8 },
+    where: { kind: 'near' as const, xMm: 6, yMm: -3, depthMm: 4, sizeMm: 6 },
     hex: '#f2a63c',
-    strength: 1.2,
+    strength: 0.7,
   };
   const piece = {
     ...base,
     ladders: [iron],
     paints: lockMilitia.paints,
     parts: [{ ...base.parts[0], finish }],
+    wear: [{ id: 'w', part: 'p', kind: 'chips' as const, share: 0.03, strength: 1, seed: 3, places: [] }],
     rig: { ...base.rig, purpose: 'display' as const, neighbours: [glow] },
   };
   const orderOf = (p: typeof piece) => paintingOrder(p, new Map([['p', partSheet(p.parts[0], p)]]));
   const order = orderOf(piece);
-  const last = order[order.length - 1];
-  expect([last.role, last.step, last.title]).toEqual(['tint', 'by-n1', 'Tint from lantern']);
-  expect(last.parts[0].where).toMatch(/toward [345] o'clock/);
+  const passes = order.filter((l) => l.role === 'glow');
+  expect(passes.map((l) => l.step)).toEqual(['n1-ground', 'n1-core', 'n1-pale', 'n1-full', 'n1-far']);
+  expect(passes[0].title).toBe('Glow of lantern, light ground');
+  expect(order.slice(-5)).toEqual(passes);
+  expect(order.findIndex((l) => l.role === 'wear')).toBeGreaterThan(-1);
+  for (const l of passes) expect(l.parts[0].where).toMatch(/toward [345] o'clock/);
   // Sky and ground are no passes of flake, nor of its picture.
-  expect(order.filter((l) => l.role === 'tint')).toHaveLength(1);
+  expect(order.some((l) => l.role === 'tint')).toBe(false);
   const prepared = preparePart(piece.parts[0], piece);
-  expect(prepared.metal!.tints.map((t) => t.id)).toEqual(['by-n1']);
-  expect(stageOfPart(prepared, last, piece)).toMatchObject({ tints: 1, glints: true, edges: true });
-  expect(orderOf({ ...piece, rig: { ...piece.rig, neighbours: [] } }).some((l) => l.role === 'tint')).toBe(
-    false,
-  );
+  expect(prepared.metal!.tints).toEqual([]);
+  const stages = passes.map((l) => stageOfPart(prepared, l, piece).glow);
+  expect(stages).toEqual([1, 2, 3, 4, 5]);
+  const worn = order.find((l) => l.role === 'wear')!;
+  expect(stageOfPart(prepared, worn, piece)).toMatchObject({ glow: 0, glints: true, edges: true });
+  const dark = orderOf({ ...piece, rig: { ...piece.rig, neighbours: [] } });
+  expect(dark.some((l) => l.role === 'glow')).toBe(false);
 });

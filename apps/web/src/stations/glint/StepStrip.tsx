@@ -25,6 +25,7 @@ const SHORT: Record<Role, string> = {
   smoothing: 'Glaze',
   bounce: 'Bounce',
   tint: 'Tint',
+  glow: 'Glow',
   lining: 'Lining',
   edges: 'Edges',
   glints: 'Glints',
