@@ -10,7 +10,7 @@ import { powerCuts } from './soak/power.mjs';
 const ROUNDS = 5;
 const jest = ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'];
 const run = (args, env) =>
-  spawnSync(process.execPath, [...jest, ...args, '--testTimeout=3600000'], {
+  spawnSync(process.execPath, [...jest, ...args, '--testTimeout=7200000'], {
     stdio: 'inherit',
     env: { ...process.env, NODE_NO_WARNINGS: '1', ...env },
   }).status === 0;

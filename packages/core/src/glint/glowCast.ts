@@ -14,7 +14,7 @@ import { nearestMix } from './worn.js';
 export interface GlowLayer extends OverLayer {
   /** Names its layer of the order. */
   readonly step: string;
-  /** Which of all passes of all glows of the piece it is, from 0. */
+  /** Which of all passes of glows of the piece it belongs to, from 0. */
   readonly at: number;
 }
 
@@ -30,8 +30,8 @@ const LEAST = 0.03;
 /** Polished metal also shows the thing itself; its colour counts for so much of the light that falls there. */
 const MIRRORED = 0.6;
 const SPREAD_DEG = 12;
-/** A part in front stops what passes less than this before it. */
-const THICK_MM = 0.5;
+/** Light that passes a part in front by less than this is partly stopped by it. */
+const PASSES_MM = 1.5;
 /** Of the tints so much stays off the white of the ground. */
 const SPARES = 0.75;
 /** Bright passes end over this much. */
@@ -40,6 +40,17 @@ const ENDS_MM = 1.5;
 /** The glows of a piece as a part meets them. */
 const shiningOn = ({ light }: PreparedPart): Shining[] =>
   light.neighbours.flatMap((n) => (n.from && n.from.strength > 0 ? [{ ...n, from: n.from }] : []));
+
+/**
+ * Glows of one colour are laid together, pass by pass: which of all those passes each glow's first one is.
+ * @param glows all that shine, by what they are known by
+ */
+export function glowTurns(
+  glows: readonly { readonly id: string; readonly hex: string }[],
+): Map<string, number> {
+  const colours = [...new Set(glows.map((n) => n.hex))];
+  return new Map(glows.map((n) => [n.id, colours.indexOf(n.hex) * GLOW_PASSES.length]));
+}
 
 /** The name that the order has for a pass of a glow. */
 export const glowStep = (neighbour: string, pass: Pick<GlowPass, 'id'>): string => `${neighbour}-${pass.id}`;
@@ -54,14 +65,15 @@ function crossing(p: Point, q: Point, a: Point, b: Point): number | null {
   return t > 0 && t < 1 && s >= 0 && s < 1 ? t : null;
 }
 
-/** Whether something in front stands between a point of the part and what shines. */
-function stopped(p: Point, { at }: Shining['from'], { coarse, gapMm }: Occluder): boolean {
+/** How much of its light reaches a point of the part past something in front, 0..1. */
+function passing(p: Point, { at }: Shining['from'], { coarse, gapMm }: Occluder): number {
   const crossed = coarse.flatMap((ring) =>
     ring.flatMap((a, i) => crossing(p, [at[0], at[1]], a, ring[(i + 1) % ring.length]) ?? []),
   );
   // What shines inside an outline of another part stands on it, not behind it.
-  if (crossed.length < 2) return false;
-  return crossed.some((t) => t * at[2] < gapMm + THICK_MM);
+  if (crossed.length < 2) return 1;
+  const clear = Math.min(...crossed.map((t) => t * at[2] - gapMm));
+  return smoothstep(0, PASSES_MM, clear);
 }
 
 /**
@@ -97,7 +109,8 @@ export function glowCast(p: PreparedPart, surface: Surface, n: Shining): Float32
       const seen = turned > 0 ? lookUp(lobe, 2 * nz[i] * turned - n.toward[2]) : 0;
       lit = Math.max(lit, MIRRORED * n.strength * Math.max(seen, crest?.[i] ?? 0));
     }
-    if (lit < LEAST || p.occluders.some((o) => stopped([x, y], n.from, o))) continue;
+    if (lit < LEAST) continue;
+    for (const o of p.occluders) lit *= passing([x, y], n.from, o);
     out[i] = lit;
   }
   return out;
@@ -117,21 +130,22 @@ function passAlpha(pass: GlowPass, lit: Float32Array, { grid }: Surface, { from 
 }
 
 /** The light of all glows on a part, pass by pass in the order it is laid; passes that lie nowhere are left out. */
-export const glowLayers = (p: PreparedPart, surface: Surface): GlowLayer[] =>
-  shiningOn(p).flatMap((n, source) => {
+export function glowLayers(p: PreparedPart, surface: Surface): GlowLayer[] {
+  const shining = shiningOn(p);
+  const turns = glowTurns(shining);
+  const layers = shining.flatMap((n) => {
     const lit = glowCast(p, surface, n);
     if (!lit) return [];
     const covers = GLOW_PASSES.map((pass) => passAlpha(pass, lit, surface, n));
     const white = covers[GLOW_PASSES.findIndex((pass) => pass.id === 'core')];
     return GLOW_PASSES.flatMap((pass, k): GlowLayer[] => {
-      const alpha =
-        pass.film === 'glaze' ? covers[k].map((a, i) => a * (1 - SPARES * white[i])) : covers[k];
+      const alpha = pass.film === 'glaze' ? covers[k].map((a, i) => a * (1 - SPARES * white[i])) : covers[k];
       if (!alpha.some((a) => a > 0)) return [];
       const wanted = pass.colour(n.hex).hex;
       return [
         {
           step: glowStep(n.id, pass),
-          at: source * GLOW_PASSES.length + k,
+          at: turns.get(n.id)! + k,
           alpha,
           film: pass.film,
           hides: pass.hides,
@@ -141,3 +155,5 @@ export const glowLayers = (p: PreparedPart, surface: Surface): GlowLayer[] =>
       ];
     });
   });
+  return layers.sort((a, b) => a.at - b.at);
+}

@@ -36,5 +36,5 @@ export * from './zonePicture.js';
 export * from './primed.js';
 export * from './worn.js';
 export { GLOW_PASSES, type GlowPass } from './glowPasses.js';
-export { glowCast, glowLayers, glowStep, type GlowLayer } from './glowCast.js';
+export { glowCast, glowLayers, glowStep, glowTurns, type GlowLayer } from './glowCast.js';
 export type { OverLayer } from './over.js';

@@ -2,11 +2,11 @@ import { nearestMix } from '../glint/index.js';
 import { mixText } from '../ladder/index.js';
 import { BRUSHED, GLAZED } from '../paint/index.js';
 import { dryOf } from '../school/index.js';
-import { thinning } from '../units/index.js';
+import type { Neighbour } from '../piece/index.js';
+import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import { glowPassesOf } from './glowPassesOf.js';
-import type { OrderInput, OrderLayer } from './orderLayer.js';
-import { missingText } from './orderLayer.js';
+import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import type { PartSheet } from './partSheet.js';
 import type { PartStep } from './partSteps.js';
 import { wantedPaint } from './tints.js';
@@ -43,19 +43,25 @@ function stepOn(
   };
 }
 
+/** What a glow is called in the order: by what shines, unless that is called a glow itself. */
+function glowName(neighbours: readonly Neighbour[]): string {
+  const names = [...new Set(neighbours.map((n) => n.name.toLowerCase()))];
+  return names.length === 1 && names[0].startsWith('glow') ? capital(names[0]) : `Glow of ${listOf(names)}`;
+}
+
 /** The light of what glows close by, once all that it falls on is painted and worn: pass by pass over all the parts. */
 export function glowOrder(
   { piece, paints }: OrderInput,
   sheets: ReadonlyMap<string, PartSheet>,
 ): OrderLayer[] {
-  return glowPassesOf(piece).flatMap(({ step, neighbour, pass }): OrderLayer[] => {
+  return glowPassesOf(piece).flatMap(({ steps, neighbours, pass }): OrderLayer[] => {
     const { film, water, waitMin, tool, stroke, begin, why } = pass;
     const parts = piece.parts.flatMap(({ id }) => {
       const sheet = sheets.get(id);
-      return (sheet && stepOn(sheet, step, pass)) ?? [];
+      return sheet ? steps.flatMap((step) => stepOn(sheet, step, pass) ?? []) : [];
     });
     if (parts.length === 0) return [];
-    const { hex, words } = pass.colour(neighbour.hex);
+    const { hex, words } = pass.colour(neighbours[0].hex);
     const found = nearestMix(hex, piece.paints);
     const wanted = found ? null : wantedPaint(hex, words, piece.paints);
     const mix = found?.mix ?? [];
@@ -63,9 +69,9 @@ export function glowOrder(
     return [
       {
         role: 'glow',
-        step,
+        step: steps[0],
         ladder: null,
-        title: `Glow of ${neighbour.name.toLowerCase()}, ${pass.title}`,
+        title: `${glowName(neighbours)}, ${pass.title}`,
         film,
         mix,
         water,

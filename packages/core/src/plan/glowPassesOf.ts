@@ -1,5 +1,12 @@
 import { areaOf } from '../form/index.js';
-import { GLOW_PASSES, glowLayers, glowStep, type GlowPass, type PreparedPart } from '../glint/index.js';
+import {
+  GLOW_PASSES,
+  glowLayers,
+  glowStep,
+  glowTurns,
+  type GlowPass,
+  type PreparedPart,
+} from '../glint/index.js';
 import type { Neighbour, Piece } from '../piece/index.js';
 import { centreOff, inPicture } from './toward.js';
 import { hour } from './where.js';
@@ -35,16 +42,28 @@ export function glowSheet(p: PreparedPart): GlowSheet[] {
   });
 }
 
+/** One pass over all that shines in one colour. */
+export interface GlowTurn {
+  readonly pass: GlowPass;
+  readonly neighbours: readonly Neighbour[];
+  /** The names of its steps, one a neighbour; that of the first names the layer. */
+  readonly steps: readonly string[];
+}
+
 /** All passes of all glows of a piece, in the order in which they are laid. */
-export const glowPassesOf = ({
-  rig,
-}: Pick<Piece, 'rig'>): { step: string; neighbour: Neighbour; pass: GlowPass }[] =>
-  rig.neighbours
-    .filter((n) => n.where.kind === 'near' && n.strength > 0)
-    .flatMap((neighbour) =>
-      GLOW_PASSES.map((pass) => ({ step: glowStep(neighbour.id, pass), neighbour, pass })),
-    );
+export function glowPassesOf({ rig }: Pick<Piece, 'rig'>): GlowTurn[] {
+  const glows = rig.neighbours.filter((n) => n.where.kind === 'near' && n.strength > 0);
+  const turns = glowTurns(glows);
+  return [...new Set(turns.values())].flatMap((first) => {
+    const neighbours = glows.filter((n) => turns.get(n.id) === first);
+    return GLOW_PASSES.map((pass) => ({
+      pass,
+      neighbours,
+      steps: neighbours.map((n) => glowStep(n.id, pass)),
+    }));
+  });
+}
 
 /** How many passes of glows are laid once one of them is; none for one that the piece has not. */
 export const glowUpTo = (piece: Pick<Piece, 'rig'>, step: string): number =>
-  glowPassesOf(piece).findIndex((p) => p.step === step) + 1;
+  glowPassesOf(piece).findIndex((p) => p.steps.includes(step)) + 1;
