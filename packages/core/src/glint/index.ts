@@ -36,5 +36,6 @@ export * from './zonePicture.js';
 export * from './primed.js';
 export * from './worn.js';
 export { GLOW_PASSES, type GlowPass } from './glowPasses.js';
-export { glowCast, glowLayers, glowStep, glowTurns, type GlowLayer } from './glowCast.js';
+export { glowCast } from './glowCast.js';
+export { glowLayers, glowStep, glowTurns, type GlowLayer } from './glowLayers.js';
 export type { OverLayer } from './over.js';

@@ -15,7 +15,7 @@ import { contactShadow } from './occlusion.js';
 import { attenuated } from './fallOff.js';
 import { glintAlpha } from './glints.js';
 import { addGlows } from './glow.js';
-import { glowLayers, type GlowLayer } from './glowCast.js';
+import { glowLayers, type GlowLayer } from './glowLayers.js';
 import type { Hold } from './overrides.js';
 import { edgeAppearances, type EdgeAppearance, type Edging } from './edgeAppearance.js';
 import { edgeStrokes, lineLayers, type EdgeStroke, type LineLayers } from './lines.js';

@@ -38,7 +38,7 @@ export function filterOf(hex: string): Vec3 {
 
 /**
  * All that can tint a piece from afar: sky, ground and far neighbours, in the order they are glazed. What glows close by
- * is laid last of all: see glowCast.ts.
+ * is laid last of all: see glowLayers.ts.
  */
 export const tintSources = (rig: Pick<Rig, 'skyHex' | 'groundHex' | 'neighbours' | 'tint'>): TintSource[] =>
   rig.tint === 0

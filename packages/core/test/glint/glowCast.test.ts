@@ -57,7 +57,9 @@ function litBy(glow: Neighbour, { form = forms.plate.defaults, front = [], cloth
 /** The light that falls on a part from the only glow there is. */
 function cast({ p, surface }: ReturnType<typeof litBy>): Float32Array {
   const [n] = p.light.neighbours;
-  return glowCast(p, surface, { ...n, from: n.from! }) ?? new Float32Array(surface.patch.length);
+  const { model } = p.shape;
+  const lit = { model, surface, occluders: p.occluders, mirrors: p.metal !== null };
+  return glowCast(lit, { ...n, from: n.from! }) ?? new Float32Array(surface.patch.length);
 }
 
 describe('the light of a glow', () => {
