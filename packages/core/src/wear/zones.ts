@@ -3,7 +3,7 @@ import type { Wear } from '../piece/index.js';
 import { percent, smoothstep, tableMemo, weakMemo, weakMemo2, type Vec3 } from '../units/index.js';
 import { arcsOver, type ArcHand } from './arcs.js';
 import type { ByArcs, ByField, ByLip, Stance, WearDefinition, WearPass } from './definition.js';
-import { wearFields, type FieldName, type Exposed } from './fields.js';
+import { FIELDS, wearFields, type FieldName, type Exposed } from './fields.js';
 import { handOf, likelihood, sampled } from './likelihood.js';
 import { lineAlpha, linesFor } from './lines.js';
 import { wearKinds } from './registry.js';
@@ -33,16 +33,15 @@ function thresholdFor(
   surface: Surface,
   share: number,
 ): number {
-  const values: number[] = [];
-  let points = 0;
+  const values = new Float32Array(likely.length);
+  let [points, free] = [0, 0];
   for (let i = 0; i < likely.length; i++) {
     if (surface.patch[i] === NOTHING || surface.alpha[i] < 0.5) continue;
     points++;
-    if (may(i)) values.push(likely[i]);
+    if (may(i)) values[free++] = likely[i];
   }
-  values.sort((a, b) => b - a);
-  const wanted = Math.min(values.length, Math.round(share * points));
-  return wanted === 0 ? Infinity : values[wanted - 1];
+  const wanted = Math.min(free, Math.round(share * points));
+  return wanted === 0 ? Infinity : values.subarray(0, free).sort()[free - wanted];
 }
 
 /** How much the likelihood changes from a point to the ones beside it. */
@@ -121,12 +120,19 @@ type Pattern = Pick<Wear, 'kind' | 'share' | 'seed' | 'places'>;
 /** Patterns kept with a form, and with each surface of it. */
 const MOST_KEPT = 4;
 
-const fieldsFor = ({ kind }: Pick<Pattern, 'kind'>): Set<FieldName> =>
-  new Set(
-    wearKinds[kind].passes.flatMap(({ place }) =>
-      place.by === 'field' ? (Object.keys(place.weights) as FieldName[]) : [],
-    ),
+const fieldsFor = ({ kind }: Pick<Pattern, 'kind'>): readonly FieldName[] => {
+  const named = wearKinds[kind].passes.flatMap(({ place }) =>
+    place.by === 'field' ? (Object.keys(place.weights) as FieldName[]) : [],
   );
+  return FIELDS.filter((f) => named.includes(f));
+};
+
+/** What a surface is exposed to, kept with it: another share or another pattern changes nothing of it. */
+const fieldsOn = weakMemo2((model: SurfaceModel, surface: Surface) =>
+  tableMemo(MOST_KEPT, (standing: Exposed, names: readonly FieldName[]) =>
+    wearFields(model, surface, standing, new Set(names)),
+  ),
+);
 
 /** What lies inside another pass covers no more than it. */
 const inside = (alpha: Float32Array, outer: Float32Array | undefined): Float32Array =>
@@ -136,7 +142,7 @@ const inside = (alpha: Float32Array, outer: Float32Array | undefined): Float32Ar
 const measuredOn = weakMemo((model: SurfaceModel) =>
   tableMemo(MOST_KEPT, (pattern: Pattern, standing: Exposed) => {
     const surface = sampled(model);
-    const fields = wearFields(model, surface, standing, fieldsFor(pattern));
+    const fields = fieldsOn(model, surface)(standing, fieldsFor(pattern));
     const thresholds = new Map<string, number>();
     const covered = new Map<string, Float32Array>();
     wearKinds[pattern.kind].passes.forEach((pass, k) => {
@@ -161,7 +167,7 @@ const coveredOn = weakMemo2((model: SurfaceModel, surface: Surface) =>
   tableMemo(MOST_KEPT, (pattern: Pattern, standing: Exposed): ReadonlyMap<string, Float32Array> => {
     const { thresholds, covered } = measuredOn(model)(pattern, standing);
     const measured = surface === sampled(model);
-    const fields = measured ? null : wearFields(model, surface, standing, fieldsFor(pattern));
+    const fields = measured ? null : fieldsOn(model, surface)(standing, fieldsFor(pattern));
     const here = new Map<string, Float32Array>();
     wearKinds[pattern.kind].passes.forEach((pass, k) => {
       const { id, place, within } = pass;
@@ -234,4 +240,4 @@ export function wearLimit({ kind, share }: Pick<Wear, 'kind' | 'share'>): string
 export const isAged = (layers: readonly Wear[]): boolean => layers.some((l) => wearKinds[l.kind].ages);
 
 /** Whether a kind follows heat, which a part without anything hot beside it has none of. */
-export const followsHeat = (kind: Wear['kind']): boolean => fieldsFor({ kind }).has('heat');
+export const followsHeat = (kind: Wear['kind']): boolean => fieldsFor({ kind }).includes('heat');
