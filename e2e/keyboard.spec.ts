@@ -44,6 +44,20 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await on('close');
   await expect(stage).not.toHaveAttribute('data-picture', first!);
   await press(page, 'close');
+  const seen = () => stage.getAttribute('data-picture');
+  await expect.poll(seen).toBe(first);
+  await on('closer');
+  await expect(stage).toHaveAttribute('data-zoom', '1.50');
+  for (const id of ['to-left', 'to-top', 'to-right', 'to-bottom']) {
+    const before = await seen();
+    await on(id);
+    await expect.poll(seen).not.toBe(before);
+  }
+  await press(page, 'closer');
+  await on('away');
+  await expect(stage).toHaveAttribute('data-zoom', '1.50');
+  await on('whole-picture');
+  await expect.poll(seen).toBe(first);
   await on('surround');
   await expect(stage).toHaveAttribute('data-surround', 'light');
   await on('mirror');

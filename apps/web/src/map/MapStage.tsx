@@ -10,6 +10,9 @@ import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
 import { usePicture, useSize, type Room } from './usePicture.js';
+import { useZoom, type ZoomHand } from './useZoom.js';
+import { ZoomButtons } from './ZoomButtons.js';
+import { useZoomKeys } from './zoomKeys.js';
 import type { Sheets } from './useSheets.js';
 import { Underlay } from './Underlay.js';
 
@@ -92,10 +95,11 @@ function PaintedMap({ piece, picture, view, after, under, whole }: PaintedMapPro
 interface StageCornersProps extends Pick<MapStageProps, 'piece' | 'onLight' | 'onLightEnd'> {
   readonly room: ReturnType<typeof roomFor>;
   readonly look: ReturnType<typeof useLook>;
+  readonly zoom: ZoomHand;
 }
 
 /** What lies in the corners: the light's dial, and the way the map is looked at. */
-function StageCorners({ piece, room, look, onLight, onLightEnd }: StageCornersProps) {
+function StageCorners({ piece, room, look, zoom, onLight, onLightEnd }: StageCornersProps) {
   return (
     <>
       <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
@@ -108,7 +112,8 @@ function StageCorners({ piece, room, look, onLight, onLightEnd }: StageCornersPr
           onEnd={onLightEnd}
         />
       </div>
-      <div className="absolute right-4 bottom-3">
+      <div className="absolute right-4 bottom-3 flex flex-wrap-reverse justify-end gap-2">
+        <ZoomButtons zoom={zoom} />
         <LookSwitch />
       </div>
     </>
@@ -139,7 +144,7 @@ export function MapStage({
   const [w, h] = flat ? [height, width] : [width, height];
   const under = underlay && (piece.underlay !== null || piece.sculpts.length > 0);
   const room = roomFor(width, under);
-  const picture = usePicture(
+  const fitted = usePicture(
     piece,
     closeUp,
     w,
@@ -147,6 +152,16 @@ export function MapStage({
     look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
     underlay,
   );
+  const { picture, hand: zoom } = useZoom(
+    {
+      box,
+      drawing,
+      subject: `${piece.id}/${closeUp ?? ''}`,
+      beside: (x, y) => partAt(piece, x, y) === null,
+    },
+    fitted,
+  );
+  useZoomKeys(zoom);
   // Before the small pictures beside it ask for anything.
   useLayoutEffect(() => mapClient.expect(), []);
   const squint = view === 'squint';
@@ -156,6 +171,7 @@ export function MapStage({
       className="relative min-h-0 min-w-0 flex-1 overflow-hidden"
       style={{ background: SURROUNDS[look.surround].hex }}
       data-surround={look.surround}
+      data-zoom={zoom.times.toFixed(2)}
       data-testid="stage"
       data-picture={
         picture
@@ -165,7 +181,7 @@ export function MapStage({
     >
       {picture && (
         <div
-          className="absolute top-1/2 left-1/2"
+          className="absolute top-1/2 left-1/2 touch-none"
           style={{ width: w, height: h, transform: `translate(-50%, -50%) ${transformOf(look)}` }}
           onPointerDown={(e) => {
             if (!onPress || !drawing.current || !(e.target instanceof HTMLCanvasElement) || e.button !== 0)
@@ -174,7 +190,10 @@ export function MapStage({
             onPress(partAt(piece, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
           }}
         >
-          <PaintedMap {...{ piece, picture, view, after, under }} whole={closeUp === null} />
+          <PaintedMap
+            {...{ piece, picture, view, after, under }}
+            whole={closeUp === null && zoom.times === 1}
+          />
           <svg
             ref={drawing}
             viewBox={`${picture.leftMm} ${-picture.topMm} ${picture.width / picture.pxPerMm} ${picture.height / picture.pxPerMm}`}
@@ -193,7 +212,7 @@ export function MapStage({
           </svg>
         </div>
       )}
-      {!bare && <StageCorners {...{ piece, room, look, onLight, onLightEnd }} />}
+      {!bare && <StageCorners {...{ piece, room, look, zoom, onLight, onLightEnd }} />}
       {children}
     </div>
   );

@@ -4,6 +4,7 @@ import { useCommands } from './commands/useCommands.js';
 import { Guide, startGuide } from './Guide.js';
 import { mirrorPicture, nextSurround, turnPicture } from '../look/look.js';
 import { useSheets } from '../map/useSheets.js';
+import { zoomKeys } from '../map/zoomKeys.js';
 import { PieceProvider, usePieceState, usePieceStore } from '../store/PieceContext.js';
 import { usePace } from '../store/usePace.js';
 import { Loading } from '../ui/states.js';
@@ -50,6 +51,7 @@ function useFrameCommands(state: StationState): void {
     help: () => void navigate('/keys'),
     ...Object.fromEntries(VIEWS.map((v) => [v.value, () => state.setView(v.value)])),
     close: () => state.setClose(!state.close),
+    ...zoomKeys,
     surround: nextSurround,
     mirror: mirrorPicture,
     turn: turnPicture,

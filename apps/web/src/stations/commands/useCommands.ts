@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { allCommands } from './catalogue.js';
 
-type Deeds = Readonly<Record<string, (() => void) | undefined>>;
+/** What commands do, by id. One that answers false did nothing: the key is the page's. */
+type Deeds = Readonly<Record<string, (() => unknown) | undefined>>;
 
 /** Whoever came last answers first: a station's own deeds stand before the frame's. */
 const bound: { current: Deeds }[] = [];
@@ -20,16 +21,22 @@ const typing = (target: EventTarget | null) =>
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
   !(target instanceof HTMLInputElement && /^(checkbox|radio|range|button)$/.test(target.type));
 
+/** Whether something that takes arrows of its own has the focus. */
+const inHand = (target: EventTarget | null) =>
+  target instanceof Element &&
+  target.closest('input, [role="slider"], [role="tab"], [role="radio"], [role="option"]') !== null;
+
 function onKey(e: KeyboardEvent): void {
   if (e.defaultPrevented) return;
   const key = keyOf(e);
   if (typing(e.target) && !key.startsWith('Ctrl+')) return;
+  // Arrows and Home belong to what is in hand: a slider, tabs, a list.
+  if (/^(Arrow|Home)/.test(key) && inHand(e.target)) return;
   if (document.querySelector('[role="dialog"], [role="menu"]') && !key.startsWith('Ctrl+')) return;
   const command = allCommands.find((c) => c.keys.includes(key));
   const deed = command && [...bound].reverse().find((b) => b.current[command.id])?.current[command.id];
-  if (!deed) return;
+  if (!deed || deed() === false) return;
   e.preventDefault();
-  deed();
 }
 
 /** Binds deeds to the commands of the catalogue while the caller is shown. */

@@ -1,0 +1,86 @@
+import type { Page } from '@playwright/test';
+import { DEMO, expect, settled, test } from './support/server.js';
+
+const stageOf = (page: Page) => page.getByTestId('stage');
+const pictureOf = async (page: Page) =>
+  JSON.parse((await stageOf(page).getAttribute('data-picture'))!) as [number, number, number, number, number];
+
+/** The place of the piece, in mm, that is shown at a place of the stage. */
+async function under(page: Page, x: number, y: number): Promise<[number, number]> {
+  const [left, top, px, width, wide] = await pictureOf(page);
+  const box = (await stageOf(page).boundingBox())!;
+  const scale = width / wide;
+  return [left + ((x - box.x) * scale) / px, top - ((y - box.y) * scale) / px];
+}
+
+test('the map is looked into by wheel where the pointer is, moved by a drag beside the piece, and is whole again at a press', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const box = (await stageOf(page).boundingBox())!;
+  const [x, y] = [box.x + 0.4 * box.width, box.y + 0.55 * box.height];
+  const before = await under(page, x, y);
+  await page.mouse.move(x, y);
+  for (let i = 0; i < 3; i++) {
+    await page.mouse.wheel(0, -240);
+    await settled(page);
+  }
+  const zoom = async () => Number(await stageOf(page).getAttribute('data-zoom'));
+  expect(await zoom()).toBeCloseTo(1.5 ** 3, 1);
+  const after = await under(page, x, y);
+  expect(Math.hypot(after[0] - before[0], after[1] - before[1])).toBeLessThan(0.05);
+  // It is drawn at that size, not enlarged: the canvas has a point for each of the screen.
+  const points = () =>
+    page
+      .getByTestId('map')
+      .evaluate((c: HTMLCanvasElement) => c.width / (c.clientWidth * Math.min(2, devicePixelRatio)));
+  await expect.poll(points).toBeCloseTo(1, 2);
+
+  // A press on a part still chooses it; a drag beside all parts moves the picture.
+  await page.getByRole('button', { name: 'Farther' }).click();
+  await page.getByRole('button', { name: 'Farther' }).click();
+  await settled(page);
+  const corner: [number, number] = [box.x + box.width - 30, box.y + 0.6 * box.height];
+  const held = await under(page, ...corner);
+  await page.mouse.move(...corner);
+  await page.mouse.down();
+  await page.mouse.move(corner[0] - 60, corner[1] - 80, { steps: 6 });
+  await page.mouse.up();
+  await settled(page);
+  const now = await under(page, corner[0] - 60, corner[1] - 80);
+  expect(Math.hypot(now[0] - held[0], now[1] - held[1])).toBeLessThan(0.1);
+
+  await page.getByRole('button', { name: /times$/ }).click();
+  await settled(page);
+  expect(await zoom()).toBe(1);
+  await expect(page.getByRole('button', { name: 'Farther' })).toBeDisabled();
+});
+
+test('two fingers take the picture between them', async ({ page, server }) => {
+  await page.goto(`${server.address}${DEMO}/glint`);
+  await settled(page);
+  const box = (await stageOf(page).boundingBox())!;
+  // Beside all parts: a finger on one chooses it, as a press does.
+  const [x, y] = [box.x + 0.5 * box.width, box.y + box.height - 24];
+  const chosen = await page.getByRole('complementary').getByRole('heading').first().textContent();
+  const hand = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', half: number) =>
+    hand.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints:
+        type === 'touchEnd'
+          ? []
+          : [
+              { x: x - half, y, id: 1 },
+              { x: x + half, y, id: 2 },
+            ],
+    });
+  await touch('touchStart', 40);
+  for (const half of [50, 60, 70, 80]) await touch('touchMove', half);
+  await touch('touchEnd', 80);
+  await settled(page);
+  expect(Number(await stageOf(page).getAttribute('data-zoom'))).toBeGreaterThan(1.6);
+  expect(await page.getByRole('complementary').getByRole('heading').first().textContent()).toBe(chosen);
+});
