@@ -22,5 +22,12 @@ export const ORDER_RULES = [
   'flake-in-water',
   'white-worked',
   'other-undercoat',
+  'wear-too-early',
+  'bright-before-rust',
+  'verdigris-covered',
+  'pigment-varnished',
+  'damage-after-glow',
+  'dots-on-aged',
+  'wash-over-shine',
 ] as const;
 export type OrderRuleId = (typeof ORDER_RULES)[number];

@@ -15,6 +15,10 @@ import {
   type PartSheet,
   type Piece,
   type SchoolId,
+  wearKinds,
+  type Neighbour,
+  type Wear,
+  type WearKind,
 } from '../../src/index.js';
 
 const [iron, gilt] = lockMilitia.ladders;
@@ -39,6 +43,32 @@ function planned(
   return { piece, order: paintingOrder(piece, sheets) };
 }
 
+/** The same under all kinds of wear and beside a lantern. */
+function aged(ladder: Ladder, school: SchoolId, kinds: readonly WearKind[]) {
+  const { piece } = planned(ladder, school);
+  const wear = kinds.map((kind, i): Wear => ({
+    id: `w${i}`,
+    part: 'blade',
+    kind,
+    share: wearKinds[kind].usual,
+    strength: 1,
+    seed: 3,
+    places: [],
+  }));
+  const { place } = piece.parts[0];
+  const lantern: Neighbour = {
+    id: 'n',
+    name: 'Lantern',
+    where: { kind: 'near', xMm: place.xMm - 4, yMm: place.yMm, depthMm: 3, sizeMm: 4 },
+    hex: '#f2a63c',
+    strength: 1,
+  };
+  const worn = { ...piece, wear, rig: { ...piece.rig, neighbours: [lantern] } };
+  const sheets = new Map(worn.parts.map((p) => [p.id, partSheet(p, worn)]));
+  return { piece: worn, order: paintingOrder(worn, sheets) };
+}
+
+const old = aged(coldSteel, 'dark-first', ['rust', 'chips', 'verdigris', 'pigment', 'arcs']);
 const painted = planned(coldSteel, 'dark-first');
 const glazed = planned(coldSteel, 'thin-glazes');
 const washed = planned(iron, 'wash-and-lift');
@@ -118,6 +148,42 @@ const PLANTED: Record<OrderRuleId, [Plan, (order: OrderLayer[]) => OrderLayer[]]
   'white-worked': [
     painted,
     (o) => changed(o, roleAt(o, 'value', 's7'), onParts(o[roleAt(o, 'value', 's7')], { coats: 6 })),
+  ],
+  'wear-too-early': [old, (o) => moved(o, roleAt(o, 'edges'), roleAt(o, 'wear') + 1)],
+  'bright-before-rust': [
+    old,
+    (o) =>
+      moved(
+        o,
+        o.findIndex((l) => l.role === 'wear' && l.ladder !== null),
+        roleAt(o, 'wear'),
+      ),
+  ],
+  'verdigris-covered': [
+    old,
+    (o) => moved(o, roleAt(o, 'wear'), o.findIndex((l) => l.step.startsWith('verdigris')) + 1),
+  ],
+  'pigment-varnished': [
+    old,
+    (o) => {
+      const varnish = tinted.order.find((l) => l.film === 'varnish')!;
+      return [...o, { ...varnish, ladder: coldSteel.id }];
+    },
+  ],
+  'damage-after-glow': [old, (o) => moved(o, roleAt(o, 'wear'), o.length - 1)],
+  'dots-on-aged': [
+    old,
+    (o) => {
+      const dots = painted.order.find((l) => l.role === 'glints')!;
+      return [...o, { ...dots, parts: dots.parts.filter((p) => p.part === 'blade') }];
+    },
+  ],
+  'wash-over-shine': [
+    aged(iron, 'wash-and-lift', []),
+    (o) => {
+      const dirt = aged(iron, 'wash-and-lift', ['grime']).order.find((l) => l.role === 'wear')!;
+      return [...o.filter((l) => l.role !== 'glow'), dirt];
+    },
   ],
   'other-undercoat': [planned(gilt, 'gold-over-undertone', 'grey-primer'), (o) => o],
 };
