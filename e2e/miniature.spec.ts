@@ -99,6 +99,10 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
 
   await page.getByLabel('Without its colours').check();
   await page.getByRole('button', { name: 'Dome', exact: true }).click();
+  // A slip is taken back, and nothing that was done before.
+  await tapAt(page, ...(await placeOf(10, -60)));
+  await page.keyboard.press('Control+z');
+  expect((await underlay()).underlay).toEqual({ ...scaled, grey: 'yes' });
   for (const turn of [0.3, 1.4, 2.6, 3.7, 4.9, 5.8])
     await tapAt(page, ...(await placeOf(150 * Math.cos(turn), -60 + 105 * Math.sin(turn))));
   await page.getByRole('button', { name: 'Done' }).click();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { lockKeepersArm, withNote, type Piece } from '@pale-glint/core';
-import { Refusal, Unreachable } from '../src/api/http.js';
+import { NoRoom, Refusal, Unreachable } from '../src/api/http.js';
 import { PieceStore, type StoreWorld } from '../src/store/pieceStore.js';
 
 /** A world whose clock and server the test moves by hand. */
@@ -145,7 +145,7 @@ describe('saving', () => {
     world.answer = away;
     store.change(rename('A'));
     await world.pass(900);
-    expect(store.get().save).toMatchObject({ kind: 'away', tries: 1 });
+    expect(store.get().save).toMatchObject({ kind: 'away', by: 'server', tries: 1 });
     expect(world.kept).toMatchObject({ version: 4, piece: { name: 'A' } });
     await world.pass(60_000);
     const tries = world.saves.length;
@@ -155,6 +155,18 @@ describe('saving', () => {
     await world.pass(15_000);
     expect(store.get()).toMatchObject({ version: 5, save: { kind: 'saved' }, piece: { name: 'A' } });
     expect(world.kept).toBeNull();
+  });
+
+  test('with the disk full it is said, and the change is kept and saved once there is room', async () => {
+    const { world, store } = open();
+    world.answer = () => Promise.reject(new NoRoom());
+    store.change(rename('A'));
+    await world.pass(900);
+    expect(store.get().save).toMatchObject({ kind: 'away', by: 'disk' });
+    expect(world.kept).toMatchObject({ piece: { name: 'A' } });
+    world.answer = (from) => Promise.resolve({ id: 'x', version: from + 1, updatedAt: '' });
+    await world.pass(15_000);
+    expect(store.get()).toMatchObject({ save: { kind: 'saved' }, piece: { name: 'A' } });
   });
 
   test('a draft from a closed page is saved from the version it started from', async () => {

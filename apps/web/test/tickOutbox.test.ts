@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Tick } from '@pale-glint/core';
-import { Unreachable } from '../src/api/http.js';
+import { NoRoom, Unreachable } from '../src/api/http.js';
 import { changedTicks, TickOutbox, type OutboxWorld, type TickChange } from '../src/store/tickOutbox.js';
 
 const tick = (step: string, copy = 1): Tick => ({
@@ -18,6 +18,7 @@ function world(kept: readonly TickChange[] = []) {
     server: [] as readonly Tick[],
     kept,
     away: false,
+    full: false,
     refuses: false,
     requests: 0,
     later: [] as (() => void)[],
@@ -26,6 +27,7 @@ function world(kept: readonly TickChange[] = []) {
     send: async (change) => {
       w.requests++;
       if (w.away) throw new Unreachable();
+      if (w.full) throw new NoRoom();
       if (w.refuses) throw new Error('not accepted');
       w.server = changedTicks(w.server, [change]);
       return w.server;
@@ -60,7 +62,7 @@ describe('ticks on their way', () => {
     const outbox = new TickOutbox(asOutbox);
     outbox.tick([tick('s1')]);
     await rest();
-    expect(outbox.get()).toMatchObject({ away: true, refused: null });
+    expect(outbox.get()).toMatchObject({ away: 'server', refused: null });
     expect(w.kept).toHaveLength(1);
     // The page goes; another begins with what was kept, and the server is back.
     w.away = false;
@@ -69,7 +71,22 @@ describe('ticks on their way', () => {
     await rest();
     expect(w.server.map((t) => t.step)).toEqual(['s1']);
     expect(w.kept).toEqual([]);
-    expect(next.get().away).toBe(false);
+    expect(next.get().away).toBeNull();
+  });
+
+  test('are kept while the disk is full, and stored once there is room', async () => {
+    const { w, asOutbox } = world();
+    w.full = true;
+    const outbox = new TickOutbox(asOutbox);
+    outbox.tick([tick('s1')]);
+    await rest();
+    expect(outbox.get()).toMatchObject({ away: 'disk', refused: null });
+    expect(w.kept).toHaveLength(1);
+    w.full = false;
+    outbox.retry();
+    await rest();
+    expect(w.server.map((t) => t.step)).toEqual(['s1']);
+    expect(outbox.get()).toMatchObject({ away: null, waiting: [] });
   });
 
   test('that are refused are told, and do not hold up what follows', async () => {

@@ -19,9 +19,29 @@ export class Unreachable extends Error {
   }
 }
 
-const LONGEST_WAIT_MS = 15000;
+/** The server has no room on its disk. Nothing was stored; the request may be tried again. */
+export class NoRoom extends Error {
+  constructor(says?: string) {
+    super(says ?? 'The disk is nearly full, so nothing was stored. Make some room.');
+    this.name = 'NoRoom';
+  }
+}
 
-/** Asks the server; answers with its JSON. Throws Refusal or Unreachable, nothing else. */
+/** What keeps a change from being stored for now; it is to be kept and tried again. */
+export type Hindrance = 'server' | 'disk';
+
+/** Whether a failure is one of those, and which; null for one that trying again does not mend. */
+export const hindranceIn = (error: unknown): Hindrance | null =>
+  error instanceof Unreachable ? 'server' : error instanceof NoRoom ? 'disk' : null;
+
+const LONGEST_WAIT_MS = 15000;
+const NO_ROOM = 507;
+
+/** What an answer that refuses is thrown as. */
+const failureFor = (status: number, body: Refusal['body']): Refusal | NoRoom =>
+  status === NO_ROOM ? new NoRoom(body.says) : new Refusal(status, body);
+
+/** Asks the server; answers with its JSON. Throws Refusal, Unreachable or NoRoom, nothing else. */
 export async function ask<T>(
   method: string,
   address: string,
@@ -48,11 +68,11 @@ export async function ask<T>(
   } catch {
     if (response.ok) throw new Unreachable();
   }
-  if (!response.ok) throw new Refusal(response.status, (json ?? {}) as Refusal['body']);
+  if (!response.ok) throw failureFor(response.status, (json ?? {}) as Refusal['body']);
   return json as T;
 }
 
-/** Sends bytes, which may take a while; answers with the server's JSON. Throws Refusal or Unreachable, nothing else. */
+/** Sends bytes, which may take a while; answers with the server's JSON. Throws Refusal, Unreachable or NoRoom, nothing else. */
 export async function sendBytes<T>(
   address: string,
   body: Blob,
@@ -71,7 +91,7 @@ export async function sendBytes<T>(
     throw new Unreachable();
   }
   const json = (await response.json().catch(() => ({}))) as unknown;
-  if (!response.ok) throw new Refusal(response.status, json as Refusal['body']);
+  if (!response.ok) throw failureFor(response.status, json as Refusal['body']);
   return json as T;
 }
 

@@ -1,4 +1,7 @@
+import type { Hindrance } from '../api/http.js';
 import type { SaveState } from '../store/pieceStore.js';
+
+const BY: Readonly<Record<Hindrance, string>> = { server: 'Server away', disk: 'Disk full' };
 
 function noteOf(state: SaveState): { message: string; urgent: boolean } {
   switch (state.kind) {
@@ -9,7 +12,7 @@ function noteOf(state: SaveState): { message: string; urgent: boolean } {
     case 'saving':
       return { message: 'Saving', urgent: false };
     case 'away':
-      return { message: 'Server away: kept here, trying again', urgent: true };
+      return { message: `${BY[state.by]}: kept here, trying again`, urgent: true };
     case 'refused':
       return {
         message: `Not saved: ${state.problems[0] ? `${state.problems[0].path}, accepted: ${state.problems[0].accepted}` : state.message}`,
@@ -21,8 +24,9 @@ function noteOf(state: SaveState): { message: string; urgent: boolean } {
 }
 
 /** What has become of the last change, always in sight. */
-export function SaveNote({ state, runAway }: { state: SaveState; runAway: boolean }) {
-  const note = runAway && state.kind === 'saved' ? noteOf({ kind: 'away', tries: 1 }) : noteOf(state);
+export function SaveNote({ state, runAway }: { state: SaveState; runAway: Hindrance | null }) {
+  const note =
+    runAway && state.kind === 'saved' ? noteOf({ kind: 'away', by: runAway, tries: 1 }) : noteOf(state);
   return (
     <p
       role="status"

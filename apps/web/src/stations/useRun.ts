@@ -1,7 +1,7 @@
 import type { StepId, Tick } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { Unreachable } from '../api/http.js';
+import { hindranceIn } from '../api/http.js';
 import { api, keys } from '../api/pieces.js';
 import { changedTicks, TickOutbox, type TickChange } from '../store/tickOutbox.js';
 
@@ -73,7 +73,7 @@ export function useRun(pieceId: string) {
   const state = useSyncExternalStore(outbox.subscribe, outbox.get);
   const fromServer = query.data?.ticks ?? NO_TICKS;
   const ticks = useMemo(() => changedTicks(fromServer, state.waiting), [fromServer, state.waiting]);
-  const away = state.away || query.error instanceof Unreachable;
+  const away = state.away ?? hindranceIn(query.error);
   return useMemo(
     () => ({
       ticks,

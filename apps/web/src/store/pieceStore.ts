@@ -1,6 +1,6 @@
 import { canonicalPiece, mergedNotes, type Piece, type Problem } from '@pale-glint/core';
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
-import { Refusal, Unreachable } from '../api/http.js';
+import { hindranceIn, Refusal, type Hindrance } from '../api/http.js';
 import type { Saved } from '../api/pieces.js';
 
 enablePatches();
@@ -10,8 +10,8 @@ export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
-  /** The server cannot be reached; the change is kept and tried again. */
-  | { readonly kind: 'away'; readonly tries: number }
+  /** The server cannot be reached, or has no room; the change is kept and tried again. */
+  | { readonly kind: 'away'; readonly by: Hindrance; readonly tries: number }
   | { readonly kind: 'refused'; readonly problems: readonly Problem[]; readonly message: string }
   /** Someone else saved in between; the painter chooses. */
   | { readonly kind: 'conflict'; readonly theirs: number };
@@ -257,7 +257,8 @@ export class PieceStore {
       this.set({ save: { kind: 'refused', problems: error.body.problems ?? [], message: error.message } });
       return;
     }
-    if (!(error instanceof Unreachable) && !(error instanceof Refusal)) {
+    const by = error instanceof Refusal ? 'server' : hindranceIn(error);
+    if (by === null) {
       this.set({
         save: {
           kind: 'refused',
@@ -267,7 +268,7 @@ export class PieceStore {
       });
       return;
     }
-    this.set({ save: { kind: 'away', tries: tries + 1 } });
+    this.set({ save: { kind: 'away', by, tries: tries + 1 } });
     if (!this.closed) this.schedule(Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** Math.min(tries, 5)));
   }
 

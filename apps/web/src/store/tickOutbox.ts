@@ -1,5 +1,5 @@
 import { stepKey, type StepId, type Tick } from '@pale-glint/core';
-import { Unreachable } from '../api/http.js';
+import { hindranceIn, type Hindrance } from '../api/http.js';
 
 /** What is on its way to the server: ticks, or steps that are no longer ticked. */
 export type TickChange =
@@ -18,8 +18,8 @@ export interface OutboxWorld {
 
 export interface OutboxState {
   readonly waiting: readonly TickChange[];
-  /** Whether the server cannot be reached; what waits is kept and tried again. */
-  readonly away: boolean;
+  /** What keeps ticks from being stored for now: what waits is kept and tried again. */
+  readonly away: Hindrance | null;
   /** Why the last change was not accepted; null where all were. */
   readonly refused: string | null;
 }
@@ -49,7 +49,7 @@ export function changedTicks(ticks: readonly Tick[], changes: readonly TickChang
 
 /**
  * Ticks on their way to the server, one after the other and in order. Each is kept in the browser until the server has it:
- * a reload, or a server that is away, loses none.
+ * a reload, a server that is away, or a full disk loses none.
  */
 export class TickOutbox {
   private state: OutboxState;
@@ -59,7 +59,7 @@ export class TickOutbox {
   private stopWaiting: () => void = () => undefined;
 
   constructor(private readonly world: OutboxWorld) {
-    this.state = { waiting: world.kept(), away: false, refused: null };
+    this.state = { waiting: world.kept(), away: null, refused: null };
     if (this.state.waiting.length === 0) return;
     world.keep(this.state.waiting);
     void this.flush();
@@ -104,10 +104,11 @@ export class TickOutbox {
       for (let next = this.state.waiting[0]; next; next = this.state.waiting[0]) {
         try {
           this.world.sent(await this.world.send(next));
-          this.set({ away: false, refused: null });
+          this.set({ away: null, refused: null });
         } catch (error) {
-          if (error instanceof Unreachable) {
-            this.set({ away: true });
+          const away = hindranceIn(error);
+          if (away) {
+            this.set({ away });
             const wait = Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** this.tries++);
             this.stopWaiting = this.world.after(wait, () => void this.flush());
             return;

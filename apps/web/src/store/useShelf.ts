@@ -1,7 +1,7 @@
 import { EMPTY_SHELF, mergedShelf, readShelf, type Shelf } from '@pale-glint/core';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Refusal, Unreachable } from '../api/http.js';
+import { hindranceIn, Refusal } from '../api/http.js';
 import { shelfApi, shelfKeys, type StoredShelf } from '../api/shelf.js';
 
 const STALE = 409;
@@ -101,12 +101,14 @@ async function saveInTurn(client: QueryClient, telling: Telling): Promise<void> 
         if (came !== 'again') return;
         onTop = true;
       } catch (error) {
-        if (!(error instanceof Unreachable)) {
+        if (!hindranceIn(error)) {
           unsaved = [];
           drafts.keep(null);
           return tell(`Not saved: ${error instanceof Error ? error.message : String(error)}`);
         }
-        tell('The server cannot be reached. Your change is kept in this browser and tried again.');
+        tell(
+          `${error instanceof Error ? error.message : ''} Your change is kept in this browser and tried again.`,
+        );
         await new Promise((done) => setTimeout(done, RETRY_MS));
         if (waiting > 0) return;
       }

@@ -45,6 +45,11 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
     },
     [stop],
   );
+  const back = useCallback(() => {
+    setMessage(null);
+    if (asksNearer) setAsksNearer(false);
+    else setTaps((all) => all.slice(0, -1));
+  }, [asksNearer]);
   const end = useCallback(
     async (all: readonly Point[], nearer: Point | null) => {
       const answer = await tool!.done(all, nearer);
@@ -61,10 +66,19 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   );
   useEffect(() => {
     if (!tool) return;
-    const key = (e: KeyboardEvent) => e.key === 'Escape' && stop();
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, [tool, stop]);
+    const key = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') return stop();
+      const undo = (e.ctrlKey || e.metaKey) && !e.shiftKey && e.key.toLowerCase() === 'z';
+      const typing = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
+      if (!undo || typing) return;
+      // While taps are made, undo takes them back, and never a part that is done.
+      e.preventDefault();
+      e.stopImmediatePropagation();
+      back();
+    };
+    window.addEventListener('keydown', key, { capture: true });
+    return () => window.removeEventListener('keydown', key, { capture: true });
+  }, [tool, stop, back]);
 
   const drawn = useMemo(() => {
     if (!tool?.preview || taps.length < tool.least) return null;
@@ -114,10 +128,10 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
         if (next.length === tool.most) void end(next, null);
       },
       move: (index, to) => setTaps((all) => all.map((t, i) => (i === index ? to : t))),
-      back: () => (asksNearer ? setAsksNearer(false) : setTaps((all) => all.slice(0, -1))),
+      back,
       finish,
       stop,
     };
-  }, [tool, taps, made, message, asksNearer, end, stop]);
+  }, [tool, taps, made, message, asksNearer, back, end, stop]);
   return { tapping, begin };
 }
