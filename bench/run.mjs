@@ -22,6 +22,9 @@ import {
   shapeOf,
   surfaceOf,
   zonesOf,
+  brassHeron,
+  glowLayers,
+  wornLayers,
 } from '@pale-glint/core';
 import { browserFigures } from './browser.mjs';
 import { miniatureFigures } from './miniature.mjs';
@@ -200,6 +203,30 @@ for (const part of sluiceWarden.parts) {
   say(
     `  composing a blade ${time(() => facesOf(blade, sluiceWarden), 200).toFixed(3)} ms (wanted: under 30)`,
   );
+  const laid = (piece, id) => {
+    const prepared = preparePart(
+      piece.parts.find((p) => p.id === id),
+      piece,
+    );
+    const { model } = prepared.shape;
+    return { prepared, surface: surfaceOf(model, gridAround(model.rings, 14, 1)) };
+  };
+  let seed = 1;
+  const worn = ({ prepared, surface }) =>
+    time(
+      () => wornLayers({ ...prepared, wear: prepared.wear.map((w) => ({ ...w, seed: ++seed })) }, surface),
+      20,
+    );
+  const chipped = { ...sluiceWarden, wear: sluiceWarden.wear.slice(0, 1) };
+  say(
+    `  another pattern of chips on its blade ${worn(laid(chipped, 'blade')).toFixed(0)} ms (wanted: under 30)`,
+  );
+  const old = [...new Set(brassHeron.wear.map((w) => w.part))];
+  const all = old.reduce((sum, id) => sum + worn(laid(brassHeron, id)), 0);
+  say(`  another pattern of all wear of the heron ${all.toFixed(0)} ms (wanted: under 500)`);
+  const near = sluiceWarden.parts.map((p) => laid(sluiceWarden, p.id));
+  const glow = () => near.forEach(({ prepared, surface }) => glowLayers(prepared, surface));
+  say(`  the lantern's glow on all parts, under a moving light ${time(glow, 10).toFixed(0)} ms`);
   const maps = new Map(sluiceWarden.parts.map((part) => [part.id, computed(part, sluiceWarden)]));
   const judge = () => critique(sluiceWarden, (part) => maps.get(part.id));
   say(`  critique of the warden ${time(judge, 10).toFixed(0)} ms (wanted: under 200)`);
