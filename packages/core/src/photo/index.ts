@@ -1,4 +1,4 @@
-export { linearImage, shrunk, type Image } from './image.js';
+export { lightnessImage, linearImage, shrunk, type Image } from './image.js';
 export * from './homography.js';
 export * from './planRaster.js';
 export * from './register.js';
@@ -12,3 +12,4 @@ export * from './cures/index.js';
 export * from './photoReport.js';
 export * from './pictures.js';
 export { fitPhotoTone, type TonePair } from './tone.js';
+export { edgePath, edgesOf, outlineAlongEdges, snappedToEdge, type EdgeImage } from './edges.js';

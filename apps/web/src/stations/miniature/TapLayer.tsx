@@ -3,6 +3,7 @@ import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
 import { Button } from '../../ui/Button.js';
+import { Check } from '../../ui/Check.js';
 import type { Made } from './taps.js';
 
 interface TapLayerProps {
@@ -11,8 +12,9 @@ interface TapLayerProps {
   /** The view's box in mm, y downward as drawn. */
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
   readonly made: Made | null;
-  readonly onTap: (at: Point) => void;
-  readonly onMove: (index: number, to: Point) => void;
+  /** `free` where the tap is to stay where it was made. */
+  readonly onTap: (at: Point, free: boolean) => void;
+  readonly onMove: (index: number, to: Point, free: boolean) => void;
 }
 
 const GRAB_PX = 9;
@@ -53,10 +55,10 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
           const near = taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
           dragged.current = near >= 0 ? near : null;
           e.currentTarget.setPointerCapture(e.pointerId);
-          if (near < 0) onTap(p);
+          if (near < 0) onTap(p, e.altKey);
         }}
         onPointerMove={(e) => {
-          if (dragged.current !== null) onMove(dragged.current, at(e));
+          if (dragged.current !== null) onMove(dragged.current, at(e), e.altKey);
         }}
         onPointerUp={() => {
           dragged.current = null;
@@ -97,7 +99,7 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
             setCross(([x, y]) => [x + way[0], y + way[1]]);
           } else if (e.key === 'Enter') {
             e.preventDefault();
-            onTap(cross);
+            onTap(cross, e.altKey);
           }
         }}
       />
@@ -112,6 +114,9 @@ interface TapBarProps {
   readonly canFinish: boolean;
   readonly finishLabel: string;
   readonly canGoBack: boolean;
+  /** Whether taps go onto edges of the photo; null where they cannot. */
+  readonly edges: boolean | null;
+  readonly onEdges: (on: boolean) => void;
   readonly onFinish: () => void;
   readonly onBack: () => void;
   readonly onStop: () => void;
@@ -125,6 +130,8 @@ export function TapBar({
   canFinish,
   finishLabel,
   canGoBack,
+  edges,
+  onEdges,
   onFinish,
   onBack,
   onStop,
@@ -136,6 +143,13 @@ export function TapBar({
         <span className="block text-lead font-semibold">{ask}</span>
         {message && <span className="block text-label text-g82">{message}</span>}
       </p>
+      {edges !== null && (
+        <span title="Taps go onto the strongest edge of the photo near them; with Alt held, one stays where it is made">
+          <Check checked={edges} onChange={onEdges}>
+            Keep to edges
+          </Check>
+        </span>
+      )}
       <Button look="dark" disabled={!canGoBack} onClick={onBack}>
         Back
       </Button>

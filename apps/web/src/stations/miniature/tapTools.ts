@@ -14,6 +14,10 @@ export interface TapTool {
   readonly least: number;
   readonly most: number;
   readonly nearer?: boolean;
+  /** Taps go onto edges of a photo. */
+  readonly snaps?: boolean;
+  /** Its outline follows them between the taps. */
+  readonly follows?: boolean;
   /** The part that the taps would make, shown while they are made. */
   readonly preview?: (taps: readonly Point[]) => Made;
   /** The same where a worker has to be asked. */
@@ -35,12 +39,31 @@ export function tried<T>(make: () => T): T | string {
 export const partTool = (store: PieceStore, tool: PartTapTool): TapTool => ({
   ...tool,
   title: `A ${tool.label.toLowerCase()} on your miniature`,
+  snaps: true,
   preview: (taps) => tool.make(taps, null),
   done: (taps, nearer) => {
     const made = tried(() => tool.make(taps, nearer));
     return typeof made === 'string' ? made : edits.addMade(store, made, tool.label);
   },
 });
+
+/** A tool whose outline keeps to edges between the taps; any other stays as it is. */
+export const alongEdges = (
+  tool: TapTool,
+  outline: (taps: readonly Point[]) => Promise<readonly Point[]>,
+): TapTool => {
+  const { preview, done } = tool;
+  if (!tool.follows || !preview) return tool;
+  const { preview: _straight, ...rest } = tool;
+  return {
+    ...rest,
+    look: async (taps) => {
+      const followed = await outline(taps);
+      return tried(() => preview(followed));
+    },
+    done: async (taps, nearer) => done(await outline(taps), nearer),
+  };
+};
 
 export const cutTool = (store: PieceStore, sculpt: PieceSculpt): TapTool => ({
   id: `cut-${sculpt.id}`,

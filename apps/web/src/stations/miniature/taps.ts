@@ -27,6 +27,8 @@ export interface PartTapTool {
   readonly most: number;
   /** After the taps one more may tell which side is nearer. */
   readonly nearer?: boolean;
+  /** Its outline follows the edges of a photo between the taps. */
+  readonly follows?: boolean;
   make(taps: readonly Point[], nearer: Point | null): Made;
 }
 
@@ -93,6 +95,7 @@ export const tapTools: readonly PartTapTool[] = [
     asks: ['Tap round its outline, in order', 'The next place', 'The next place', 'The next, or Done'],
     least: 3,
     most: 60,
+    follows: true,
     make: (taps) => tappedOutline(taps),
   },
   {

@@ -7,7 +7,7 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { MiniatureSide } from '../miniature/MiniatureSide.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
-import { useTapTool } from '../miniature/useTapTool.js';
+import { useHelpedTaps } from '../miniature/useHelpedTaps.js';
 import { useStation } from '../stationState.js';
 import { edits, FULL } from './edits.js';
 import { chosenParts, freePlaceFor, partsFor, type Chosen } from '@pale-glint/core';
@@ -95,7 +95,7 @@ export function PartsStation() {
   const { chosen, choose } = useChosen();
   const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
   const deeds = useDeeds(chosen, choose);
-  const { tapping, begin } = useTapTool(choose);
+  const { tapping, begin, edges } = useHelpedTaps(piece, choose);
   const drag = useDragParts(chosen, choose);
   const [added, setAdded] = useState<string | null>(null);
   const add = (item: LibraryEntry) => {
@@ -139,8 +139,8 @@ export function PartsStation() {
                   height: picture.height / picture.pxPerMm,
                 }}
                 made={tapping.made}
-                onTap={tapping.tap}
-                onMove={tapping.move}
+                onTap={(at, free) => tapping.tap(free ? at : edges.snap(at, px))}
+                onMove={(i, to, free) => tapping.move(i, free ? to : edges.snap(to, px))}
               />
             ) : (
               part && (
@@ -175,6 +175,8 @@ export function PartsStation() {
           canFinish={tapping.canFinish}
           finishLabel={tapping.finishLabel}
           canGoBack={tapping.taps.length > 0}
+          edges={edges.on}
+          onEdges={edges.set}
           onFinish={tapping.finish}
           onBack={tapping.back}
           onStop={tapping.stop}

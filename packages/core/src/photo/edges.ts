@@ -1,0 +1,193 @@
+import type { Point } from '../form/index.js';
+import { clamp } from '../units/index.js';
+import type { Image } from './image.js';
+
+/** Where a picture has edges: strength 0..1 at every point, row by row from the top. */
+export interface EdgeImage {
+  readonly width: number;
+  readonly height: number;
+  readonly strength: Float32Array;
+}
+
+/** A share of the points lies above what counts as a full edge. */
+const STRONG_SHARE = 0.02;
+/** Nothing weaker than this, in L* a point, is an edge: the grain of a photo. */
+const LEAST_SLOPE = 1.5;
+/** A tap keeps to where it was made unless an edge is this strong; an edge at full reach counts for so much less. */
+const LEAST_EDGE = 0.18;
+const FAR_COUNTS = 0.55;
+/** What a step of one point costs along a full edge, and where there is none. */
+const ALONG_EDGE = 0.04;
+const OFF_EDGE = 1;
+/** A path is looked for in the box of its ends, grown by this share of their distance, and at least so many points. */
+const AROUND = 0.45;
+const LEAST_AROUND = 8;
+/** A path of more points than this in its box is not looked for: the ends are joined straight. */
+const MOST_POINTS = 400_000;
+
+/** The edges of a picture of one channel in L*: the length of its gradient (Scharr's operator), against its strongest. */
+export function edgesOf({ width, height, data }: Image): EdgeImage {
+  const strength = new Float32Array(width * height);
+  const at = (x: number, y: number) => data[clamp(y, 0, height - 1) * width + clamp(x, 0, width - 1)];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const [a, b, c] = [at(x - 1, y - 1), at(x, y - 1), at(x + 1, y - 1)];
+      const [d, e] = [at(x - 1, y), at(x + 1, y)];
+      const [f, g, h] = [at(x - 1, y + 1), at(x, y + 1), at(x + 1, y + 1)];
+      const gx = (3 * (c + h - a - f) + 10 * (e - d)) / 32;
+      const gy = (3 * (f + h - a - c) + 10 * (g - b)) / 32;
+      strength[y * width + x] = Math.hypot(gx, gy);
+    }
+  const sorted = Float32Array.from(strength).sort();
+  const full = Math.max(LEAST_SLOPE * 2, sorted[Math.floor((1 - STRONG_SHARE) * (sorted.length - 1))]);
+  return {
+    width,
+    height,
+    strength: strength.map((s) => clamp((s - LEAST_SLOPE) / (full - LEAST_SLOPE), 0, 1)),
+  };
+}
+
+/**
+ * A tap moved onto the strongest edge within reach, nearer ones counting more; as it was where there is none.
+ * @param tap in points of the picture, from its upper left corner
+ * @param reach in points
+ */
+export function snappedToEdge({ width, height, strength }: EdgeImage, tap: Point, reach: number): Point {
+  const [x, y] = tap;
+  let best = LEAST_EDGE;
+  let found: Point | null = null;
+  for (let r = Math.max(0, Math.floor(y - reach)); r <= Math.min(height - 1, y + reach); r++)
+    for (let c = Math.max(0, Math.floor(x - reach)); c <= Math.min(width - 1, x + reach); c++) {
+      const away = Math.hypot(c + 0.5 - x, r + 0.5 - y);
+      if (away > reach) continue;
+      const counts = strength[r * width + c] * (1 - (1 - FAR_COUNTS) * (away / reach));
+      if (counts <= best) continue;
+      best = counts;
+      found = [c + 0.5, r + 0.5];
+    }
+  return found ?? tap;
+}
+
+/** Points whose way is known, the nearest first. */
+class Nearest {
+  private readonly heap: number[] = [];
+  constructor(private readonly cost: Float32Array) {}
+  get empty() {
+    return this.heap.length === 0;
+  }
+  push(i: number): void {
+    const { heap, cost } = this;
+    let at = heap.push(i) - 1;
+    for (let up = (at - 1) >> 1; at > 0 && cost[heap[up]] > cost[heap[at]]; up = (at - 1) >> 1) {
+      [heap[up], heap[at]] = [heap[at], heap[up]];
+      at = up;
+    }
+  }
+  pop(): number {
+    const { heap, cost } = this;
+    const top = heap[0];
+    const last = heap.pop()!;
+    if (heap.length === 0) return top;
+    heap[0] = last;
+    for (let at = 0; ;) {
+      const [l, r] = [2 * at + 1, 2 * at + 2];
+      let least = at;
+      if (l < heap.length && cost[heap[l]] < cost[heap[least]]) least = l;
+      if (r < heap.length && cost[heap[r]] < cost[heap[least]]) least = r;
+      if (least === at) return top;
+      [heap[least], heap[at]] = [heap[at], heap[least]];
+      at = least;
+    }
+  }
+}
+
+/** The window of a picture in which a path is looked for. */
+function windowAround({ width, height }: EdgeImage, a: Point, b: Point) {
+  const grow = Math.max(LEAST_AROUND, AROUND * Math.hypot(b[0] - a[0], b[1] - a[1]));
+  const [left, top] = [
+    Math.max(0, Math.floor(Math.min(a[0], b[0]) - grow)),
+    Math.max(0, Math.floor(Math.min(a[1], b[1]) - grow)),
+  ];
+  return {
+    left,
+    top,
+    w: Math.min(width, Math.ceil(Math.max(a[0], b[0]) + grow)) - left,
+    h: Math.min(height, Math.ceil(Math.max(a[1], b[1]) + grow)) - top,
+  };
+}
+
+/**
+ * The way from one place to another that keeps to edges: the cheapest path where a step along an edge costs little
+ * (live-wire, Mortensen and Barrett 1995; Dijkstra 1959).
+ * @returns points from the first place to the second, both kept as they are
+ */
+export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
+  const { left, top, w, h } = windowAround(edges, from, to);
+  const cell = ([x, y]: Point) =>
+    clamp(Math.floor(y) - top, 0, h - 1) * w + clamp(Math.floor(x) - left, 0, w - 1);
+  if (w < 1 || h < 1 || w * h > MOST_POINTS) return [from, to];
+  const [start, goal] = [cell(from), cell(to)];
+  const cost = new Float32Array(w * h).fill(Infinity);
+  const before = new Int32Array(w * h).fill(-1);
+  const done = new Uint8Array(w * h);
+  const queue = new Nearest(cost);
+  cost[start] = 0;
+  queue.push(start);
+  while (!queue.empty) {
+    const i = queue.pop();
+    if (done[i]) continue;
+    done[i] = 1;
+    if (i === goal) break;
+    const [x, y] = [i % w, Math.floor(i / w)];
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++) {
+        const [c, r] = [x + dx, y + dy];
+        if ((dx === 0 && dy === 0) || c < 0 || r < 0 || c >= w || r >= h) continue;
+        const j = r * w + c;
+        if (done[j]) continue;
+        const s = edges.strength[(r + top) * edges.width + c + left];
+        const step = (OFF_EDGE + (ALONG_EDGE - OFF_EDGE) * s) * (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1);
+        if (cost[i] + step >= cost[j]) continue;
+        cost[j] = cost[i] + step;
+        before[j] = i;
+        queue.push(j);
+      }
+  }
+  const way: Point[] = [];
+  for (let i = before[goal]; i >= 0 && i !== start; i = before[i])
+    way.push([(i % w) + left + 0.5, Math.floor(i / w) + top + 0.5]);
+  return [from, ...way.reverse(), to];
+}
+
+/** How far a point lies from the straight way between two others. */
+function off(p: Point, a: Point, b: Point): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const l2 = dx * dx + dy * dy;
+  const t = l2 === 0 ? 0 : clamp(((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / l2, 0, 1);
+  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
+}
+
+/** Fewer points that stay within a tolerance of a way (Douglas and Peucker 1973). */
+function simplified(way: readonly Point[], tolerance: number): Point[] {
+  const [first, last] = [way[0], way[way.length - 1]];
+  let [worst, at] = [tolerance, -1];
+  for (let i = 1; i < way.length - 1; i++) {
+    const d = off(way[i], first, last);
+    if (d > worst) [worst, at] = [d, i];
+  }
+  return at < 0
+    ? [first, last]
+    : [...simplified(way.slice(0, at + 1), tolerance).slice(0, -1), ...simplified(way.slice(at), tolerance)];
+}
+
+/**
+ * An outline that keeps to edges between its taps; the taps stay.
+ * @param taps in order round it, closed from the last to the first
+ * @param tolerance how far the points that are left may lie off the way, in points of the picture
+ */
+export const outlineAlongEdges = (edges: EdgeImage, taps: readonly Point[], tolerance = 0.8): Point[] =>
+  taps.length < 2
+    ? [...taps]
+    : taps.flatMap((tap, i) =>
+        simplified(edgePath(edges, tap, taps[(i + 1) % taps.length]), tolerance).slice(0, -1),
+      );
