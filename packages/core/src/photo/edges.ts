@@ -19,9 +19,12 @@ const FAR_COUNTS = 0.55;
 /** What a step of one point costs along a full edge, and where there is none. */
 const ALONG_EDGE = 0.04;
 const OFF_EDGE = 1;
-/** A path is looked for in the box of its ends, grown by this share of their distance, and at least so many points. */
-const AROUND = 0.45;
-const LEAST_AROUND = 8;
+/**
+ * A path strays from the straight way by this share of its length at most, and at least so many points: an arc of 130
+ * degrees does. Farther off lies another edge, however strong.
+ */
+const STRAYS = 0.33;
+const LEAST_AROUND = 4;
 /** A path of more points than this in its box is not looked for: the ends are joined straight. */
 const MOST_POINTS = 400_000;
 
@@ -101,9 +104,17 @@ class Nearest {
   }
 }
 
+/** How far a point lies from the straight way between two others. */
+function off(p: Point, a: Point, b: Point): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const l2 = dx * dx + dy * dy;
+  const t = l2 === 0 ? 0 : clamp(((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / l2, 0, 1);
+  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
+}
+
 /** The window of a picture in which a path is looked for. */
 function windowAround({ width, height }: EdgeImage, a: Point, b: Point) {
-  const grow = Math.max(LEAST_AROUND, AROUND * Math.hypot(b[0] - a[0], b[1] - a[1]));
+  const grow = LEAST_AROUND + STRAYS * Math.hypot(b[0] - a[0], b[1] - a[1]);
   const [left, top] = [
     Math.max(0, Math.floor(Math.min(a[0], b[0]) - grow)),
     Math.max(0, Math.floor(Math.min(a[1], b[1]) - grow)),
@@ -127,6 +138,7 @@ export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
     clamp(Math.floor(y) - top, 0, h - 1) * w + clamp(Math.floor(x) - left, 0, w - 1);
   if (w < 1 || h < 1 || w * h > MOST_POINTS) return [from, to];
   const [start, goal] = [cell(from), cell(to)];
+  const strays = LEAST_AROUND + STRAYS * Math.hypot(to[0] - from[0], to[1] - from[1]);
   const cost = new Float32Array(w * h).fill(Infinity);
   const before = new Int32Array(w * h).fill(-1);
   const done = new Uint8Array(w * h);
@@ -144,7 +156,7 @@ export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
         const [c, r] = [x + dx, y + dy];
         if ((dx === 0 && dy === 0) || c < 0 || r < 0 || c >= w || r >= h) continue;
         const j = r * w + c;
-        if (done[j]) continue;
+        if (done[j] || off([c + left + 0.5, r + top + 0.5], from, to) > strays) continue;
         const s = edges.strength[(r + top) * edges.width + c + left];
         const step = (OFF_EDGE + (ALONG_EDGE - OFF_EDGE) * s) * (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1);
         if (cost[i] + step >= cost[j]) continue;
@@ -157,14 +169,6 @@ export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
   for (let i = before[goal]; i >= 0 && i !== start; i = before[i])
     way.push([(i % w) + left + 0.5, Math.floor(i / w) + top + 0.5]);
   return [from, ...way.reverse(), to];
-}
-
-/** How far a point lies from the straight way between two others. */
-function off(p: Point, a: Point, b: Point): number {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  const l2 = dx * dx + dy * dy;
-  const t = l2 === 0 ? 0 : clamp(((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / l2, 0, 1);
-  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
 }
 
 /** Fewer points that stay within a tolerance of a way (Douglas and Peucker 1973). */

@@ -62,6 +62,19 @@ describe('edges that help a tap', () => {
     expect(offEllipse([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])).toBeGreaterThan(9);
   });
 
+  test('a stronger edge farther inside does not draw it away', () => {
+    // A faint outline, and a hard border through its middle.
+    const { data, ...size } = picture(ellipse, 0.5);
+    const faint = edgesOf({
+      ...size,
+      data: data.map(
+        (v, i) => (v > 50 ? (Math.floor(i / WIDTH) < 90 ? 95 : 15) : 30) - (v > 50 ? 0 : v / 10),
+      ),
+    });
+    const way = edgePath(faint, onEllipse(-2.4), onEllipse(-0.7));
+    for (const p of way) expect(offEllipse(p)).toBeLessThan(4);
+  });
+
   test('where nothing is to be followed the way is straight', () => {
     const even = edgesOf(picture(() => false, 0));
     const way = edgePath(even, [20, 20], [90, 20]);
