@@ -1,4 +1,5 @@
 import { hexToLab } from '../colour/index.js';
+import { hueWord } from '../metal/index.js';
 import { stepColour } from './stepColour.js';
 import type { SchoolInput, Pass, School } from './definition.js';
 import { FLAKE, flakeBase, flakeLining } from './flakeParts.js';
@@ -23,6 +24,12 @@ import {
 /** Farther from the metal's hue an ink gives another metal. */
 const NEAR_ENOUGH = 60;
 
+/** The ink that a metal asks for, in words: one that is grey itself takes any. */
+function wantedInk(hex: string): string {
+  const hue = hueWord(hexToLab(hex)).replace(/s$/, '');
+  return hue === 'grey' ? 'a transparent ink of the colour you want' : `a transparent ${hue} ink`;
+}
+
 /** A transparent colour over the flake, sprayed. */
 function tint(input: SchoolInput, more: Pick<Pass, 'step' | 'title' | 'over' | 'waitMin' | 'why'>): Pass {
   const mid = stepColour(input, midOf(input));
@@ -31,7 +38,7 @@ function tint(input: SchoolInput, more: Pick<Pass, 'step' | 'title' | 'over' | '
     role: 'glaze',
     film: 'tint',
     mix: found ? [{ paint: found.id, parts: 1 }] : [],
-    words: found ? null : `a transparent ink near ${mid}`,
+    words: found ? null : wantedInk(mid),
     water: 1,
     thinner: 'medium',
     coats: { count: hexToLab(mid).l < 35 ? 2 : 1 },
