@@ -69,7 +69,7 @@ function laidBy(id: SchoolId): Piece {
   return {
     ...sluiceWarden,
     wear: [],
-    rig: { ...sluiceWarden.rig, focalPart: null },
+    rig: { ...sluiceWarden.rig, focalPart: null, neighbours: [] },
     parts,
     ladders: [ladderFor(id)],
   };
