@@ -1,5 +1,5 @@
 import type { Point } from '../form/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, LowestFirst } from '../units/index.js';
 import type { Image } from './image.js';
 
 /** Where a picture has edges: strength 0..1 at every point, row by row from the top. */
@@ -71,39 +71,6 @@ export function snappedToEdge({ width, height, strength }: EdgeImage, tap: Point
   return found ?? tap;
 }
 
-/** Points whose way is known, the nearest first. */
-class Nearest {
-  private readonly heap: number[] = [];
-  constructor(private readonly cost: Float32Array) {}
-  get empty() {
-    return this.heap.length === 0;
-  }
-  push(i: number): void {
-    const { heap, cost } = this;
-    let at = heap.push(i) - 1;
-    for (let up = (at - 1) >> 1; at > 0 && cost[heap[up]] > cost[heap[at]]; up = (at - 1) >> 1) {
-      [heap[up], heap[at]] = [heap[at], heap[up]];
-      at = up;
-    }
-  }
-  pop(): number {
-    const { heap, cost } = this;
-    const top = heap[0];
-    const last = heap.pop()!;
-    if (heap.length === 0) return top;
-    heap[0] = last;
-    for (let at = 0; ;) {
-      const [l, r] = [2 * at + 1, 2 * at + 2];
-      let least = at;
-      if (l < heap.length && cost[heap[l]] < cost[heap[least]]) least = l;
-      if (r < heap.length && cost[heap[r]] < cost[heap[least]]) least = r;
-      if (least === at) return top;
-      [heap[least], heap[at]] = [heap[at], heap[least]];
-      at = least;
-    }
-  }
-}
-
 /** How far a point lies from the straight way between two others. */
 function off(p: Point, a: Point, b: Point): number {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
@@ -142,7 +109,7 @@ export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
   const cost = new Float32Array(w * h).fill(Infinity);
   const before = new Int32Array(w * h).fill(-1);
   const done = new Uint8Array(w * h);
-  const queue = new Nearest(cost);
+  const queue = new LowestFirst(cost);
   cost[start] = 0;
   queue.push(start);
   while (!queue.empty) {

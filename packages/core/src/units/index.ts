@@ -11,3 +11,4 @@ export * from './ring.js';
 export * from './text.js';
 export * from './vec3.js';
 export * from './freeId.js';
+export { LowestFirst } from './lowestFirst.js';

@@ -1,5 +1,5 @@
 import { NOTHING, type Surface } from '../form/index.js';
-import { clamp, type Vec3 } from '../units/index.js';
+import { clamp, LowestFirst, type Vec3 } from '../units/index.js';
 
 /** Steeper than this a surface is taken as this steep: its outline would be a wall. */
 const STEEPEST = 4;
@@ -73,43 +73,6 @@ function isOutlet(patch: Uint8Array, i: number, width: number, height: number): 
   });
 }
 
-/** A heap of points, lowest first. */
-class Lowest {
-  private readonly heap: number[] = [];
-  constructor(private readonly level: Float32Array) {}
-  get empty(): boolean {
-    return this.heap.length === 0;
-  }
-  push(i: number): void {
-    const { heap, level } = this;
-    let at = heap.push(i) - 1;
-    while (at > 0) {
-      const above = (at - 1) >> 1;
-      if (level[heap[above]] <= level[heap[at]]) break;
-      [heap[above], heap[at]] = [heap[at], heap[above]];
-      at = above;
-    }
-  }
-  pop(): number {
-    const { heap, level } = this;
-    const top = heap[0];
-    const last = heap.pop()!;
-    if (heap.length > 0) {
-      heap[0] = last;
-      for (let at = 0; ;) {
-        const [l, r] = [2 * at + 1, 2 * at + 2];
-        let least = at;
-        if (l < heap.length && level[heap[l]] < level[heap[least]]) least = l;
-        if (r < heap.length && level[heap[r]] < level[heap[least]]) least = r;
-        if (least === at) break;
-        [heap[least], heap[at]] = [heap[at], heap[least]];
-        at = least;
-      }
-    }
-    return top;
-  }
-}
-
 /** Where water runs on a surface. */
 export interface Water {
   /** Level with all hollows filled to their brim, in mm. */
@@ -132,7 +95,7 @@ export function waterOn(elevation: Float32Array, { grid, patch }: Pick<Surface, 
   const { width, height } = grid;
   const filled = Float32Array.from(elevation);
   const seen = new Uint8Array(patch.length);
-  const queue = new Lowest(filled);
+  const queue = new LowestFirst(filled);
   const neighbours = (i: number): number[] => {
     const [col, row] = [i % width, Math.floor(i / width)];
     return WAYS.flatMap(([dc, dr]) => {
