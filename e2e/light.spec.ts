@@ -45,6 +45,10 @@ test('light is taken from a preset, its surroundings by handle, a glow is placed
   await list.getByLabel('To the right', { exact: true }).fill(String(elbow.xMm));
   await list.getByLabel('Up', { exact: true }).fill(String(elbow.yMm));
   await expect(list).toContainText('It stands on couter, elbow dome.');
+  await list.getByLabel('Strength', { exact: true }).fill('140');
+  await expect(list.getByRole('note')).toContainText('Brighter than the main light');
+  await list.getByLabel('Strength', { exact: true }).fill('60');
+  await expect(list.getByRole('note')).toHaveCount(0);
   await settled(page);
   await list.getByLabel('Stands', { exact: true }).selectOption('far');
   await expect(page.getByRole('slider', { name: 'Glow, far off' })).toBeVisible();

@@ -61,6 +61,11 @@ test('a blade is rusted and chipped: the map shows it, the order has its passes,
     ['chips', 0.02, 0],
   ]);
 
+  // What it is mixed from stands beside the metals.
+  await page.getByRole('link', { name: /^Steps and mixes/ }).click();
+  const over = page.getByRole('region', { name: 'Wear and glow' }).getByRole('listitem');
+  await expect(over.filter({ hasText: /^Rust, deep red-brown.* water to /s })).toHaveCount(1);
+
   await page.getByRole('link', { name: /Painting order/ }).click();
   const titles = page.getByRole('list', { name: 'Layers' }).getByRole('heading');
   await expect(titles.filter({ hasText: /^\d+Chips, their lit lips/ })).toBeVisible();

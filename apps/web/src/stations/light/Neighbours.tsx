@@ -35,7 +35,7 @@ export function newNeighbour(piece: Piece, xMm: number, yMm: number): Neighbour 
       sizeMm: Math.max(LEAST_SIZE_MM, SIZE_SHARE * piece.heightMm),
     },
     hex: '#f2a63c',
-    strength: 1.2,
+    strength: 0.6,
   };
 }
 
@@ -125,6 +125,12 @@ function OneNeighbour({
         onChange={(v) => edit((m) => void (m.strength = v), 'strength')}
         onEnd={end}
       />
+      {n.strength > 1 && (
+        <p role="note" className="py-1 text-label text-g28">
+          Brighter than the main light: it takes the piece over. Beyond 3 mm of it the main light&apos;s own
+          lights stay the lightest.
+        </p>
+      )}
       <Choice
         label="Stands"
         value={n.where.kind}

@@ -5,6 +5,7 @@ import { Choice } from '../../ui/Choice.js';
 import { Thumb } from '../../map/Thumb.js';
 import { useStation } from '../stationState.js';
 import { LadderSection } from './LadderSection.js';
+import { LaidOver } from './LaidOver.js';
 import { SideBySide } from './SideBySide.js';
 
 type What = 'part' | 'piece';
@@ -141,6 +142,7 @@ export function StepsStation() {
       {used.map((ladder) => (
         <LadderSection key={ladder.id} ladder={ladder} />
       ))}
+      <LaidOver />
       <SideBySide ladders={used} paints={piece.paints} />
       <AfterEach />
       <HowMuch />
