@@ -1,5 +1,5 @@
 import type { Picture } from '@pale-glint/core';
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { inDrawing } from './inDrawing.js';
 import { movedBy, nudged, zoomBy, zoomed, ZOOM_STEP, type Zoom } from './zoom.js';
 import { listenForZoom, type ScreenPlace } from './zoomGestures.js';
@@ -36,9 +36,9 @@ export function useZoom(
   const { box, drawing, subject } = stage;
   const [held, setHeld] = useState<{ subject: string; zoom: Zoom | null }>({ subject, zoom: null });
   const zoom = held.subject === subject ? held.zoom : null;
-  // What gestures meet: the newest, also between two renderings.
+  // What gestures and keys meet: the newest, as soon as it is on the page.
   const now = useRef({ stage, whole, zoom });
-  useEffect(() => {
+  useLayoutEffect(() => {
     now.current = { stage, whole, zoom };
   });
   const change = (next: (whole: Picture, zoom: Zoom | null) => Zoom | null) => {
@@ -51,7 +51,7 @@ export function useZoom(
   const by = (factor: number) =>
     change((picture, from) => zoomBy(picture, from, factor, { pxPerPoint: pxPerPoint() }));
   const onChange = useRef(change);
-  useEffect(() => {
+  useLayoutEffect(() => {
     onChange.current = change;
   });
 

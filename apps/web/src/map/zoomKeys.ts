@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import type { ZoomHand } from './useZoom.js';
 
 /** The picture that keys look into: that of the stage on the page. */
@@ -6,7 +6,7 @@ let shown: ZoomHand | null = null;
 
 /** Gives the keys a picture to look into while the caller shows it. */
 export function useZoomKeys(hand: ZoomHand): void {
-  useEffect(() => {
+  useLayoutEffect(() => {
     shown = hand;
     return () => {
       if (shown === hand) shown = null;
