@@ -1,4 +1,4 @@
-import { areaOf, boundsOf, type Point, type SurfaceModel } from '../form/index.js';
+import { areaOf, type Point, type SurfaceModel } from '../form/index.js';
 import { clamp, seededRandom } from '../units/index.js';
 import type { Hot } from './fields.js';
 import type { Line } from './lines.js';
@@ -61,19 +61,40 @@ const lengthOf = (points: readonly Point[]): number =>
     0,
   );
 
+/** Where a part lies along its own length: its direction, the sideways one, and its reach in both, in mm. */
+function lengthways({ rings }: SurfaceModel) {
+  const points = rings.flat();
+  const mean = (of: (p: Point) => number) => points.reduce((sum, p) => sum + of(p), 0) / points.length;
+  const [mx, my] = [mean(([x]) => x), mean(([, y]) => y)];
+  const [xx, yy, xy] = [
+    mean(([x]) => (x - mx) ** 2),
+    mean(([, y]) => (y - my) ** 2),
+    mean(([x, y]) => (x - mx) * (y - my)),
+  ];
+  // The principal axis of its outline, from its lower end on, or from the left where it lies.
+  const turn = 0.5 * Math.atan2(2 * xy, xx - yy);
+  const way = Math.sin(turn) < -1e-6 ? turn + Math.PI : turn;
+  const along: Point = [Math.cos(way), Math.sin(way)];
+  const reach = ([u, v]: Point) => {
+    const at = points.map(([x, y]) => x * u + y * v);
+    return at.reduce(([least, most], t) => [Math.min(least, t), Math.max(most, t)], [Infinity, -Infinity]);
+  };
+  const across: Point = [-along[1], along[0]];
+  return { way, along, across, length: reach(along), width: reach(across) };
+}
+
 /**
  * Arcs that run along a part from what is hot beside it, or from its lower end: more of them near there. The same seed gives
  * the same arcs.
  */
 export function arcsOver(model: SurfaceModel, hot: readonly Hot[], { share, seed }: ArcHand): Arcs {
-  const { left, right, bottom, top } = boundsOf(model.rings);
-  const upright = top - bottom >= right - left;
-  const long = upright ? top - bottom : right - left;
+  const part = lengthways(model);
+  const [near, far] = part.length;
+  const long = far - near;
   const random = seededRandom(seed * 6151 + 29);
-  const end = (at: Point): boolean => (upright ? at[1] : at[0]) > (upright ? bottom + top : left + right) / 2;
-  // Away from the source, along the part.
-  const fromFar = hot.length > 0 && end([hot[0].at[0], hot[0].at[1]]);
-  const way = (upright ? Math.PI / 2 : 0) + (fromFar ? Math.PI : 0);
+  const alongAt = ([x, y]: readonly number[]) => x * part.along[0] + y * part.along[1];
+  const fromFar = hot.length > 0 && alongAt(hot[0].at) > (near + far) / 2;
+  const way = part.way + (fromFar ? Math.PI : 0);
   const runMm = () => Math.max(LEAST_RUN_MM, long * between(random, RUN));
   const wanted = (share * areaOf(model.rings)) / ARC_MM;
   const lines: Line[] = [];
@@ -81,11 +102,10 @@ export function arcsOver(model: SurfaceModel, hot: readonly Hot[], { share, seed
   let drawn = 0;
   for (let n = 0; n < MOST_ARCS && drawn < wanted; n++) {
     // The square crowds them toward the source.
-    const along = clamp(BEGIN_IN * random() ** 2, 0, 1) * long;
-    const across = 0.15 + 0.7 * random();
-    const begin: Point = upright
-      ? [left + across * (right - left), fromFar ? top - along : bottom + along]
-      : [fromFar ? right - along : left + along, bottom + across * (top - bottom)];
+    const from = clamp(BEGIN_IN * random() ** 2, 0, 1) * long;
+    const t = fromFar ? far - from : near + from;
+    const s = part.width[0] + (0.15 + 0.7 * random()) * (part.width[1] - part.width[0]);
+    const begin: Point = [t * part.along[0] + s * part.across[0], t * part.along[1] + s * part.across[1]];
     const trunk = zigzag(begin, { way, runs: Math.round(between(random, RUNS)) }, runMm, random);
     const branches = trunk.slice(1, -1).flatMap((at) => {
       if (random() > FORKS) return [];
