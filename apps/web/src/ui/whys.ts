@@ -70,7 +70,7 @@ const WHYS: Readonly<Record<string, string>> = {
   fallOff:
     'Value steps the lightest place loses for each third of the height below the focal part. It leads the eye up.',
   focalPart: 'What should be found first. It keeps its full range; all else gives way to it.',
-  strength: '1 is as bright as the main light. A glow of 0.3 to 0.7 shows without taking over.',
+  strength: '100 % is as bright as the main light. A glow of 30 to 70 % shows without taking over.',
   sizeMm: 'How large it is: a larger thing shows broader in the metal, and reaches farther.',
   sizeDeg: 'How large it looks from the miniature.',
   contrast: 'The range from dark to light that this polish needs to read as metal; less reads as plastic.',

@@ -21,6 +21,7 @@ import {
   type ReadyPhoto,
   type ReadyPlan,
 } from '@pale-glint/core';
+import { decodePhoto } from './decode.js';
 import { answerJobs, type JobTools } from './jobs.js';
 import type { AfterLayer } from './protocol.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
@@ -75,18 +76,8 @@ async function opened(address: string) {
   if (kept?.address === address) return kept;
   const response = await fetch(address);
   if (!response.ok) throw refused('photo', `the server answered ${response.status}`, 'a photo that is kept');
-  const whole = await createImageBitmap(await response.blob()).catch(() => {
-    throw refused('photo', 'a picture that could not be read here', 'one exported as JPEG or PNG');
-  });
-  const scale = Math.min(1, WORKED_AT / Math.max(whole.width, whole.height));
-  const [width, height] = [Math.round(whole.width * scale), Math.round(whole.height * scale)];
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.imageSmoothingQuality = 'high';
-  context.drawImage(whole, 0, 0, width, height);
-  whole.close();
-  const { data } = context.getImageData(0, 0, width, height);
-  kept = { address, photo: readyPhoto(linearImage(data, width, height)), canvas };
+  const { rgba, width, height, canvas } = await decodePhoto(await response.blob(), WORKED_AT);
+  kept = { address, photo: readyPhoto(linearImage(rgba, width, height)), canvas };
   return kept;
 }
 

@@ -12,6 +12,7 @@ import {
   type SwatchPhoto,
   type UsedDot,
 } from '@pale-glint/core';
+import { decodePhoto } from './decode.js';
 import { answerJobs, type JobTools } from './jobs.js';
 
 /** Colours are averaged over dots: more points than this tell no more. */
@@ -34,18 +35,10 @@ function opened(): SwatchPhoto {
 }
 
 async function decoded(file: Blob): Promise<{ photo: SwatchPhoto; bitmap: ImageBitmap }> {
-  const info = readPhoto(new Uint8Array(await file.arrayBuffer()));
-  const scale = Math.min(1, MOST_SIDE / Math.max(info.widthPx, info.heightPx));
-  const whole = await createImageBitmap(file).catch(() => {
-    throw refused('photo', 'a picture that could not be read here', 'one exported as JPEG or PNG');
-  });
-  const [width, height] = [Math.round(whole.width * scale), Math.round(whole.height * scale)];
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(whole, 0, 0, width, height);
-  whole.close();
-  const { data } = context.getImageData(0, 0, width, height);
-  return { photo: { width, height, rgba: data }, bitmap: await createImageBitmap(canvas) };
+  // What is no photo is refused by its own bytes, before a browser makes of it what it can.
+  readPhoto(new Uint8Array(await file.arrayBuffer()));
+  const { width, height, rgba, canvas } = await decodePhoto(file, MOST_SIDE);
+  return { photo: { width, height, rgba }, bitmap: await createImageBitmap(canvas) };
 }
 
 const jobs = {

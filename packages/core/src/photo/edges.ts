@@ -151,14 +151,20 @@ function simplified(way: readonly Point[], tolerance: number): Point[] {
     : [...simplified(way.slice(0, at + 1), tolerance).slice(0, -1), ...simplified(way.slice(at), tolerance)];
 }
 
+/** Points that are left of a way lie this near to it, in points of the picture; where too many are left, farther by this. */
+const TOLERANCE = 0.8;
+const COARSER = 1.5;
+
 /**
  * An outline that keeps to edges between its taps; the taps stay.
  * @param taps in order round it, closed from the last to the first
- * @param tolerance how far the points that are left may lie off the way, in points of the picture
+ * @param most points that the outline may have; never fewer than the taps
  */
-export const outlineAlongEdges = (edges: EdgeImage, taps: readonly Point[], tolerance = 0.8): Point[] =>
-  taps.length < 2
-    ? [...taps]
-    : taps.flatMap((tap, i) =>
-        simplified(edgePath(edges, tap, taps[(i + 1) % taps.length]), tolerance).slice(0, -1),
-      );
+export function outlineAlongEdges(edges: EdgeImage, taps: readonly Point[], most: number): Point[] {
+  if (taps.length < 2) return [...taps];
+  const ways = taps.map((tap, i) => edgePath(edges, tap, taps[(i + 1) % taps.length]));
+  for (let tolerance = TOLERANCE; ; tolerance *= COARSER) {
+    const outline = ways.flatMap((way) => simplified(way, tolerance).slice(0, -1));
+    if (outline.length <= Math.max(most, taps.length)) return outline;
+  }
+}

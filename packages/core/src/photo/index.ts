@@ -13,3 +13,4 @@ export * from './photoReport.js';
 export * from './pictures.js';
 export { fitPhotoTone, type TonePair } from './tone.js';
 export { edgePath, edgesOf, outlineAlongEdges, snappedToEdge, type EdgeImage } from './edges.js';
+export { underlayPlaces, type UnderlayPlaces } from './underlay.js';

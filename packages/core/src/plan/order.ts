@@ -6,7 +6,7 @@ import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/
 import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
-import { partStepFor, type MetalPart, type PartStep } from './partSteps.js';
+import { partStepFor, plainStep, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { glowOrder } from './glowOrder.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
@@ -215,24 +215,16 @@ function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartShee
     how: 'Base, shade and light in your own way; keep it matt beside the metal.',
     parts: parts.map((part) => {
       const area = sheets.get(part.id)!.zones.areaMm2;
-      return {
+      return plainStep({
         part: part.id,
         step: 'matte',
         role: 'matte',
         coats: 2,
-        exactCoats: 2,
-        covers: true,
         coverShare: 1,
         coverMm2: area,
         mixedMl: mixedMl(area, 2),
         activeMin: activeMinutes.layer(area, 2),
-        where: 'all of it',
-        border: '',
-        values: null,
-        change: null,
-        reachesLights: false,
-        number: 0,
-      };
+      });
     }),
   };
 }

@@ -97,25 +97,37 @@ const LINE_MM = 0.12;
 
 const whole = ({ sheet }: MetalPart): number => sheet.zones.areaMm2;
 
+/** A step of so many whole coats that lies on no zones; the rest as told. */
+export const plainStep = (
+  step: Pick<
+    PartStep,
+    'part' | 'step' | 'role' | 'coats' | 'coverMm2' | 'coverShare' | 'mixedMl' | 'activeMin'
+  >,
+): PartStep => ({
+  exactCoats: step.coats,
+  covers: true,
+  where: 'all of it',
+  border: '',
+  values: null,
+  change: null,
+  reachesLights: false,
+  number: 0,
+  ...step,
+});
+
 function stepOn(m: MetalPart, pass: Pass, mm2: number, over: Partial<PartStep>): PartStep {
   const coats = 'count' in pass.coats ? pass.coats.count : 1;
   return {
-    part: m.part.id,
-    step: pass.step,
-    role: pass.role,
-    coats,
-    exactCoats: coats,
-    covers: true,
-    coverShare: Math.min(1, mm2 / whole(m)),
-    coverMm2: mm2,
-    mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED),
-    activeMin: (sprayed(pass) ? activeMinutes.spray : activeMinutes.layer)(mm2, coats),
-    where: 'all of it',
-    border: '',
-    values: null,
-    change: null,
-    reachesLights: false,
-    number: 0,
+    ...plainStep({
+      part: m.part.id,
+      step: pass.step,
+      role: pass.role,
+      coats,
+      coverShare: Math.min(1, mm2 / whole(m)),
+      coverMm2: mm2,
+      mixedMl: mixedMl(mm2, over.coats ?? coats, pass.share === GLAZED),
+      activeMin: (sprayed(pass) ? activeMinutes.spray : activeMinutes.layer)(mm2, coats),
+    }),
     ...over,
   };
 }
@@ -143,25 +155,20 @@ export function wearStepOn(m: MetalPart, pass: WearPass, step: string): PartStep
   if (mm2 < LEAST_MM2) return null;
   const thin = pass.film !== 'paint';
   return {
-    part: m.part.id,
-    step,
-    role: 'wear',
-    coats: pass.coats,
-    exactCoats: pass.coats,
-    covers: true,
-    coverShare: Math.min(1, share),
-    coverMm2: mm2,
-    mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, pass.coats, thin),
-    activeMin:
-      pass.place.by === 'field'
-        ? activeMinutes.layer(mm2, pass.coats)
-        : activeMinutes.line((mm2 / LINE_MM) * pass.coats),
+    ...plainStep({
+      part: m.part.id,
+      step,
+      role: 'wear',
+      coats: pass.coats,
+      coverShare: Math.min(1, share),
+      coverMm2: mm2,
+      mixedMl: mixedMl(mm2 * m.sheet.surfaceRatio, pass.coats, thin),
+      activeMin:
+        pass.place.by === 'field'
+          ? activeMinutes.layer(mm2, pass.coats)
+          : activeMinutes.line((mm2 / LINE_MM) * pass.coats),
+    }),
     where: pass.where,
-    border: '',
-    values: null,
-    change: null,
-    reachesLights: false,
-    number: 0,
   };
 }
 

@@ -83,9 +83,12 @@ describe('edges that help a tap', () => {
 
   test('an outline of six taps covers the ellipse with 97 %, by itself 83 %', () => {
     const taps = Array.from({ length: 6 }, (_, i) => onEllipse((i * Math.PI) / 3 + 0.1));
-    const outline = outlineAlongEdges(edges, taps);
+    const outline = outlineAlongEdges(edges, taps, 180);
     for (const tap of taps) expect(outline).toContainEqual(tap);
     expect(outline.length).toBeLessThan(90);
+    expect(outlineAlongEdges(edges, taps, 20).length).toBeLessThanOrEqual(20);
+    // Never fewer than the taps.
+    expect(outlineAlongEdges(edges, taps, 2)).toEqual(taps);
     const covered = (ring: readonly Point[]) =>
       Math.abs(
         ring.reduce((sum, [x, y], i) => {

@@ -127,8 +127,8 @@ function OneNeighbour({
       />
       {n.strength > 1 && (
         <p role="note" className="py-1 text-label text-g28">
-          Brighter than the main light: it takes the piece over. Beyond 3 mm of it the main light&apos;s own
-          lights stay the lightest.
+          Brighter than the main light: it takes the piece over.
+          {n.where.kind === 'near' && ' Its ground and white still end 3 mm from it.'}
         </p>
       )}
       <Choice

@@ -1,11 +1,9 @@
-import { rad, snappedToEdge, turn, type EdgeImage, type Piece, type Point } from '@pale-glint/core';
+import { snappedToEdge, underlayPlaces, type EdgeImage, type Point, type Underlay } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
 import { edgesClient } from '../../workers/edgesClient.js';
 import type { WorkerClient } from '../../workers/workerClient.js';
 import type { EdgeJobs } from '../../workers/edges.worker.js';
-
-type Photo = NonNullable<Piece['underlay']>;
 
 /** Edges of the photo under the parts that taps are helped by; places are in the piece's mm. */
 export interface EdgeHelp {
@@ -13,26 +11,6 @@ export interface EdgeHelp {
   snap(at: Point, reachMm: number): Point;
   /** An outline that keeps to edges between its taps. */
   outline(taps: readonly Point[]): Promise<readonly Point[]>;
-}
-
-/** Between the piece and the picture that edges were found in. */
-function between({ xMm, yMm, turnDeg, mmPerPx, widthPx, heightPx }: Photo, { width, height }: EdgeImage) {
-  const [across, down] = [width / widthPx, height / heightPx];
-  return {
-    pxPerMm: across / mmPerPx,
-    toPicture([x, y]: Point): Point {
-      const [u, v] = turn(x - xMm, y - yMm, -rad(turnDeg));
-      return [(widthPx / 2 + u / mmPerPx) * across, (heightPx / 2 - v / mmPerPx) * down];
-    },
-    toPiece([x, y]: Point): Point {
-      const [u, v] = turn(
-        (x / across - widthPx / 2) * mmPerPx,
-        (heightPx / 2 - y / down) * mmPerPx,
-        rad(turnDeg),
-      );
-      return [u + xMm, v + yMm];
-    },
-  };
 }
 
 /** The photo that is open, its edges, and who found them. */
@@ -43,7 +21,7 @@ interface Opened {
 }
 
 /** Help from the edges of the photo under the parts; null without a photo, and until its edges are found. */
-export function useEdgeHelp(underlay: Photo | null): EdgeHelp | null {
+export function useEdgeHelp(underlay: Underlay | null): EdgeHelp | null {
   const hash = underlay?.photo ?? null;
   const [opened, setOpened] = useState<Opened | null>(null);
   useEffect(() => {
@@ -66,14 +44,14 @@ export function useEdgeHelp(underlay: Photo | null): EdgeHelp | null {
   return useMemo(() => {
     if (!underlay || opened?.photo !== underlay.photo) return null;
     const { edges, client } = opened;
-    const { pxPerMm, toPicture, toPiece } = between(underlay, edges);
+    const { pxPerMm, toPhoto, toPiece } = underlayPlaces(underlay, edges);
     return {
       snap: (at, reachMm) => {
-        const tap = toPicture(at);
+        const tap = toPhoto(at);
         const found = snappedToEdge(edges, tap, reachMm * pxPerMm);
         return found === tap ? at : toPiece(found);
       },
-      outline: async (taps) => (await client.ask('outline', taps.map(toPicture))).map(toPiece),
+      outline: async (taps) => (await client.ask('outline', taps.map(toPhoto))).map(toPiece),
     };
   }, [underlay, opened]);
 }

@@ -1,0 +1,49 @@
+import { mixText } from '../ladder/index.js';
+import { BRUSHED, GLAZED } from '../paint/index.js';
+import type { Mix } from '../piece/index.js';
+import { dryOf, type Pass } from '../school/index.js';
+import { thinning } from '../units/index.js';
+import { amountText } from './amounts.js';
+import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
+import type { Wanted } from './tints.js';
+
+/** A pass that is laid over finished metal: what of it does not follow from its mix and its parts. */
+export interface PassOver extends Pick<
+  OrderLayer,
+  'role' | 'step' | 'title' | 'water' | 'tool' | 'begin' | 'why' | 'parts'
+> {
+  readonly film: 'paint' | 'glaze' | 'wash';
+  readonly stroke: string;
+  readonly waitMin: number;
+  readonly mix: Mix;
+  readonly thinner: Pass['thinner'];
+  /** What is wanted where the shelf has nothing like it. */
+  readonly wanted: Wanted | null;
+  /** Whose own paint it is laid with; null where it is nobody's. */
+  readonly ladder: string | null;
+}
+
+/** Wear or glow as a layer of the order. */
+export function layerOver({ piece, paints }: OrderInput, over: PassOver): OrderLayer {
+  const { stroke, waitMin, thinner, wanted, title, film, mix, water, parts, ...own } = over;
+  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
+  return {
+    ...own,
+    title: capital(title),
+    film,
+    mix,
+    water,
+    parts,
+    share: film === 'paint' ? BRUSHED : GLAZED,
+    thinning: thinning(water, thinner),
+    mixText: wanted?.words ?? mixText(mix, paints),
+    missing: wanted?.missing ?? missingText(mix, piece.paints),
+    amount: amountText(ml / (1 + water)),
+    dryMin: dryOf(mix, piece.paints, waitMin),
+    airbrush: false,
+    how: stroke,
+    beyond: false,
+    adds: '',
+    caution: null,
+  };
+}
