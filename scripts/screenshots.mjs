@@ -88,6 +88,11 @@ await take('record');
 await page.getByRole('link', { name: /Painting order/ }).click();
 await page.getByRole('link', { name: 'To the table' }).click();
 await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
+// On a phone the first step, before anything is drying.
+await page.setViewportSize({ width: 390, height: 844 });
+await page.getByAltText(/^What this step paints/).waitFor();
+await take('table-phone');
+await page.setViewportSize({ width: 1280, height: 800 });
 // On to a step of metal, with what was laid before it drying.
 const step = page.getByRole('heading', { level: 1 });
 for (let i = 0; i < 40 && !/value step [3-6]/.test(await step.innerText()); i++) {
@@ -97,9 +102,6 @@ for (let i = 0; i < 40 && !/value step [3-6]/.test(await step.innerText()); i++)
 await page.getByAltText(/^What this step paints/).waitFor();
 await page.waitForTimeout(1500);
 await take('table');
-await page.setViewportSize({ width: 390, height: 844 });
-await take('table-phone');
-await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${server.address}/shelf`);
 await page.waitForTimeout(600);
 await page.screenshot({ path: join(FOLDER, 'shelf.png') });

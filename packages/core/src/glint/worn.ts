@@ -18,8 +18,8 @@ export interface WornLayer extends OverLayer {
 const STILL = 11;
 const SEARCH = { mostPaints: 2, mostDrops: 6, keep: 1 } as const;
 
-/** What a pass of wear is laid with. */
-export interface WearMix {
+/** The mix of one or two paints that comes nearest to a colour, and what it dries to. */
+export interface NearestMix {
   readonly mix: Mix;
   readonly hex: string;
 }
@@ -28,7 +28,7 @@ export interface WearMix {
 const mixesOf = weakMemo((paints: readonly Paint[]) => {
   const own = paints.filter((p) => MIXED_KINDS.has(p.kind) && !isMissing(p));
   const table = paintTable(own);
-  return tableMemo(MOST_COLOURS, (hex: string): { readonly found: WearMix | null } => {
+  return tableMemo(MOST_COLOURS, (hex: string): { readonly found: NearestMix | null } => {
     const target = hexToLab(hex);
     const [[best]] = searchMixes(table, [target], SEARCH);
     if (!best || nearnessOf(target, best.lab) > STILL) return { found: null };
@@ -41,11 +41,11 @@ const mixesOf = weakMemo((paints: readonly Paint[]) => {
 const MOST_COLOURS = 60;
 
 /** The mix of one or two paints that comes to a colour; null where none comes near. */
-export const nearestMix = (hex: string, paints: readonly Paint[]): WearMix | null =>
+export const nearestMix = (hex: string, paints: readonly Paint[]): NearestMix | null =>
   mixesOf(paints)(hex).found;
 
 /** The mix that a pass of wear is laid with; null where none comes near, or it is the metal itself. */
-export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): WearMix | null =>
+export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): NearestMix | null =>
   colour === 'bright metal' ? null : nearestMix(colour.hex, paints);
 
 /** What glows beside a part is hot. */
