@@ -66,11 +66,11 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
     const id = /pieces\/([^/]+)/.exec(page.url())![1];
     const { piece } = (await (await page.request.get(`${server.address}/api/pieces/${id}`)).json()) as {
       piece: {
-        underlay: { mmPerPx: number; turnDeg: number; xMm: number; yMm: number };
+        views: { underlay: { mmPerPx: number; turnDeg: number; xMm: number; yMm: number } }[];
         parts: { form: Record<string, number>; place: Record<string, number> }[];
       };
     };
-    return piece;
+    return { ...piece, underlay: piece.views[0].underlay };
   };
   /** Where a place of the upright drawing lies in the piece. */
   const placeOf = async (x: number, y: number) => {

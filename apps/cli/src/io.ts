@@ -11,7 +11,9 @@ import {
   readShelf,
   readSculpt,
   refused,
+  sculptsOf,
   type ListedPaint,
+  type Piece,
   type PieceAtHand,
   type Portion,
   type Sculpt,
@@ -43,7 +45,7 @@ export function pieceFrom(path: string): PieceAtHand {
   const bytes = readBytes(path);
   if (!isArchive(bytes)) {
     const piece = readPiece(new TextDecoder().decode(bytes));
-    if (!piece.sculpts.some((s) => s.surface === HERON_SURFACE)) return piece;
+    if (!sculptsOf(piece).some((s) => s.surface === HERON_SURFACE)) return piece;
     // The demo's surface is shipped beside the program.
     const demo = readBytes(fileURLToPath(new URL('../../../demo/heron-wing.surface', import.meta.url)));
     return { ...piece, surfaces: new Map([[HERON_SURFACE, readSculpt(demo)]]) };
@@ -51,7 +53,7 @@ export function pieceFrom(path: string): PieceAtHand {
   const { piece: text, blobs } = readArchive(bytes);
   const piece = readPiece(text);
   const surfaces = new Map<string, Sculpt>();
-  for (const { surface } of piece.sculpts) {
+  for (const { surface } of sculptsOf(piece)) {
     const found = blobs.get(surface);
     if (!found) continue;
     if (createHash('sha256').update(found).digest('hex') !== surface)
@@ -63,6 +65,15 @@ export function pieceFrom(path: string): PieceAtHand {
     surfaces.set(surface, readSculpt(found));
   }
   return { ...piece, surfaces };
+}
+
+/** The id of the side that a piece is to be seen from; its front where none is typed. */
+export function figureViewFrom(piece: Piece, typed: string | undefined): string {
+  if (typed === undefined) return piece.views[0].id;
+  const known = piece.views.map((v) => v.id);
+  return known.includes(typed)
+    ? typed
+    : refuse('--from', `"${typed}"`, `one of the piece's views: ${known.join(', ')}`);
 }
 
 /** A typed number within a range. */

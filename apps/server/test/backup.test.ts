@@ -61,7 +61,7 @@ describe('everything as one file', () => {
   });
 
   test('comes back on another folder byte for byte: pieces, ticks, shelf and photos', async () => {
-    const gone = brassHeron.underlay!.photo;
+    const gone = brassHeron.views[0].underlay!.photo;
     await to.http.delete(`/api/pieces/${brassHeron.id}`).expect(204);
     await to.http.delete('/api/blobs').expect(200);
     await to.http.get(`/api/blobs/${gone}`).expect(404);

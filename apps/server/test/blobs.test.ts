@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import {
+  frontAlone,
   newPiece,
   readSculpt,
   readShape,
@@ -106,7 +107,12 @@ describe('blobs', () => {
     await server.http
       .post('/api/pieces')
       .type('application/json')
-      .send(writePiece({ ...newPiece('turned', 'Turned', []), sculpts: [{ ...sculpt, photos: [] }] }))
+      .send(
+        writePiece({
+          ...newPiece('turned', 'Turned', []),
+          views: frontAlone({ sculpts: [{ ...sculpt, photos: [] }] }),
+        }),
+      )
       .expect(201);
     await server.http.delete('/api/blobs').expect(200);
     expect(readShape(new Uint8Array((await fetched(hash).expect(200)).body as Buffer))).toEqual(triangle);
@@ -166,7 +172,7 @@ describe('blobs', () => {
       grey: 'no',
       map: 0.6,
     } as const;
-    const piece: Piece = { ...newPiece('traced', 'Traced', []), underlay };
+    const piece: Piece = { ...newPiece('traced', 'Traced', []), views: frontAlone({ underlay }) };
     await server.http.post('/api/pieces').type('application/json').send(writePiece(piece)).expect(201);
     const { body } = await server.http.delete(`/api/blobs/${photo}`).expect(409);
     expect(body.says).toContain('Traced');

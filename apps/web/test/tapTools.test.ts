@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { newPiece, type Piece, type Underlay } from '@pale-glint/core';
-import { partTool, scaleTool, sculptAt, straightenTool } from '../src/stations/miniature/tapTools.js';
+import { FRONT, frontAlone, newPiece, type Piece, type Underlay } from '@pale-glint/core';
+import { partTool, scaleTool, straightenTool, type TappedOn } from '../src/stations/miniature/tapTools.js';
 import { asksNearer, askOf, tapTools } from '../src/stations/miniature/taps.js';
 import { PieceStore } from '../src/store/pieceStore.js';
 
@@ -23,14 +23,16 @@ const underlay: Underlay = {
   map: 1,
 };
 const storeWith = (over: Partial<Piece> = {}) =>
-  new PieceStore({ ...newPiece('p', 'P', []), underlay, ...over }, 1, world);
+  new PieceStore({ ...newPiece('p', 'P', []), views: frontAlone({ underlay }), ...over }, 1, world);
+const on = (store: PieceStore): TappedOn => ({ store, figureView: FRONT });
+const photoOf = (store: PieceStore) => store.get().piece.views[0].underlay;
 const tool = (id: string) => tapTools.find((t) => t.id === id)!;
 
 describe('errands by tapping', () => {
   test('a base of 32 mm scales the photo and brings its middle to the foot of the piece, as one undo', async () => {
     const store = storeWith();
     expect(
-      await scaleTool(store, 32, true).done(
+      await scaleTool(on(store), 32, true).done(
         [
           [-11, 3],
           [9, 3],
@@ -38,18 +40,18 @@ describe('errands by tapping', () => {
         null,
       ),
     ).toBeNull();
-    const u = store.get().piece.underlay!;
+    const u = photoOf(store)!;
     expect(u.mmPerPx).toBeCloseTo(0.16, 6);
     // What lay in the base's middle is now at the origin: 24 mm above it the photo's middle, 1.6 times as far.
     expect([u.xMm, u.yMm]).toEqual([expect.closeTo(1.6, 6), expect.closeTo(38.4, 6)]);
     store.undo();
-    expect(store.get().piece.underlay).toEqual(underlay);
+    expect(photoOf(store)).toEqual(underlay);
   });
 
   test('two places and a length keep the middle of both; taps in one place are told', async () => {
     const store = storeWith();
     expect(
-      await scaleTool(store, 5, false).done(
+      await scaleTool(on(store), 5, false).done(
         [
           [0, 10],
           [0, 20],
@@ -57,11 +59,11 @@ describe('errands by tapping', () => {
         null,
       ),
     ).toBeNull();
-    const u = store.get().piece.underlay!;
+    const u = photoOf(store)!;
     expect(u.mmPerPx).toBeCloseTo(0.05, 6);
     expect(u.yMm).toBeCloseTo(15 + 12 * 0.5, 6);
     expect(
-      await scaleTool(store, 5, false).done(
+      await scaleTool(on(store), 5, false).done(
         [
           [0, 10],
           [0.1, 10],
@@ -69,7 +71,7 @@ describe('errands by tapping', () => {
         null,
       ),
     ).toMatch(/one place/);
-    expect(store.get().piece.underlay).toEqual(u);
+    expect(photoOf(store)).toEqual(u);
   });
 
   test('what leans to the right is turned to the left, whichever end was tapped first', async () => {
@@ -84,11 +86,11 @@ describe('errands by tapping', () => {
       ],
     ] as const) {
       const store = storeWith();
-      await straightenTool(store).done(taps, null);
-      expect(store.get().piece.underlay!.turnDeg).toBeCloseTo(5.7, 1);
+      await straightenTool(on(store)).done(taps, null);
+      expect(photoOf(store)!.turnDeg).toBeCloseTo(5.7, 1);
     }
     expect(
-      await straightenTool(storeWith()).done(
+      await straightenTool(on(storeWith())).done(
         [
           [0, 0],
           [0.1, 0.1],
@@ -143,7 +145,7 @@ describe('errands by tapping', () => {
       ],
     } as const;
     for (const [id, at] of Object.entries(taps)) {
-      const chosen = await partTool(store, tool(id)).done(at, null);
+      const chosen = await partTool(on(store), tool(id)).done(at, null);
       expect(chosen).toMatchObject({ kind: 'part' });
       store.change((d) => {
         const { finish } = d.parts[d.parts.length - 1];
@@ -167,7 +169,7 @@ describe('errands by tapping', () => {
   test('useless taps make nothing and say why', async () => {
     const store = storeWith();
     expect(
-      await partTool(store, tool('dome')).done(
+      await partTool(on(store), tool('dome')).done(
         [
           [0, 0],
           [1, 1],
@@ -177,7 +179,7 @@ describe('errands by tapping', () => {
       ),
     ).toMatch(/one line/);
     expect(
-      await partTool(store, tool('tube')).done(
+      await partTool(on(store), tool('tube')).done(
         [
           [0, 0],
           [0, 0],
@@ -197,26 +199,5 @@ describe('errands by tapping', () => {
     expect([4, 5].map((n) => asksNearer(dome, n))).toEqual([false, true]);
     expect(asksNearer(tool('outline'), 20)).toBe(false);
     for (const t of tapTools) expect(t.asks.length).toBeGreaterThanOrEqual(t.least);
-  });
-
-  test('of sculpts that lie over each other the newest is cut', () => {
-    const sculpt = (id: string, xMm: number) => ({
-      id,
-      name: id,
-      from: 'lamp' as const,
-      surface: id.repeat(64).slice(0, 64),
-      widthMm: 10,
-      heightMm: 10,
-      xMm,
-      yMm: 0,
-      trust: 1,
-      shape: null,
-      photos: [],
-    });
-    const piece = { ...newPiece('p', 'P', []), sculpts: [sculpt('a', 0), sculpt('b', 6)] };
-    expect(sculptAt(piece, [4, 0])?.id).toBe('b');
-    expect(sculptAt(piece, [-4, 0])?.id).toBe('a');
-    expect(sculptAt(piece, [40, 0])).toBeNull();
-    expect(sculptAt(piece, null)?.id).toBe('b');
   });
 });

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import {
   EXPOSURE_VIEWS,
   MOST_POINTS,
+  partsIn,
   placedBounds,
   renderPiece,
   shapeOf,
@@ -15,7 +16,7 @@ import {
   type Stage,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
-import { answer, number, pieceFrom, refuse } from '../io.js';
+import { answer, figureViewFrom, number, pieceFrom, refuse } from '../io.js';
 
 const EXPOSURES = Object.keys(EXPOSURE_VIEWS) as ExposureView[];
 export const VIEWS: readonly AnyView[] = ['painted', 'values', 'zones', 'lines', 'tint', ...EXPOSURES];
@@ -25,6 +26,7 @@ interface LookOptions {
   view: string;
   after?: string;
   part?: string;
+  from?: string;
   size: string;
 }
 
@@ -32,7 +34,8 @@ interface LookOptions {
 export function look(path: string, o: LookOptions): void {
   const piece = pieceFrom(path);
   if (!VIEWS.includes(o.view as AnyView)) refuse('--view', `"${o.view}"`, `one of ${VIEWS.join(', ')}`);
-  const shown = o.part === undefined ? piece.parts : piece.parts.filter((p) => p.id === o.part);
+  const from = figureViewFrom(piece, o.from);
+  const shown = o.part === undefined ? partsIn(piece, from) : piece.parts.filter((p) => p.id === o.part);
   if (shown.length === 0) {
     const known = piece.parts.map((p) => p.id).join(', ');
     refuse(
@@ -56,6 +59,7 @@ export function look(path: string, o: LookOptions): void {
     height: Math.max(16, Math.round(h >= w ? size : (size * h) / w)),
     view: o.view as AnyView,
     surroundHex: SURROUND,
+    figureView: from,
     ...(o.part === undefined ? {} : { part: o.part }),
     ...(after === null ? {} : { stageOf: afterStep }),
   });

@@ -6,6 +6,7 @@ import {
   standInSculpts,
   standInSeries,
   cutFromSculpt,
+  frontAlone,
   HARD,
   meanConfidence,
   MILD,
@@ -87,21 +88,23 @@ function writeOut(
   const piece: Piece = {
     ...newPiece(from === 'lamp' ? 'scan' : 'mesh', name, parts),
     heightMm: Math.min(1000, Math.max(1, Math.round(heightMm * 100) / 100)),
-    sculpts: [
-      {
-        id: 'sculpt',
-        name: from === 'lamp' ? 'the scan' : 'the 3D file',
-        from,
-        surface,
-        widthMm,
-        heightMm,
-        xMm: 0,
-        yMm: 0,
-        trust: meanConfidence(sculpt),
-        shape: shape && hashOf(shape),
-        photos: [],
-      },
-    ],
+    views: frontAlone({
+      sculpts: [
+        {
+          id: 'sculpt',
+          name: from === 'lamp' ? 'the scan' : 'the 3D file',
+          from,
+          surface,
+          widthMm,
+          heightMm,
+          xMm: 0,
+          yMm: 0,
+          trust: meanConfidence(sculpt),
+          shape: shape && hashOf(shape),
+          photos: [],
+        },
+      ],
+    }),
   };
   try {
     writeFileSync(
@@ -146,9 +149,9 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
   const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part, null);
   answer({
     file: o.out,
-    widthMm: piece.sculpts[0].widthMm,
-    heightMm: piece.sculpts[0].heightMm,
-    trust: piece.sculpts[0].trust,
+    widthMm: piece.views[0].sculpts[0].widthMm,
+    heightMm: piece.views[0].sculpts[0].heightMm,
+    trust: piece.views[0].sculpts[0].trust,
     ball: { xPx: found.ball.x / scale, yPx: found.ball.y / scale, rPx: found.ball.r / scale },
     lampMm: found.lampMm,
     ambient: found.ambient,
@@ -207,8 +210,8 @@ export async function mesh(
     file: o.out,
     triangles: read.index.length / 3,
     says: read.notes,
-    widthMm: piece.sculpts[0].widthMm,
-    heightMm: piece.sculpts[0].heightMm,
+    widthMm: piece.views[0].sculpts[0].widthMm,
+    heightMm: piece.views[0].sculpts[0].heightMm,
     pxPerMm: sculpt.pxPerMm,
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });

@@ -4,6 +4,7 @@ import {
   linearImage,
   mend,
   paintingOrder,
+  partsIn,
   partSheet,
   photoReport,
   readyPhoto,
@@ -17,13 +18,14 @@ import {
   type ReadyPlan,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
-import { answer, hexFrom, pieceOnShelfFrom, readText, refuse } from '../io.js';
+import { answer, figureViewFrom, hexFrom, pieceOnShelfFrom, readText, refuse } from '../io.js';
 import { decodedPhoto } from '../photoFile.js';
 
 interface PhotoFlags {
   readonly card?: string;
   readonly points?: string;
   readonly after?: string;
+  readonly from?: string;
   readonly shelf?: string;
 }
 
@@ -104,7 +106,9 @@ function told(plan: ReadyPlan, report: PhotoReport, cureOf: (i: number) => unkno
 /** Lays a photo on a piece's plan and answers with what it shows, and with the cheapest cure of each finding. @throws RefusedInput */
 async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise<void> {
   const piece = pieceOnShelfFrom(path, o.shelf);
-  if (piece.parts.length === 0) refuse('parts', 'none', 'a piece with a part to hold the photo against');
+  const figureView = figureViewFrom(piece, o.from);
+  if (partsIn(piece, figureView).length === 0)
+    refuse('parts', 'none', 'a piece with a part in this view to hold the photo against');
   const hints = {
     ...(o.points !== undefined && { points: pointsFrom(o.points) }),
     ...(o.card !== undefined && { cardHex: hexFrom('card', o.card) }),
@@ -112,7 +116,7 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const image = await opened(photo);
   const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
-  const plan = readyPlan(piece, { after });
+  const plan = readyPlan(piece, { after, figureView });
   const report = photoReport(plan, readyPhoto(image), hints);
   answer(
     told(plan, report, (i) => {
@@ -133,6 +137,7 @@ export function photoCommands(program: Command): void {
     .option('--card <HEX>', 'colour of the card or paper behind it: values are then told, not only compared')
     .option('--points <FILE.json>', 'places of plan and photo that are one, where it does not lie by itself')
     .option('--after <STEP>', 'the step that it was taken after, or finished; by the ticks unless told')
+    .option('--from <VIEW>', 'the view of the piece that it was taken from; its front unless told')
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .action(photoCommand);
 }

@@ -9,7 +9,7 @@ import {
   type BeforeApplicationShutdown,
   type OnApplicationBootstrap,
 } from '@nestjs/common';
-import { readPiece, type Picture } from '@pale-glint/core';
+import { readPiece, sculptsOf, type Picture } from '@pale-glint/core';
 import { desc, eq } from 'drizzle-orm';
 import { BlobsService } from '../blobs/blobs.service.js';
 import { CONFIG, type Config } from '../config.js';
@@ -160,7 +160,7 @@ export class PicturesService implements OnApplicationBootstrap, BeforeApplicatio
   }
 
   private async surfacesOf(body: string): Promise<{ hash: string; bytes: Uint8Array }[]> {
-    const hashes = [...new Set(readPiece(body).sculpts.map((s) => s.surface))];
+    const hashes = [...new Set(sculptsOf(readPiece(body)).map((s) => s.surface))];
     const found = await Promise.all(
       hashes.map(async (hash) => ({ hash, bytes: await this.blobs.bytesOf(hash) })),
     );

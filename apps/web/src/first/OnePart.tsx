@@ -1,4 +1,4 @@
-import { FORM_KINDS, forms, writePiece, type FormKind, type Part } from '@pale-glint/core';
+import { FORM_KINDS, forms, namesOfParts, writePiece, type FormKind, type Part } from '@pale-glint/core';
 import { useState, useSyncExternalStore } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/pieces.js';
@@ -135,7 +135,7 @@ export function OnePart() {
               Working out the order.
             </p>
           ) : (
-            <OrderList order={order} parts={piece.parts} after={after} onLook={setAfter} allOpen />
+            <OrderList order={order} names={namesOfParts(piece)} after={after} onLook={setAfter} allOpen />
           )}
         </section>
       </main>

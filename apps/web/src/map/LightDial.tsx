@@ -8,6 +8,8 @@ interface LightDialProps {
   readonly size?: number;
   /** How the picture beside it is turned or mirrored: the light goes with it. */
   readonly transform?: string;
+  /** Shows where it stands, and cannot be moved here. */
+  readonly held?: boolean;
   readonly onChange: (clockHours: number, heightDeg: number) => void;
   readonly onEnd: () => void;
 }
@@ -17,17 +19,29 @@ const HOURS = Array.from({ length: 12 }, (_, i) => i);
 /** Keyboard: five minutes round the clock, one degree of height. */
 const CLOCK_STEP = 5 / 60;
 
+const heightText = (deg: number) =>
+  deg < 0 ? `${Math.round(-deg)} degrees behind the piece` : `${Math.round(deg)} degrees high`;
+
 /**
  * The main light, held by its handle. Seen from the front: at the rim it comes from the side, in the middle from the
  * eye; above the middle it is the upper half of the clock.
  */
-export function LightDial({ clockHours, heightDeg, size = 132, transform, onChange, onEnd }: LightDialProps) {
+export function LightDial({
+  clockHours,
+  heightDeg,
+  size = 132,
+  transform,
+  held = false,
+  onChange,
+  onEnd,
+}: LightDialProps) {
   const svg = useRef<SVGSVGElement>(null);
   const reach = Math.cos(rad(heightDeg)) * R;
   const angle = rad(30 * clockHours);
   const [hx, hy] = [Math.sin(angle) * reach, -Math.cos(angle) * reach];
 
   const move = (e: PointerEvent) => {
+    if (held) return;
     const at = inDrawing(svg.current!, e.clientX, e.clientY);
     const [x, y] = [at.x, -at.y];
     const r = Math.min(1, Math.hypot(x, y) / R);
@@ -38,7 +52,7 @@ export function LightDial({ clockHours, heightDeg, size = 132, transform, onChan
     const by = e.shiftKey ? 6 : 1;
     const turn = { ArrowLeft: -CLOCK_STEP, ArrowRight: CLOCK_STEP }[e.key];
     const lift = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-    if (turn === undefined && lift === undefined) return;
+    if (held || (turn === undefined && lift === undefined)) return;
     e.preventDefault();
     const hours = Math.round(((((clockHours + (turn ?? 0) * by) % 12) + 12) % 12) * 720) / 720;
     onChange(hours >= 12 ? 0 : hours, clamp(heightDeg + (lift ?? 0) * by, 0, 90));
@@ -57,10 +71,11 @@ export function LightDial({ clockHours, heightDeg, size = 132, transform, onChan
         tabIndex={0}
         role="slider"
         aria-label="Main light"
+        aria-disabled={held || undefined}
         aria-valuemin={0}
         aria-valuemax={12}
         aria-valuenow={Number(clockHours.toFixed(2))}
-        aria-valuetext={`${clockText(clockHours)}, ${Math.round(heightDeg)} degrees high`}
+        aria-valuetext={`${clockText(clockHours)}, ${heightText(heightDeg)}`}
         onKeyDown={key}
         onKeyUp={onEnd}
         onPointerDown={(e) => {
@@ -88,12 +103,25 @@ export function LightDial({ clockHours, heightDeg, size = 132, transform, onChan
         <circle r={R * Math.cos(rad(60))} className="fill-none stroke-g38" />
         <line x1={hx} y1={hy} x2="0" y2="0" className="stroke-lamp" strokeWidth="1.5" />
         <circle r="2.5" className="fill-g88" />
-        <circle cx={hx} cy={hy} r="9" className="fill-lamp" data-testid="light-handle" />
+        <circle
+          cx={hx}
+          cy={hy}
+          r={held ? 6 : 9}
+          className={heightDeg < 0 ? 'fill-none stroke-lamp' : 'fill-lamp'}
+          strokeWidth="2"
+          data-testid="light-handle"
+        />
       </svg>
       <p className="mt-1 rounded-sm bg-g10 px-2 py-1 text-label font-medium text-g98">
         Main light {clockText(clockHours)}
         <br />
-        {Math.round(heightDeg)}° toward you
+        {Math.round(Math.abs(heightDeg))}° {heightDeg < 0 ? 'behind it' : 'toward you'}
+        {held && (
+          <>
+            <br />
+            turned with the figure
+          </>
+        )}
       </p>
     </div>
   );

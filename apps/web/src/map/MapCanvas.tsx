@@ -1,4 +1,4 @@
-import type { Picture, Piece } from '@pale-glint/core';
+import { partsIn, type Picture, type Piece } from '@pale-glint/core';
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer, MapView } from '../workers/protocol.js';
@@ -9,6 +9,8 @@ import { noteOpened, noteSettled, noteTiming } from './timings.js';
 
 interface MapCanvasProps {
   readonly piece: Piece;
+  /** The side that it is seen from. */
+  readonly figureView: string;
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
@@ -29,6 +31,7 @@ const FIRST_COARSER = 4;
 /** What is asked for once: a map of a piece as it is shown now. */
 interface Asked {
   readonly piece: Piece;
+  readonly figureView: string;
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
@@ -57,7 +60,7 @@ async function open(
  * the canvas. Answers with what went wrong; null while nothing did.
  */
 function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): string | null {
-  const { piece, picture, view, after, plain } = asked;
+  const { piece, figureView, picture, view, after, plain } = asked;
   const parts = useRef<PaintedParts | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   const lastAsked = useRef(0);
@@ -65,7 +68,7 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
 
   useEffect(() => {
     const shown = (parts.current ??= new PaintedParts(() => canvas.current));
-    const order = piece.parts.map((p) => p.id);
+    const order = partsIn(piece, figureView).map((p) => p.id);
     const opening = shown.isEmpty && order.length > 1;
     const moving = performance.now() - lastAsked.current < MOVING_MS;
     shown.keepOnly(order);
@@ -82,7 +85,7 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
       shown.drawOn(drawn);
       rough = times === FIRST_COARSER;
       owed = times === MOVING_COARSER ? Infinity : mapClient.answers;
-      generation = mapClient.ask({ piece, picture: drawn, view, after, rough }, times === 1);
+      generation = mapClient.ask({ piece, figureView, picture: drawn, view, after, rough }, times === 1);
     };
     const begin = async () => {
       if (!opening) return ask(moving ? MOVING_COARSER : 1);
@@ -139,13 +142,13 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
     };
     // `asked` is made of just these.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [canvas, piece, picture, view, plain, after]);
+  }, [canvas, piece, figureView, picture, view, plain, after]);
 
   return failed;
 }
 
 /** The computed picture. Each part is painted by the worker as it comes; the page only lays them over each other. */
-export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanvasProps) {
+export function MapCanvas({ piece, figureView, picture, view, after, whole, label }: MapCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const role = after?.role;
   const step = after?.step;
@@ -155,8 +158,8 @@ export function MapCanvas({ piece, picture, view, after, whole, label }: MapCanv
     (): AfterLayer | null => (role && step ? { ladder, role, step } : null),
     [ladder, role, step],
   );
-  const plain = view === 'painted' && whole && !role;
-  const failed = useMap(canvas, { piece, picture, view, after: layer, plain });
+  const plain = view === 'painted' && whole && !role && figureView === piece.views[0].id;
+  const failed = useMap(canvas, { piece, figureView, picture, view, after: layer, plain });
   return (
     <>
       <canvas

@@ -1,5 +1,5 @@
-import type { Picture, Piece } from '@pale-glint/core';
-import { useLayoutEffect, useRef, type PointerEvent, type ReactNode } from 'react';
+import { rigSeen, seenIn, type Picture, type Piece } from '@pale-glint/core';
+import { useLayoutEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react';
 import { LookSwitch } from '../look/LookSwitch.js';
 import { SURROUNDS, transformOf, useLook } from '../look/look.js';
 import type { ShownView } from './ViewSwitch.js';
@@ -18,6 +18,8 @@ import { Underlay } from './Underlay.js';
 
 interface MapStageProps {
   readonly piece: Piece;
+  /** The side that it is seen from; the first by default. */
+  readonly figureView?: string;
   readonly view: ShownView;
   readonly after: AfterLayer | null;
   readonly sheets: Sheets;
@@ -38,20 +40,23 @@ interface MapStageProps {
 }
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
-function roomFor(width: number, under: boolean): { dial: number; low: boolean; free: Room } {
-  const corners = WITH_SWITCH;
+function roomFor(width: number, under: boolean, sides: number): { dial: number; low: boolean; free: Room } {
+  const [corners, withDial] = sides > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
   if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0, corners } };
   const top = under ? 44 : 0;
   if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corners } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.
   if (under) return { dial: 132, low: false, free: { right: 140, bottom: 0, top, corners } };
-  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, corners: WITH_DIAL } };
+  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, corners: withDial } };
 }
 
 const NOTHING_THERE = { width: 0, height: 0 };
 /** What the choice of views takes of the upper left corner, and the light's dial of the upper right. */
 const WITH_SWITCH: Room['corners'] = { left: { width: 340, height: 52 }, right: NOTHING_THERE };
 const WITH_DIAL: Room['corners'] = { ...WITH_SWITCH, right: { width: 152, height: 200 } };
+/** The same with the row of sides below the choice of views. */
+const WITH_ROW: Room['corners'] = { ...WITH_SWITCH, left: { width: 340, height: 158 } };
+const ROW_AND_DIAL: Room['corners'] = { ...WITH_ROW, right: WITH_DIAL.right };
 const NO_ROOM_KEPT: Room = {
   right: 0,
   bottom: 0,
@@ -61,6 +66,8 @@ const NO_ROOM_KEPT: Room = {
 
 interface PaintedMapProps {
   readonly piece: Piece;
+  /** The piece as it is seen from this side. */
+  readonly seen: Piece;
   readonly picture: Picture;
   readonly view: ShownView;
   readonly after: AfterLayer | null;
@@ -70,18 +77,22 @@ interface PaintedMapProps {
 }
 
 /** The map itself, over what lies under it; small and blurred at a squint. */
-function PaintedMap({ piece, picture, view, after, under, whole }: PaintedMapProps) {
+function PaintedMap({ piece, seen, picture, view, after, under, whole }: PaintedMapProps) {
   const squint = view === 'squint';
   return (
     <div
       className="absolute inset-0"
       style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
     >
-      {under && <Underlay piece={piece} picture={picture} />}
-      <div className="absolute inset-0" style={under ? { opacity: piece.underlay?.map ?? 1 } : undefined}>
+      {under && <Underlay piece={seen} picture={picture} />}
+      <div
+        className="absolute inset-0"
+        style={under ? { opacity: seen.views[0].underlay?.map ?? 1 } : undefined}
+      >
         <MapCanvas
           whole={whole}
           piece={piece}
+          figureView={seen.views[0].id}
           picture={picture}
           view={squint ? 'painted' : view}
           after={after}
@@ -98,15 +109,21 @@ interface StageCornersProps extends Pick<MapStageProps, 'piece' | 'onLight' | 'o
   readonly zoom: ZoomHand;
 }
 
+/** The figure's light is set from the front alone; on another side it is only shown, unless that side has its own. */
+const isLightHeld = ({ turnDeg, light }: Piece['views'][number]) => turnDeg !== 0 && light === null;
+
 /** What lies in the corners: the light's dial, and the way the map is looked at. */
 function StageCorners({ piece, room, look, zoom, onLight, onLightEnd }: StageCornersProps) {
+  const [view] = piece.views;
+  const rig = rigSeen(piece.rig, view);
   return (
     <>
       <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
         <LightDial
           size={room.dial}
-          clockHours={piece.rig.keyClockHours}
-          heightDeg={piece.rig.keyHeightDeg}
+          clockHours={rig.keyClockHours}
+          heightDeg={rig.keyHeightDeg}
+          held={isLightHeld(view)}
           transform={transformOf(look)}
           onChange={onLight}
           onEnd={onLightEnd}
@@ -123,6 +140,7 @@ function StageCorners({ piece, room, look, zoom, onLight, onLightEnd }: StageCor
 /** The map on its grey, with the light in its corner. */
 export function MapStage({
   piece,
+  figureView = '',
   view,
   after,
   sheets,
@@ -142,10 +160,12 @@ export function MapStage({
   const { width, height } = useSize(box);
   const flat = look.quarters % 2 === 1;
   const [w, h] = flat ? [height, width] : [width, height];
-  const under = underlay && (piece.underlay !== null || piece.sculpts.length > 0);
-  const room = roomFor(width, under);
+  const seen = useMemo(() => seenIn(piece, figureView), [piece, figureView]);
+  const [shown] = seen.views;
+  const under = underlay && (shown.underlay !== null || shown.sculpts.length > 0);
+  const room = roomFor(width, under, piece.views.length);
   const fitted = usePicture(
-    piece,
+    seen,
     closeUp,
     w,
     h,
@@ -156,8 +176,8 @@ export function MapStage({
     {
       box,
       drawing,
-      subject: `${piece.id}/${closeUp ?? ''}`,
-      beside: (x, y) => partAt(piece, x, y) === null,
+      subject: `${piece.id}/${shown.id}/${closeUp ?? ''}`,
+      beside: (x, y) => partAt(seen, x, y) === null,
     },
     fitted,
   );
@@ -187,11 +207,11 @@ export function MapStage({
             if (!onPress || !drawing.current || !(e.target instanceof HTMLCanvasElement) || e.button !== 0)
               return;
             const at = inDrawing(drawing.current, e.clientX, e.clientY);
-            onPress(partAt(piece, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
+            onPress(partAt(seen, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
           }}
         >
           <PaintedMap
-            {...{ piece, picture, view, after, under }}
+            {...{ piece, seen, picture, view, after, under }}
             whole={closeUp === null && zoom.times === 1}
           />
           <svg
@@ -201,7 +221,7 @@ export function MapStage({
           >
             {!squint && (
               <MapOverlay
-                piece={piece}
+                piece={seen}
                 picture={picture}
                 view={view}
                 selected={selected}
@@ -212,7 +232,7 @@ export function MapStage({
           </svg>
         </div>
       )}
-      {!bare && <StageCorners {...{ piece, room, look, zoom, onLight, onLightEnd }} />}
+      {!bare && <StageCorners {...{ piece: seen, room, look, zoom, onLight, onLightEnd }} />}
       {children}
     </div>
   );

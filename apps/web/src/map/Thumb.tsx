@@ -6,6 +6,8 @@ import type { AfterLayer, MapView } from '../workers/protocol.js';
 interface ThumbProps {
   readonly piece: Piece;
   readonly part?: string | null;
+  /** The side that it is seen from; the first by default. */
+  readonly figureView?: string;
   readonly width: number;
   readonly height: number;
   readonly view?: MapView;
@@ -22,6 +24,7 @@ interface ThumbProps {
 export function Thumb({
   piece,
   part = null,
+  figureView = '',
   width,
   height,
   view = 'painted',
@@ -46,6 +49,7 @@ export function Thumb({
         askBitmap({
           piece,
           part,
+          figureView,
           width: Math.round(width * scale),
           height: Math.round(height * scale),
           view,
@@ -70,7 +74,7 @@ export function Thumb({
       live = false;
       clearTimeout(timer);
     };
-  }, [piece, part, width, height, view, role, step, ladder, surroundHex, restMs]);
+  }, [piece, part, figureView, width, height, view, role, step, ladder, surroundHex, restMs]);
 
   return (
     <canvas

@@ -49,14 +49,14 @@ function placed(picture: Picture, { xMm, yMm, widthMm, heightMm }: Sheet) {
 function SculptPicture({ piece, sculpt, picture }: { piece: Piece; sculpt: PieceSculpt; picture: Picture }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { surface } = sculpt;
-  const { rig, sculpts } = piece;
+  const { rig, views } = piece;
   // Only light and surfaces change the picture: a piece without its parts asks for it.
-  const asked = useMemo((): Piece => ({ ...NOTHING, rig, sculpts }), [rig, sculpts]);
+  const asked = useMemo((): Piece => ({ ...NOTHING, rig, views }), [rig, views]);
   useEffect(() => {
     let wanted = true;
     // The hand is moving: one picture when it rests.
     const timer = setTimeout(() => {
-      askSurface({ piece: asked, surface, show: 'primed' }).then(
+      askSurface({ piece: asked, figureView: asked.views[0].id, surface, show: 'primed' }).then(
         (bitmap) => {
           const c = canvas.current;
           if (!wanted || !c) return;
@@ -74,9 +74,9 @@ function SculptPicture({ piece, sculpt, picture }: { piece: Piece; sculpt: Piece
   return <canvas ref={canvas} className="absolute" style={placed(picture, sculpt)} data-testid="sculpt" />;
 }
 
-/** The painter's own miniature under the parts: its photo, and the surfaces that were scanned. */
+/** The painter's own miniature under the parts of a view: its photo, and the surfaces that were scanned. */
 export function Underlay({ piece, picture }: { piece: Piece; picture: Picture }) {
-  const u = piece.underlay;
+  const [{ underlay: u, sculpts }] = piece.views;
   return (
     <div className="pointer-events-none absolute inset-0" aria-hidden>
       {u && (
@@ -93,7 +93,7 @@ export function Underlay({ piece, picture }: { piece: Piece; picture: Picture })
           }}
         />
       )}
-      {piece.sculpts.map((s) => (
+      {sculpts.map((s) => (
         <SculptPicture key={s.id} piece={piece} sculpt={s} picture={picture} />
       ))}
     </div>

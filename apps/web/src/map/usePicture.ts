@@ -38,9 +38,9 @@ const holds = (outer: Bounds, inner: Bounds) =>
   inner.top <= outer.top;
 const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
 
-/** The same with the painter's own miniature under it. */
+/** The same, seen from one side, with the painter's own miniature under it. */
 export function boundsWithUnderlay(piece: Piece): Bounds {
-  const { underlay, sculpts } = piece;
+  const [{ underlay, sculpts }] = piece.views;
   const under = [...(underlay ? [boundsOfPhoto(underlay)] : []), ...sculpts.map(boundsOfSculpt)];
   const all = [...piece.parts.map(boundsOfPart), ...under];
   return all.length > 0 ? unionBounds(all) : EMPTY;
@@ -63,7 +63,7 @@ export interface Room {
 const MARGIN = 0.045;
 
 /**
- * The picture that shows a piece (or one part) in a box. It stays where it is while a part is changed, until the part
+ * The picture that shows a piece as it is seen from one side (or one part) in a box. It stays where it is while a part is changed, until the part
  * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
  */
 export function usePicture(
@@ -78,7 +78,7 @@ export function usePicture(
     () => (underlay && !part ? boundsWithUnderlay(piece) : boundsOfPiece(piece, part)),
     [piece, part, underlay],
   );
-  const key = `${piece.id}/${part ?? ''}/${underlay ? (piece.underlay?.mmPerPx ?? '') : ''}`;
+  const key = `${piece.id}/${part ?? ''}/${piece.views[0].id}/${underlay ? (piece.views[0].underlay?.mmPerPx ?? '') : ''}`;
   const [held, setHeld] = useState({ key, bounds });
   const stays =
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;

@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.js';
 import { Dialog } from '../ui/Dialog.js';
 import { NumberField } from '../ui/NumberField.js';
 import { paintedView, wordsOf } from '../map/ViewSwitch.js';
-import { useStation } from './stationState.js';
+import { useSeen, useStation } from './stationState.js';
 import type { Exports } from './useExports.js';
 
 const SMALLEST_PX = 64;
@@ -31,9 +31,10 @@ interface PictureDialogProps {
 export function PictureDialog({ piece, open, onClose, png }: PictureDialogProps) {
   const { view, after, selected, close } = useStation();
   const { surround } = useLook();
+  const seen = useSeen();
   const [longer, setLonger] = useState(FIRST_PX);
   const part = close ? (piece.parts.find((p) => p.id === selected)?.id ?? null) : null;
-  const size = pictureSize(boundsOfPiece(piece, part), longer);
+  const size = pictureSize(boundsOfPiece(seen, part), longer);
   const paint = () => {
     onClose();
     void png({ ...size, view: paintedView(view), after, part, surroundHex: SURROUNDS[surround].hex });

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useCommands } from './commands/useCommands.js';
 import { Guide, startGuide } from './Guide.js';
@@ -55,6 +55,10 @@ function useFrameCommands(state: StationState): void {
     surround: nextSurround,
     mirror: mirrorPicture,
     turn: turnPicture,
+    'next-view': () => {
+      const at = piece.views.findIndex((v) => v.id === state.figureView);
+      state.setFigureView(piece.views[(at + 1) % piece.views.length].id);
+    },
     next: along(1),
     previous: along(-1),
     earlier: step(-1),
@@ -117,13 +121,32 @@ function Stations() {
   const run = useRun(piece.id);
   const pace = usePace(piece.id, sheets.order, run.ticks);
   const [view, setView] = useState<ShownView>('painted');
-  const [chosen, select] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
+  const [chosen, setChosen] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
+  const [figureView, setFigureView] = useState(piece.views[0].id);
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [close, setClose] = useState(false);
   const [side, setSide] = useState<GlintSide>('part');
   const [finding, setFinding] = useState<string | null>(null);
   // A part that undo took away is no longer chosen; redo brings it back chosen.
   const selected = piece.parts.some((p) => p.id === chosen) ? chosen : null;
+  const store = usePieceStore();
+  // A part is looked at from the side it is seen from.
+  const select = useCallback(
+    (part: string | null) => {
+      setChosen(part);
+      const view = store.get().piece.parts.find((p) => p.id === part)?.view;
+      if (view !== undefined) setFigureView(view);
+    },
+    [store],
+  );
+  const lookFrom = useCallback(
+    (view: string) => {
+      setFigureView(view);
+      // What is chosen is seen: a part of another side is let go.
+      setChosen((part) => (store.get().piece.parts.find((p) => p.id === part)?.view === view ? part : null));
+    },
+    [store],
+  );
   const state = useMemo(
     (): StationState => ({
       sheets,
@@ -132,6 +155,8 @@ function Stations() {
       run,
       view,
       setView,
+      figureView,
+      setFigureView: lookFrom,
       selected,
       select,
       after,
@@ -143,7 +168,7 @@ function Stations() {
       finding,
       setFinding,
     }),
-    [sheets, pace, run, view, selected, after, close, side, finding],
+    [sheets, pace, run, view, figureView, lookFrom, selected, select, after, close, side, finding],
   );
   return (
     <StationContext value={state}>

@@ -1,5 +1,6 @@
-import type { Finding, OrderLayer } from '@pale-glint/core';
-import { createContext, use } from 'react';
+import { seenIn, type Finding, type OrderLayer, type Piece } from '@pale-glint/core';
+import { createContext, use, useMemo } from 'react';
+import { usePiece } from '../store/PieceContext.js';
 import type { Sheets } from '../map/useSheets.js';
 import type { ShownView } from '../map/ViewSwitch.js';
 import type { AfterLayer } from '../workers/protocol.js';
@@ -15,6 +16,9 @@ export interface StationState {
   readonly run: ReturnType<typeof useRun>;
   readonly view: ShownView;
   readonly setView: (view: ShownView) => void;
+  /** The side that the figure is seen from: the id of a view of the piece. */
+  readonly figureView: string;
+  readonly setFigureView: (view: string) => void;
   readonly selected: string | null;
   readonly select: (part: string | null) => void;
   readonly after: AfterLayer | null;
@@ -44,4 +48,11 @@ export function useStation(): StationState {
   const station = use(StationContext);
   if (!station) throw new Error('no station here');
   return station;
+}
+
+/** The piece as it is seen from the side that is looked at: that view and its parts alone. */
+export function useSeen(): Piece {
+  const piece = usePiece();
+  const { figureView } = useStation();
+  return useMemo(() => seenIn(piece, figureView), [piece, figureView]);
 }

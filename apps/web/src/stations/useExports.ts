@@ -1,4 +1,4 @@
-import { blobsOf, writePiece, type Piece } from '@pale-glint/core';
+import { blobsOf, viewIn, writePiece, type Piece } from '@pale-glint/core';
 import { useState } from 'react';
 import { fileName, saveFile } from '../ui/saveFile.js';
 import { askCard, askPng, askSvg } from '../workers/mapClient.js';
@@ -9,7 +9,7 @@ type PngJob = Parameters<typeof askPng>[0];
 
 /** Everything that leaves the program, as files; tells what it is doing, or why it could not. */
 export function useExports(piece: Piece) {
-  const { run } = useStation();
+  const { run, figureView } = useStation();
   const [status, setStatus] = useState<string | null>(null);
   const during = async (message: string, work: () => Promise<void>) => {
     setStatus(message);
@@ -30,11 +30,16 @@ export function useExports(piece: Piece) {
     blobs: hashes.length,
     png: (job: Omit<PngJob, 'piece'>) =>
       during('Painting the picture', async () =>
-        save(piece.name, '.png', 'image/png', await askPng({ piece, ...job })),
+        save(piece.name, '.png', 'image/png', await askPng({ piece, figureView, ...job })),
       ),
     svg: () =>
       during('Drawing the map', async () =>
-        save(piece.name, '.svg', 'image/svg+xml', await askSvg({ piece })),
+        save(
+          piece.name,
+          '.svg',
+          'image/svg+xml',
+          await askSvg({ piece, figureView: viewIn(piece, figureView).id }),
+        ),
       ),
     /** @param part id of the part; null for all of the piece */
     card: (part: string | null, name: string) =>

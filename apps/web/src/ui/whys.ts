@@ -81,6 +81,8 @@ const WHYS: Readonly<Record<string, string>> = {
     'The step from which it has enough range and spread. Before that it looks grey, and is right.',
   lightness: 'Value is how light it looks, 0 black to 100 white. The 2 % darkest and lightest are left out.',
   copies: 'Identical miniatures painted together: amounts and minutes are for all of them.',
+  viewTurn:
+    'How far the figure is turned on its foot from the first side, its front to your right. The light turns with it: 180 is its back.',
   pieceHeight: 'Foot to crown. Thirds of it set how fast the light falls off below the focal part.',
   squint:
     'Half closed eyes leave only large lights. What stays lightest is what will be seen first from two metres.',

@@ -17,7 +17,11 @@ import {
   regionAt,
   primedPicture,
   fixAll,
+  partsIn,
+  rigSeen,
+  sculptsOf,
   stepPicture,
+  viewIn,
   strokesOf,
   survivalOf,
   type Piece,
@@ -66,7 +70,7 @@ async function runMap(job: MapJob): Promise<void> {
   const piece = internPiece(job.piece);
   const start = performance.now();
   let lastBreath = start;
-  const mine = piece.parts.filter((_, i) => i % job.of === job.worker);
+  const mine = partsIn(piece, job.figureView).filter((_, i) => i % job.of === job.worker);
   // Begins where the last map was cut off, so that under a moving light every part has its turn.
   const from = resumeAt;
   for (let k = 0; k < mine.length; k++) {
@@ -147,6 +151,7 @@ async function runPicture(job: PictureJob): Promise<void> {
     surroundHex: job.surroundHex,
     stageOf: (p) => stageFor(p, job.after, piece),
     ...(job.part ? { part: job.part } : {}),
+    ...(job.figureView ? { figureView: job.figureView } : {}),
   });
   const { width, height } = raster.picture;
   if (job.as === 'png') {
@@ -170,7 +175,8 @@ function runStep({ piece, part: id, jobId, ...options }: StepJob): void {
 
 function runSvg(job: SvgJob): void {
   const piece = internPiece(job.piece);
-  const drawn = piece.parts.map((part) => {
+  const parts = partsIn(piece, job.figureView);
+  const drawn = parts.map((part) => {
     const p = prepare(part, piece);
     return {
       part,
@@ -180,7 +186,7 @@ function runSvg(job: SvgJob): void {
       edges: strokesOf(p),
     };
   });
-  const bounds = unionBounds(piece.parts.map((part) => placedBounds(shapeOf(part).model, part.place)));
+  const bounds = unionBounds(parts.map((part) => placedBounds(shapeOf(part).model, part.place)));
   post({ kind: 'svg', jobId: job.jobId, text: writeSvg(piece, drawn, bounds) });
 }
 
@@ -191,7 +197,8 @@ const WARMED = 4;
 async function runSurface(job: SurfaceJob): Promise<void> {
   const surface = surfacesOf(job.piece).get(job.surface);
   if (!surface) throw new Error('its surface is not on the server any more');
-  const primed = primedPicture(surface, job.piece.rig, job.show);
+  const rig = rigSeen(job.piece.rig, viewIn(job.piece, job.figureView));
+  const primed = primedPicture(surface, rig, job.show);
   const bitmap = await bitmapOf(primed, surface.width, surface.height);
   post({ kind: 'surface', jobId: job.jobId, bitmap }, [bitmap]);
   // A tap is likely next: what it needs is made ready, so that the first is answered as soon as the next.
@@ -224,7 +231,7 @@ async function runCard(job: CardJob): Promise<void> {
 
 async function run(job: Job): Promise<void> {
   try {
-    if (job.piece && job.piece.sculpts.length > 0) await needSculpts(job.piece);
+    if (job.piece && sculptsOf(job.piece).length > 0) await needSculpts(job.piece);
     if (job.kind === 'map') await runMap(job);
     else if (job.kind === 'sheets') await measure(job, post, () => latest.sheets === job.generation);
     else if (job.kind === 'partner') joinPartner(job.port);

@@ -72,7 +72,10 @@ function firstLines(piece: Piece, sheets: ReadonlyMap<string, PartSheet>) {
 }
 
 /** Everything that the order and the findings follow from. */
-const wholeOf = ({ run: _r, notes: _n, underlay: _u, surfaces: _s, ...piece }: PieceAtHand) => piece;
+const wholeOf = ({ run: _r, notes: _n, surfaces: _s, views, ...piece }: PieceAtHand) => ({
+  ...piece,
+  views: views.map(({ underlay: _u, ...view }) => view),
+});
 
 /** What the first worker knows of a piece: its own sheets and those it was told. */
 class Known {

@@ -92,14 +92,14 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 }
 
 /** All that a picture of a piece shows. */
-const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, sculpts, wear }: Piece) => [
+const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, views, wear }: Piece) => [
   rig,
   approach,
   parts,
   ladders,
   paints,
   adjustments,
-  sculpts,
+  views.map(({ id, turnDeg, light, sculpts }) => [id, turnDeg, light, sculpts]),
   wear,
 ];
 

@@ -56,6 +56,8 @@ export interface ReadJob {
   /** Where the photo is fetched, and what it is kept by. */
   readonly address: string;
   readonly piece: Piece;
+  /** The view that it was taken from. */
+  readonly figureView: string;
   readonly after: AfterLayer | null;
   readonly order: readonly OrderLayer[];
   readonly points: readonly PointPair[];
@@ -82,17 +84,19 @@ async function opened(address: string) {
 }
 
 /** What decides how a piece looks; notes and ticks do not. */
-function keyOf({ notes: _notes, run: _run, ...looks }: Piece, after: AfterLayer | null): string {
-  return JSON.stringify([looks, after]);
+function keyOf({ piece: { notes: _notes, run: _run, ...looks }, figureView, after }: ReadJob): string {
+  return JSON.stringify([looks, figureView, after]);
 }
 
-async function planOf({ piece, after }: ReadJob, tools: JobTools): Promise<ReadyPlan> {
+async function planOf(job: ReadJob, tools: JobTools): Promise<ReadyPlan> {
+  const { piece, figureView, after } = job;
   await needSculpts(piece);
-  const key = keyOf(piece, after);
+  const key = keyOf(job);
   if (planned?.key !== key) {
     const atHand: PieceAtHand = { ...piece, surfaces: surfacesOf(piece) };
     const plan = readyPlan(atHand, {
       after,
+      figureView,
       onPart: (done, of) => tools.tell('The plan is drawn', (0.6 * done) / of),
     });
     planned = { key, plan };

@@ -25,6 +25,8 @@ export interface MapJob {
   readonly kind: 'map';
   readonly generation: number;
   readonly piece: Piece;
+  /** The side that it is seen from: the id of a view of the piece. */
+  readonly figureView: string;
   readonly picture: Picture;
   readonly view: MapView;
   readonly after: AfterLayer | null;
@@ -67,6 +69,8 @@ export interface PictureJob {
   readonly view: MapView;
   readonly after: AfterLayer | null;
   readonly part: string | null;
+  /** The side that it is seen from; the first by default. */
+  readonly figureView?: string;
   readonly surroundHex: string;
   readonly as: 'bitmap' | 'png';
 }
@@ -105,6 +109,7 @@ export interface SvgJob {
   readonly kind: 'svg';
   readonly jobId: number;
   readonly piece: Piece;
+  readonly figureView: string;
 }
 
 /** Every fix there is, applied until none is left. */
@@ -128,6 +133,7 @@ export interface SurfaceJob {
   readonly jobId: number;
   readonly piece: Piece;
   readonly surface: string;
+  readonly figureView: string;
   readonly show: 'primed' | 'confidence';
 }
 

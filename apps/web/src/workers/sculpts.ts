@@ -1,4 +1,4 @@
-import { readSculpt, type Piece, type Sculpt, type Surfaces } from '@pale-glint/core';
+import { readSculpt, sculptsOf, type Piece, type Sculpt, type Surfaces } from '@pale-glint/core';
 import { LRUCache } from 'lru-cache';
 
 /** As many surfaces as are kept. */
@@ -10,8 +10,8 @@ const AGAIN_MS = 4000;
 const missing = new LRUCache<string, true>({ max: 100, ttl: AGAIN_MS });
 
 /** Fetches the surfaces that a piece's parts are cut from. */
-export async function needSculpts(piece: Pick<Piece, 'sculpts'>): Promise<void> {
-  for (const { surface } of piece.sculpts) {
+export async function needSculpts(piece: Pick<Piece, 'views'>): Promise<void> {
+  for (const { surface } of sculptsOf(piece)) {
     if (kept.has(surface) || missing.has(surface)) continue;
     try {
       const response = await fetch(`/api/blobs/${surface}`);
@@ -27,8 +27,9 @@ export async function needSculpts(piece: Pick<Piece, 'sculpts'>): Promise<void> 
 const NONE: Surfaces = new Map();
 
 /** The surfaces of a piece that have come. */
-export const surfacesOf = ({ sculpts }: Pick<Piece, 'sculpts'>): Surfaces =>
-  sculpts.length === 0
+export function surfacesOf(piece: Pick<Piece, 'views'>): Surfaces {
+  const sculpts = sculptsOf(piece);
+  return sculpts.length === 0
     ? NONE
     : new Map(
         sculpts.flatMap(({ surface }) => {
@@ -36,3 +37,4 @@ export const surfacesOf = ({ sculpts }: Pick<Piece, 'sculpts'>): Surfaces =>
           return sculpt ? [[surface, sculpt] as const] : [];
         }),
       );
+}

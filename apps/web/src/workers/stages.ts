@@ -9,9 +9,11 @@ import {
   partSheet,
   preparePart,
   shapeOf,
+  rigOf,
   roughLayers,
   stageOfPart,
   surfaceOf,
+  viewIn,
   wearOf,
   zonesOf,
   type Computed,
@@ -135,10 +137,15 @@ const shapeFor = (part: Part, piece: PieceAtHand, rough = false): Shape =>
     }),
   );
 
+/** How far apart two parts look by their views, in degrees. */
+const turnBetween = (a: Part, b: Part, piece: PieceAtHand) =>
+  viewIn(piece, a.view).turnDeg - viewIn(piece, b.view).turnDeg;
+
 /** Where a part stands matters to it once the light falls off or something stands near it. */
 function lightKey(part: Part, piece: PieceAtHand): string {
-  const { purpose: _p, focalPart, ...light } = piece.rig;
-  const focus = light.fallOff > 0 ? piece.parts.find((p) => p.id === focalPart)?.place : undefined;
+  const { purpose: _p, focalPart, ...light } = rigOf(part, piece);
+  const focal = light.fallOff > 0 ? piece.parts.find((p) => p.id === focalPart) : undefined;
+  const focus = focal?.place;
   const placed = focus !== undefined || light.neighbours.some((n) => n.where.kind === 'near');
   const { xMm, yMm, depthMm } = part.place;
   return JSON.stringify([
@@ -146,7 +153,7 @@ function lightKey(part: Part, piece: PieceAtHand): string {
     piece.approach,
     part.approach,
     piece.heightMm,
-    focus ? [focus.xMm, focus.yMm, focalPart === part.id] : null,
+    focus ? [focus.xMm, focus.yMm, focalPart === part.id, turnBetween(part, focal, piece)] : null,
     placed ? [xMm, yMm, depthMm] : null,
   ]);
 }

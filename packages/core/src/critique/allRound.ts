@@ -61,8 +61,10 @@ export function partAllRound(part: Part, piece: PieceAtHand): { right: number[];
   const shape = shapeIn(part, piece);
   const painted = stepsOn(preparePart(part, piece, shape));
   const points = painted.reduce((n, s) => n + (s >= 0 ? 1 : 0), 0);
+  // Seats are told by sides of the figure: a view's own light is not among them.
+  const views = piece.views.map((v) => ({ ...v, light: null }));
   const right = SEATS.map((seat) => {
-    const asked = stepsOn(preparePart(part, { ...piece, rig: rigAt(piece.rig, seat) }, shape));
+    const asked = stepsOn(preparePart(part, { ...piece, views, rig: rigAt(piece.rig, seat) }, shape));
     return painted.reduce((n, s, i) => n + (s >= 0 && Math.abs(s - asked[i]) <= WITHIN ? 1 : 0), 0);
   });
   return { right, points };

@@ -1,17 +1,5 @@
-import { keyDirection, rigFor } from '../rig/index.js';
-import {
-  add,
-  angleBetween,
-  clamp,
-  clockOf,
-  clockText,
-  deg,
-  normalise,
-  plain,
-  rad,
-  TO_EYE,
-  turnZ,
-} from '../units/index.js';
+import { halfway, keyDirection, rigFor, rigOf } from '../rig/index.js';
+import { angleBetween, clamp, clockOf, clockText, deg, plain, rad, turnZ } from '../units/index.js';
 import { adjustmentName, adjustmentAtFault, VALUE_KINDS } from './adjustmentAtFault.js';
 import type { FindingDefinition } from './definition.js';
 import { release, type Fix } from './fix.js';
@@ -33,7 +21,7 @@ interface Sides {
 /** Which way the lightest places of a curved part face, and which way the rig's light asks for. */
 function curvedSides(scene: Scene, s: PartInView): Sides | null {
   const { model, canonical } = s.p.shape;
-  const half = turnZ(normalise(add(keyDirection(scene.piece.rig), TO_EYE)), -rad(s.part.place.rollDeg));
+  const half = turnZ(halfway(keyDirection(rigOf(s.part, scene.piece))), -rad(s.part.place.rollDeg));
   const light = lightest(s, LIGHTEST);
   let [x, y, n] = [0, 0, 0];
   for (const i of s.points) {
@@ -84,8 +72,8 @@ const between = ([x, y]: readonly [number, number], [wx, wy]: readonly [number, 
 /** Degrees by which a part's light is off: that of an approach of its own, or that of what was changed by hand. */
 function offBy(scene: Scene, s: PartInView): number {
   if (s.part.approach.light !== null) {
-    const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
-    return angleBetween(own, keyDirection(scene.piece.rig));
+    const own = keyDirection(rigFor(rigOf(s.part, scene.piece), s.p.approach));
+    return angleBetween(own, keyDirection(rigOf(s.part, scene.piece)));
   }
   const sides = sidesOf(scene, s);
   return sides ? between(sides.has, sides.wants) : 0;
@@ -113,8 +101,8 @@ function clockOfSide({ part }: PartInView, [x, y]: readonly [number, number]): s
 function sentence(scene: Scene, s: PartInView, off: number): string {
   const apart = `${plain(off, 0)} degrees off`;
   if (s.part.approach.light !== null) {
-    const own = keyDirection(rigFor(scene.piece.rig, s.p.approach));
-    const rig = keyDirection(scene.piece.rig);
+    const own = keyDirection(rigFor(rigOf(s.part, scene.piece), s.p.approach));
+    const rig = keyDirection(rigOf(s.part, scene.piece));
     return (
       `it is lit from ${clockText(Math.round(clockOf(own[0], own[1]) * 2) / 2)} by an approach of its ` +
       `own, ${apart}; the rest of the piece from ` +

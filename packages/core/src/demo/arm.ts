@@ -2,7 +2,8 @@ import { coldSteel } from '../ladder/index.js';
 import {
   AS_THE_PIECE,
   FIRST_APPROACH,
-  NO_PICTURES,
+  FRONT,
+  frontAlone,
   FIRST_TABLE,
   NO_WORD,
   FORMAT,
@@ -42,10 +43,11 @@ export const lockKeepersArm: Piece = {
     focalPart: 'blade',
   },
   approach: FIRST_APPROACH,
-  ...NO_PICTURES,
+  views: frontAlone(),
   parts: [
     {
       id: 'sleeve',
+      view: FRONT,
       name: 'Sleeve',
       form: shape('tube', { lengthMm: 16, startWidthMm: 9.6, endWidthMm: 12.4, endCurve: 0.22 }),
       place: place(-9.4, 14, -14, { yawDeg: -6 }),

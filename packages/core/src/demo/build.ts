@@ -1,6 +1,7 @@
 import { forms } from '../form/index.js';
 import {
   AS_THE_PIECE,
+  FRONT,
   type Form,
   type FormKind,
   type FormOf,
@@ -39,6 +40,7 @@ export const metalOf = (
   { ladder = 'cold-steel', polish = 'polished', group = null }: MetalOptions = {},
 ): Part => ({
   id,
+  view: FRONT,
   name,
   form,
   place: where,
@@ -56,6 +58,7 @@ export const matteOf = (
   group: string | null = null,
 ): Part => ({
   id,
+  view: FRONT,
   name,
   form,
   place: where,

@@ -1,6 +1,6 @@
 import {
   FIRST_APPROACH,
-  NO_PICTURES,
+  frontAlone,
   FIRST_TABLE,
   NO_WORD,
   FORMAT,
@@ -80,7 +80,7 @@ export const lockMilitia: Piece = {
     focalPart: 'hat-brim',
   },
   approach: FIRST_APPROACH,
-  ...NO_PICTURES,
+  views: frontAlone(),
   parts,
   ladders: [militiaIron, militiaGilt],
   paints: [...towline],

@@ -1,7 +1,7 @@
 import { bronze, coldSteel } from '../ladder/index.js';
 import {
   FIRST_APPROACH,
-  NO_PICTURES,
+  frontAlone,
   FORMAT,
   FIRST_TABLE,
   NO_WORD,
@@ -23,7 +23,7 @@ export function newPiece(id: string, name: string, parts: Part[]): Piece {
     copies: 1,
     rig: { ...lockKeepersArm.rig, tint: 0.5, fallOff: 1, focalPart: null },
     approach: FIRST_APPROACH,
-    ...NO_PICTURES,
+    views: frontAlone(),
     parts,
     ladders: [coldSteel, bronze],
     paints: [...towline],

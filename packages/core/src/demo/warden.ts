@@ -1,6 +1,6 @@
 import {
   FIRST_APPROACH,
-  NO_PICTURES,
+  frontAlone,
   FIRST_TABLE,
   NO_WORD,
   FORMAT,
@@ -248,7 +248,7 @@ export const sluiceWarden: Piece = {
     focalPart: 'visor',
   },
   approach: FIRST_APPROACH,
-  ...NO_PICTURES,
+  views: frontAlone(),
   parts: [coat(), ...legs(), ...polearm(), ...body(), ...leftArm(), ...rightArm(), ...head(), ...lantern()],
   ladders: [wardenSteel, wardenBronze],
   paints: [...towline],

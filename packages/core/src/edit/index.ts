@@ -4,4 +4,5 @@ export * from './parts.js';
 export * from './freePlace.js';
 export * from './overrides.js';
 export * from './size.js';
+export * from './views.js';
 export * from './wear.js';

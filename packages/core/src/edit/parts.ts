@@ -1,7 +1,14 @@
 import { adjustmentsFor, copiesOf, twinsOf } from '../form/index.js';
 import { bronze, coldSteel } from '../ladder/index.js';
-import { MOST_PARTS, type Adjustment, type Form, type Part, type Piece, type Place } from '../piece/index.js';
-
+import {
+  MOST_PARTS,
+  viewIn,
+  type Adjustment,
+  type Form,
+  type Part,
+  type Piece,
+  type Place,
+} from '../piece/index.js';
 import { freeId } from '../units/index.js';
 import { newPart } from './newPart.js';
 import { withWearCopied } from './wear.js';
@@ -17,6 +24,8 @@ export interface Edited {
 
 /** A place, or a way, in the piece's mm. */
 type At = Pick<Place, 'xMm' | 'yMm'>;
+/** The same in a view; the first where none is told. */
+type AtInView = At & { readonly view?: string };
 
 /** Parts that are chosen, in depth order. */
 export const chosenParts = (piece: Pick<Piece, 'parts'>, chosen: Chosen): Part[] =>
@@ -39,7 +48,7 @@ function laddersFor(piece: Piece, parts: readonly Part[]): Piece['ladders'] {
 }
 
 /**
- * Adds parts of the library in front, moved by `at`. A single part inherits metal and polish from the last one of metal;
+ * Adds parts of the library before all others of a view, moved by `at`. A single part inherits metal and polish from the last one of metal;
  * several come as a group of their own.
  * @param groupName null for a single part
  * @returns the piece unchanged, and nothing chosen, where it is full
@@ -47,14 +56,17 @@ function laddersFor(piece: Piece, parts: readonly Part[]): Piece['ladders'] {
 export function withPartsAdded(
   piece: Piece,
   parts: readonly Part[],
-  { xMm, yMm }: At,
+  { xMm, yMm, view = '' }: AtInView,
   groupName: string | null,
 ): Edited {
   if (!fits(piece, parts.length)) return { piece, chosen: null };
   const last = piece.parts.findLast((p) => p.finish.kind === 'metal');
-  const copies = copiesOf(parts, idsOf(piece), xMm, yMm).map((p) =>
-    groupName === null && last ? { ...p, finish: last.finish } : p,
-  );
+  const seenIn = viewIn(piece, view).id;
+  const copies = copiesOf(parts, idsOf(piece), xMm, yMm).map((p) => ({
+    ...p,
+    view: seenIn,
+    ...(groupName === null && last && { finish: last.finish }),
+  }));
   const group = groupName === null ? null : freeId(parts[0].id, groupIds(piece));
   return {
     piece: {
@@ -70,13 +82,18 @@ export function withPartsAdded(
 /** Adds a part made by taps in front, named for what it is; it inherits metal and polish from the last one of metal. */
 export function withPartMade(
   piece: Piece,
-  { form, place }: { readonly form: Form; readonly place: Place },
+  { form, place, view }: { readonly form: Form; readonly place: Place; readonly view?: string },
   label: string,
 ): Edited {
   const id = freeId(label.toLowerCase().replace(/[^a-z]+/g, '-'), new Set(idsOf(piece)));
   const count = piece.parts.filter((p) => p.name.startsWith(label)).length;
   const name = count === 0 ? label : `${label} ${count + 1}`;
-  return withPartsAdded(piece, [{ ...newPart(id, form, name), place }], { xMm: 0, yMm: 0 }, null);
+  return withPartsAdded(
+    piece,
+    [{ ...newPart(id, form, name), place }],
+    { xMm: 0, yMm: 0, ...(view !== undefined && { view }) },
+    null,
+  );
 }
 
 /** Copies lie this far beside what they were made from. */
@@ -124,15 +141,13 @@ function withCopies(
   };
 }
 
-/** The piece without what is chosen, and without what named it: focal part, changes by hand, dismissed findings, notes. */
-export function withoutParts(piece: Piece, chosen: Chosen): Piece {
-  const gone = new Set(chosenParts(piece, chosen).map((p) => p.id));
+/** The piece without some parts, and without what named them: focal part, changes by hand, dismissed findings, notes. */
+export function withoutPartsOf(piece: Piece, gone: ReadonlySet<string>): Piece {
   if (gone.size === 0) return piece;
   const { focalPart } = piece.rig;
   return {
     ...piece,
     parts: piece.parts.filter((p) => !gone.has(p.id)),
-    groups: chosen?.kind === 'group' ? piece.groups.filter((g) => g.id !== chosen.id) : piece.groups,
     rig: focalPart && gone.has(focalPart) ? { ...piece.rig, focalPart: null } : piece.rig,
     adjustments: piece.adjustments.filter((a) => !gone.has(a.part)),
     wear: piece.wear.filter((w) => !gone.has(w.part)),
@@ -142,6 +157,14 @@ export function withoutParts(piece: Piece, chosen: Chosen): Piece {
     },
     notes: piece.notes.map((n) => (n.part && gone.has(n.part) ? { ...n, part: null } : n)),
   };
+}
+
+/** The piece without what is chosen. */
+export function withoutParts(piece: Piece, chosen: Chosen): Piece {
+  const rest = withoutPartsOf(piece, new Set(chosenParts(piece, chosen).map((p) => p.id)));
+  return chosen?.kind === 'group' && rest !== piece
+    ? { ...rest, groups: rest.groups.filter((g) => g.id !== chosen.id) }
+    : rest;
 }
 
 /** One place nearer to the eye (1) or farther (-1), before all others (front) or behind them (back). */
@@ -155,8 +178,14 @@ export function reordered(piece: Piece, chosen: Chosen, by: DepthStep): Piece {
     return { ...piece, parts: by === 'front' ? [...others, ...own] : [...own, ...others] };
   }
   const at = piece.parts.flatMap((p, i) => (mine.has(p.id) ? [i] : []));
-  const next = by === 1 ? at[at.length - 1] + 1 : at[0] - 1;
-  if (at.length === 0 || next < 0 || next >= piece.parts.length) return piece;
+  if (at.length === 0) return piece;
+  // What is seen from another side lies neither before nor behind it.
+  const beside = (p: Part) => p.view === piece.parts[at[0]].view && !mine.has(p.id);
+  const next =
+    by === 1
+      ? piece.parts.findIndex((p, i) => i > at[at.length - 1] && beside(p))
+      : piece.parts.findLastIndex((p, i) => i < at[0] && beside(p));
+  if (next < 0) return piece;
   const parts = [...piece.parts];
   const [jumped] = parts.splice(next, 1);
   parts.splice(by === 1 ? at[0] : at[at.length - 1], 0, jumped);

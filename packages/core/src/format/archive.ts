@@ -1,6 +1,6 @@
 import { RefusedInput } from '../units/index.js';
 import { Unzip, UnzipInflate, zipSync } from 'fflate';
-import type { Piece } from '../piece/index.js';
+import { sculptsOf, type Piece } from '../piece/index.js';
 
 /** A piece archive may unpack to this many bytes, in so many files. */
 export const MOST_UNPACKED = 400 * 1024 * 1024;
@@ -9,10 +9,10 @@ const PIECE_NAME = 'piece.json';
 const BLOB_NAME = /^blobs\/([0-9a-f]{64})(\.[a-z]+)?$/;
 
 /** Hashes of every blob a piece names: photos, surfaces, and the shapes and photos they were made from. */
-export function blobsOf(piece: Pick<Piece, 'underlay' | 'sculpts' | 'notes'>): string[] {
+export function blobsOf(piece: Pick<Piece, 'views' | 'notes'>): string[] {
   const all = [
-    ...(piece.underlay ? [piece.underlay.photo] : []),
-    ...piece.sculpts.flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]),
+    ...piece.views.flatMap((v) => v.underlay?.photo ?? []),
+    ...sculptsOf(piece).flatMap((s) => [s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]),
     ...piece.notes.flatMap((n) => n.photo ?? []),
   ];
   return [...new Set(all)];

@@ -1,5 +1,5 @@
 import type { Problem } from '../units/index.js';
-import type { Mix, Piece } from '../piece/index.js';
+import { sculptsOf, type Mix, type Piece } from '../piece/index.js';
 import { pathText } from './problems.js';
 
 /** What the schema alone cannot see: ids that occur twice, and ids that point nowhere. */
@@ -29,14 +29,22 @@ export function referenceProblems(piece: Piece): Problem[] {
   const parts = idsOf('parts', piece.parts, ['parts']);
   const ladders = idsOf('ladders', piece.ladders, ['ladders']);
   const paints = idsOf('paints', piece.paints, ['paints']);
-  idsOf('sculpts', piece.sculpts, ['sculpts']);
-  const surfaces = new Set(piece.sculpts.map((s) => s.surface));
+  const views = idsOf('views', piece.views, ['views']);
+  piece.views.forEach((view, i) => idsOf('sculpts', view.sculpts, ['views', i, 'sculpts']));
+  if (piece.views[0].turnDeg !== 0)
+    problems.push({
+      path: pathText(['views', 0, 'turnDeg']),
+      held: String(piece.views[0].turnDeg),
+      accepted: '0: the others are told from the first view',
+    });
+  const surfaces = new Set(sculptsOf(piece).map((s) => s.surface));
   const groups = idsOf('groups', piece.groups, ['groups']);
   idsOf('adjustments', piece.adjustments, ['adjustments']);
   idsOf('notes', piece.notes, ['notes']);
   idsOf('neighbours', piece.rig.neighbours, ['rig', 'neighbours']);
   need(parts, piece.rig.focalPart, 'parts', ['rig', 'focalPart']);
   piece.parts.forEach((part, i) => {
+    need(views, part.view, 'views', ['parts', i, 'view']);
     need(groups, part.group, 'groups', ['parts', i, 'group']);
     if (part.form.kind === 'sculpt')
       need(surfaces, part.form.sculpt, 'the surfaces of sculpts', ['parts', i, 'form', 'sculpt']);

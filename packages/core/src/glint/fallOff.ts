@@ -1,7 +1,7 @@
 import { midStep } from '../ladder/index.js';
-import type { Part, Piece } from '../piece/index.js';
+import { viewIn, type Part, type Piece } from '../piece/index.js';
 import { keyDirection } from '../rig/index.js';
-import { clamp, smoothstep } from '../units/index.js';
+import { clamp, rad, smoothstep } from '../units/index.js';
 
 /** On the side away from the light a part loses this many steps more. */
 const FAR_SIDE = 0.5;
@@ -10,12 +10,12 @@ const SIDE_AT = 0.16;
 
 /**
  * How many value steps a part's lightest step drops: the rig's fall-off for each third of the figure's height below the
- * focal part, half a step more on the side away from the light. The top never drops below the mid step.
+ * focal part, half a step more on the side away from the light and in a view of the other side. The top never drops below the mid step.
  * @param steps value steps of the part
  */
 export function droppedSteps(
   part: Part,
-  piece: Pick<Piece, 'rig' | 'parts' | 'heightMm'>,
+  piece: Pick<Piece, 'rig' | 'views' | 'parts' | 'heightMm'>,
   steps: number,
 ): number {
   const { rig, heightMm } = piece;
@@ -24,8 +24,16 @@ export function droppedSteps(
   const below = (focus.place.yMm - part.place.yMm) / (heightMm / 3);
   const [lx, ly] = keyDirection(rig);
   const aside = Math.hypot(lx, ly) > 1e-6 ? -(part.place.xMm - focus.place.xMm) * lx : 0;
-  const far = FAR_SIDE * smoothstep(0, SIDE_AT * heightMm, aside);
+  const far =
+    FAR_SIDE *
+    (part.view === focus.view ? smoothstep(0, SIDE_AT * heightMm, aside) : turnedAway(part, focus, piece));
   return clamp(rig.fallOff * (Math.max(0, below) + far), 0, steps - 1 - midStep(steps));
+}
+
+/** How far a part is turned away from the focal part by the views they are seen in: 0 beside it, 1 on the other side. */
+function turnedAway(part: Part, focus: Part, piece: Pick<Piece, 'views'>): number {
+  const between = viewIn(piece, part.view).turnDeg - viewIn(piece, focus.view).turnDeg;
+  return (1 - Math.cos(rad(between))) / 2;
 }
 
 /** A part painted in very few steps keeps at least this share of its range. */

@@ -10,8 +10,8 @@ import {
   type Surface,
   type SurfaceModel,
 } from '../form/index.js';
-import type { PartLight } from '../rig/index.js';
-import { add, clamp, dot, normalise, TO_EYE, type Vec3 } from '../units/index.js';
+import { halfway, type PartLight } from '../rig/index.js';
+import { clamp, dot, normalise, type Vec3 } from '../units/index.js';
 import type { Adjustment } from '../piece/index.js';
 import type { Body } from './body.js';
 import type { Glint } from './glint.js';
@@ -37,7 +37,7 @@ export function findGlints(
   body: Body,
   overrides: readonly Adjustment[] = [],
 ): { glints: Glint[]; unresolved: UnresolvedOverride[] } {
-  const half = normalise(add(light.key, TO_EYE));
+  const half = halfway(light.key);
   const area = areaOf(model.rings);
   const size = clamp(0.055 * model.narrowestMm, LEAST_RADIUS_MM, 0.36);
   const several = model.patches.length > 1;

@@ -85,7 +85,7 @@ export function partsBefore(part: Part, parts: readonly Part[]): readonly Part[]
   const reach = extent(part.form) + MOST_REACH_MM;
   return parts.slice(at + 1).filter((p) => {
     const apart = Math.hypot(p.place.xMm - part.place.xMm, p.place.yMm - part.place.yMm);
-    return p.form.kind !== 'ring' && apart <= reach + extent(p.form);
+    return p.view === part.view && p.form.kind !== 'ring' && apart <= reach + extent(p.form);
   });
 }
 

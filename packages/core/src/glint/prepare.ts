@@ -33,6 +33,7 @@ import {
   polishOn,
   type MetalSurface,
   rigFor,
+  rigOf,
   type Approach,
   type PartLight,
 } from '../rig/index.js';
@@ -240,13 +241,13 @@ const bodyInputOf = (id: string, { composition }: MetalFinish, { blade }: Approa
 /** A part's flat faces with their bands as they are now, at once: for handles under a moving hand. Null where it has none. */
 export function facesOf(
   part: Part,
-  piece: Pick<Piece, 'rig' | 'approach' | 'adjustments'>,
+  piece: Pick<Piece, 'rig' | 'views' | 'approach' | 'adjustments'>,
 ): { model: SurfaceModel; facets: readonly FacetSeen[]; composition: Composition } | null {
   if (part.finish.kind !== 'metal') return null;
   const approach = approachOf(part, piece);
   const model = pose(modelOf(part.form), part.place);
   if (!model.patches.some((p) => p.facet)) return null;
-  const light = partLight(rigFor(piece.rig, approach), part.place.rollDeg, part.place);
+  const light = partLight(rigFor(rigOf(part, piece), approach), part.place.rollDeg, part.place);
   const overrides = overridesOf(model, adjustmentsOf(part, piece));
   const bodyInput = { ...bodyInputOf(part.id, part.finish, approach), overrides };
   return { model, ...composed(model, light, polishOn(part.finish.polish, null), bodyInput) };
@@ -262,14 +263,14 @@ export function preparePart(
   part: Part,
   piece: Pick<
     Piece,
-    'ladders' | 'paints' | 'parts' | 'rig' | 'heightMm' | 'approach' | 'adjustments' | 'wear'
+    'ladders' | 'paints' | 'parts' | 'rig' | 'views' | 'heightMm' | 'approach' | 'adjustments' | 'wear'
   > &
     WithSurfaces,
   shape: Shape = shapeIn(part, piece),
   occluders: readonly Occluder[] = occludersOf(part, piece.parts),
 ): PreparedPart {
   const approach = approachOf(part, piece);
-  const rig = rigFor(piece.rig, approach);
+  const rig = rigFor(rigOf(part, piece), approach);
   const light = partLight(rig, part.place.rollDeg, part.place);
   const palette = paletteOf(part, shape.model.narrowestMm, piece);
   const steps = palette.colours.length;

@@ -1,6 +1,6 @@
 import { NOTHING, type Patch, type Surface } from '../form/index.js';
-import { blurredSurroundings, type MetalSurface, type PartLight } from '../rig/index.js';
-import { dot, normalise, TO_EYE, add } from '../units/index.js';
+import { blurredSurroundings, halfway, type MetalSurface, type PartLight } from '../rig/index.js';
+import { dot } from '../units/index.js';
 import { addLamp, addRound } from './lampImage.js';
 import { lobeTable, PER_UNIT } from './lobes.js';
 
@@ -128,7 +128,7 @@ function graded(surface: Surface, p: number, light: PartLight, out: Float32Array
 
 /** A face turned on a lathe: two opposed wedges toward and away from the light. */
 function turned(surface: Surface, p: number, light: PartLight, out: Float32Array): void {
-  const half = normalise(add(light.key, TO_EYE));
+  const half = halfway(light.key);
   const { patch, u, v } = surface;
   for (let i = 0; i < patch.length; i++) {
     if (patch[i] !== p) continue;

@@ -1,3 +1,4 @@
+import { partsIn, viewIn } from '../piece/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { hexToLinear, fromLinear } from '../colour/index.js';
 
@@ -26,6 +27,8 @@ export interface RenderOptions {
   readonly surroundHex: string | null;
   /** Only this part, as large as fits. */
   readonly part?: string;
+  /** The side that the piece is seen from; the first by default. */
+  readonly figureView?: string;
   /** How far the painting of each part has come; finished by default. */
   readonly stageOf?: (part: PreparedPart) => Stage;
 }
@@ -45,7 +48,9 @@ export function paintPart(
 
 /** Paints a whole piece, or one part of it. */
 export function renderPiece(piece: PieceAtHand, options: RenderOptions): Raster {
-  const parts = options.part ? piece.parts.filter((p) => p.id === options.part) : piece.parts;
+  const parts = options.part
+    ? piece.parts.filter((p) => p.id === options.part)
+    : partsIn(piece, viewIn(piece, options.figureView ?? '').id);
   if (parts.length === 0)
     throw new RangeError(
       options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show',

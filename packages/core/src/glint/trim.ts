@@ -37,7 +37,7 @@ export function trimSide(part: Part, parts: readonly Part[]): TrimSide | null {
   if (width > TRIM_MM || form.lengthMm < SLENDER * width) return null;
   const at = parts.findIndex((p) => p.id === part.id);
   for (let k = at - 1; k >= 0; k--) {
-    const side = sideOn(parts[k], place, width);
+    const side = parts[k].view === part.view && sideOn(parts[k], place, width);
     if (side) return side;
   }
   return null;

@@ -13,7 +13,7 @@ import {
   type Picture,
   type PreparedPart,
 } from '../glint/index.js';
-import type { Part } from '../piece/index.js';
+import { partsIn, viewIn, type Part } from '../piece/index.js';
 import { stageOfPart, type LayerId } from '../plan/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { shrunk, type Image } from './image.js';
@@ -53,6 +53,8 @@ export interface PlanRasterOptions {
   readonly after?: LayerId | null;
   /** Points of its longer side. */
   readonly longSide?: number;
+  /** The side that the photo shows; the first by default. */
+  readonly figureView?: string;
   /** Called after each part, with how many of all are done. */
   readonly onPart?: (done: number, of: number) => void;
 }
@@ -73,9 +75,9 @@ export interface PreparedPlan {
 /** Computes a piece for a picture that it fills. @throws RangeError for a piece without parts */
 export function preparedPlan(
   piece: PieceAtHand,
-  { longSide = LONG_SIDE, onPart }: Omit<PlanRasterOptions, 'after'> = {},
+  { longSide = LONG_SIDE, figureView = '', onPart }: Omit<PlanRasterOptions, 'after'> = {},
 ): PreparedPlan {
-  const { parts } = piece;
+  const parts = partsIn(piece, viewIn(piece, figureView).id);
   if (parts.length === 0) throw new RangeError('parts: the piece has none to hold a photo against');
   const shapes = parts.map((part) => shapeIn(part, piece));
   const bounds = unionBounds(parts.map((p, i) => placedBounds(shapes[i].model, p.place)));

@@ -38,9 +38,3 @@ export const sculptsSchema = list(sculptSchema, 8, 'surfaces that parts are cut 
 
 export type Underlay = NonNullable<z.infer<typeof underlaySchema>>;
 export type PieceSculpt = z.infer<typeof sculptSchema>;
-
-/** A piece without photo and sculpt. */
-export const NO_PICTURES: { underlay: Underlay | null; sculpts: PieceSculpt[] } = {
-  underlay: null,
-  sculpts: [],
-};

@@ -3,7 +3,7 @@ import { degrees, hash, hex, id, list, minutes, mm, moment, oneOf, ratio, whole,
 import { adjustmentSchema } from './adjustments.js';
 import { approachSchema, critiqueSchema, partApproachSchema } from './approach.js';
 import { formSchema } from './forms.js';
-import { sculptsSchema, underlaySchema } from './pictures.js';
+import { viewsSchema } from './views.js';
 import { MOST_CHANGES, mixSchema, recipeChangeSchema, waterSchema } from './recipe.js';
 import { ROLES } from './roles.js';
 import { tableSchema } from './table.js';
@@ -11,7 +11,7 @@ import { SCHOOLS } from './schools.js';
 import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 12;
+export const VERSION = 13;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 export const MOST_NOTES = 500;
@@ -106,6 +106,7 @@ const finishSchema = z.discriminatedUnion(
 
 export const partSchema = z.strictObject({
   id: id('of this part'),
+  view: id('of the view it is seen in'),
   name: words(80, 'what the painter calls it', 1),
   form: formSchema,
   place: placeSchema,
@@ -181,8 +182,7 @@ export const pieceSchema = z.strictObject({
   copies: whole(1, 500, 'identical miniatures painted together'),
   rig: rigSchema,
   approach: approachSchema,
-  underlay: underlaySchema,
-  sculpts: sculptsSchema,
+  views: viewsSchema,
   parts: list(partSchema, MOST_PARTS, 'back to front'),
   ladders: list(ladderSchema, 24, 'metals and their value steps'),
   paints: list(paintSchema, 400, 'snapshot of every paint the ladders use'),

@@ -1,7 +1,7 @@
 import { deltaE } from '../colour/index.js';
 import { paintedPlan, preparedPlan, type PlanRaster } from '../photo/index.js';
-import { stepKey, type StepId } from '../piece/index.js';
-import { layerKey, layerOf, type OrderLayer } from '../plan/index.js';
+import { partsIn, stepKey, type StepId } from '../piece/index.js';
+import { layerKey, layerOf, type LayerId, type OrderLayer } from '../plan/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { clamp } from '../units/index.js';
 
@@ -35,7 +35,14 @@ export interface StopOrGo {
   readonly beyondMin: number;
 }
 
-function offOf(now: PlanRaster, finished: PlanRaster): number {
+/** How far pictures of all views are from the finished ones, in the mean over what the piece covers. */
+function offOf(now: readonly PlanRaster[], finished: readonly PlanRaster[]): number {
+  const views = finished.map((f, k) => offIn(now[k], f));
+  const weight = views.reduce((n, v) => n + v.weight, 0);
+  return weight > 0 ? views.reduce((n, v) => n + v.sum, 0) / weight : 0;
+}
+
+function offIn(now: PlanRaster, finished: PlanRaster): { readonly sum: number; readonly weight: number } {
   let [sum, weight] = [0, 0];
   const labAt = ({ lab }: PlanRaster, i: number) => ({ l: lab[3 * i], a: lab[3 * i + 1], b: lab[3 * i + 2] });
   for (let i = 0; i < finished.alpha.length; i++) {
@@ -44,7 +51,7 @@ function offOf(now: PlanRaster, finished: PlanRaster): number {
     sum += m * deltaE(labAt(now, i), labAt(finished, i));
     weight += m;
   }
-  return weight > 0 ? sum / weight : 0;
+  return { sum, weight };
 }
 
 /**
@@ -69,20 +76,24 @@ export function stopOrGo(
   const left = order
     .map((layer) => ({ layer, minutes: minutesLeft(layer) }))
     .filter((l) => l.minutes > 0 && l.layer.role !== 'matte');
-  const plan = preparedPlan(piece, { longSide: clamp(piece.heightMm / SEEN_MM, ...SIDES) });
-  const finished = paintedPlan(plan, piece, null);
+  const longSide = clamp(piece.heightMm / SEEN_MM, ...SIDES);
+  const plans = piece.views
+    .filter((v) => partsIn(piece, v.id).length > 0)
+    .map((v) => preparedPlan(piece, { longSide, figureView: v.id }));
+  const looksAfter = (layer: LayerId | null) => plans.map((plan) => paintedPlan(plan, piece, layer));
+  const finished = looksAfter(null);
   const first = left.length > 0 ? order.indexOf(left[0].layer) : order.length;
   const start = first > 0 ? order[first - 1] : null;
   const startOff =
     left.length === 0
       ? 0
-      : offOf(paintedPlan(plan, piece, start ? layerOf(start) : layerOf(order[0])), finished);
+      : offOf(looksAfter(start ? layerOf(start) : layerOf(order[0])), finished);
   const steps: StepWorth[] = [];
   let before = startOff;
   for (const { layer, minutes } of left) {
     // Nothing is left to do after the last: it is the finished piece.
     const off =
-      layer === order[order.length - 1] ? 0 : offOf(paintedPlan(plan, piece, layerOf(layer)), finished);
+      layer === order[order.length - 1] ? 0 : offOf(looksAfter(layerOf(layer)), finished);
     steps.push({ layer: layerKey(layer), title: layer.title, minutes, off, brings: before - off });
     before = off;
     if (!onStep(steps.length, left.length)) break;

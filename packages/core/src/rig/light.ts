@@ -1,5 +1,5 @@
 import type { LampKind, Neighbour, Place, Rig } from '../piece/index.js';
-import { clamp, deg, rad, TO_EYE, turnZ, type Vec3 } from '../units/index.js';
+import { add, clamp, deg, normalise, rad, TO_EYE, turnZ, type Vec3 } from '../units/index.js';
 
 /** What lights a part, in the part's own frame (roll undone), as unit vectors from the surface. */
 export interface PartLight {
@@ -34,6 +34,12 @@ export function direction(clockHours: number, heightDeg: number): Vec3 {
 
 /** Toward the main light, in the view frame. */
 export const keyDirection = (rig: Rig): Vec3 => direction(rig.keyClockHours, rig.keyHeightDeg);
+
+/** Toward the middle between a light and the eye. A light straight behind the piece has none: it counts as from above. */
+export function halfway(key: Vec3): Vec3 {
+  const between = add(key, TO_EYE);
+  return Math.hypot(...between) > 1e-6 ? normalise(between) : [0, 1, 0];
+}
 
 /** World up in the view frame: the painter looks down on the piece by the view elevation, and the piece may lean. */
 export function upDirection(rig: Rig): Vec3 {

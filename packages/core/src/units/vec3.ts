@@ -31,6 +31,12 @@ export function turnZ(a: Vec3, angle: number): Vec3 {
   return [a[0] * c - a[1] * s, a[0] * s + a[1] * c, a[2]];
 }
 
+/** `a` turned about a unit axis by the right hand, angle in radians. Rodrigues (1840). */
+export function turnAbout(a: Vec3, axis: Vec3, angle: number): Vec3 {
+  const c = Math.cos(angle);
+  return add(add(scale(a, c), scale(cross(axis, a), Math.sin(angle))), scale(axis, dot(axis, a) * (1 - c)));
+}
+
 /** The eye looks along -z, so every surface sees it in this direction. */
 export const TO_EYE: Vec3 = [0, 0, 1];
 

@@ -75,14 +75,15 @@ describe('the warden at a squint', () => {
 test('the heron’s wing is what the stand-in camera and the scan gave, and is true to the sculpt', () => {
   const file = (name: string) => new Uint8Array(readFileSync(`demo/${name}`));
   const hash = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+  const [under] = brassHeron.views;
   const [surface, photo] = [file('heron-wing.surface'), file('heron-wing.jpg')];
   expect([hash(surface), hash(photo)]).toEqual([HERON_SURFACE, HERON_PHOTO]);
   expect(readPhoto(photo)).toMatchObject({
-    widthPx: brassHeron.underlay!.widthPx,
-    heightPx: brassHeron.underlay!.heightPx,
+    widthPx: under.underlay!.widthPx,
+    heightPx: under.underlay!.heightPx,
   });
   const sculpt = readSculpt(surface);
-  const [{ widthMm, heightMm }] = brassHeron.sculpts;
+  const [{ widthMm, heightMm }] = under.sculpts;
   expect([sculpt.width / sculpt.pxPerMm, sculpt.height / sculpt.pxPerMm]).toEqual([
     expect.closeTo(widthMm, 3),
     expect.closeTo(heightMm, 3),

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { zipSync } from 'fflate';
 import fc from 'fast-check';
 import {
+  frontAlone,
   blobsOf,
   isArchive,
   MOST_PIXELS,
@@ -188,21 +189,23 @@ describe('a photo', () => {
 describe('a piece with its photos and surfaces in one archive', () => {
   const piece = {
     ...newPiece('p', 'P', []),
-    sculpts: [
-      {
-        id: 's',
-        name: 'S',
-        from: 'lamp' as const,
-        surface: 'a'.repeat(64),
-        widthMm: 9,
-        heightMm: 9,
-        xMm: 0,
-        yMm: 0,
-        trust: 1,
-        shape: null,
-        photos: ['b'.repeat(64), 'a'.repeat(64)],
-      },
-    ],
+    views: frontAlone({
+      sculpts: [
+        {
+          id: 's',
+          name: 'S',
+          from: 'lamp' as const,
+          surface: 'a'.repeat(64),
+          widthMm: 9,
+          heightMm: 9,
+          xMm: 0,
+          yMm: 0,
+          trust: 1,
+          shape: null,
+          photos: ['b'.repeat(64), 'a'.repeat(64)],
+        },
+      ],
+    }),
   };
   const blobs = new Map([
     ['a'.repeat(64), Uint8Array.of(1, 2, 3)],

@@ -6,6 +6,8 @@ import {
   ADJUSTMENT_KINDS,
   APPROACHES,
   AS_THE_PIECE,
+  FRONT,
+  frontAlone,
   fieldLines,
   coldSteel,
   FINDINGS,
@@ -266,6 +268,15 @@ const pieces: fc.Arbitrary<Piece> = fc
       }),
       { selector: (t) => t.id, maxLength: 2 },
     ),
+    views: fc.uniqueArray(
+      fc.record({
+        id: id.filter((v) => v !== FRONT),
+        name,
+        turnDeg: number(-180, 180),
+        light: fc.option(fc.record({ keyClockHours: number(0, 12), keyHeightDeg: number(0, 90), why: name })),
+      }),
+      { selector: (v) => v.id, maxLength: 3 },
+    ),
     notes: fc.uniqueArray(fc.record({ id, text: fc.string({ minLength: 1, maxLength: 200 }) }), {
       selector: (n) => n.id,
       maxLength: 3,
@@ -316,10 +327,13 @@ const pieces: fc.Arbitrary<Piece> = fc
       focalPart: g.parts[0]?.id ?? null,
     },
     approach: g.approach,
-    underlay: g.underlay,
-    sculpts: g.sculpts,
+    views: [
+      ...frontAlone({ underlay: g.underlay, sculpts: g.sculpts }),
+      ...g.views.map((v) => ({ ...v, underlay: null, sculpts: [] })),
+    ],
     parts: g.parts.map((p) => ({
       id: p.id,
+      view: g.views[0]?.id ?? FRONT,
       name: p.name,
       form: p.form,
       place: p.place,

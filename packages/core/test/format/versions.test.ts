@@ -15,7 +15,7 @@ interface Old {
   readonly rig: { readonly keyClockHours: number; readonly keyHeightDeg: number; readonly focalPart: string };
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])(
   'a file that version %i wrote is read: parts, ladders, paints and light are there',
   (version) => {
     const old = JSON.parse(example(version)) as Old;
@@ -66,8 +66,7 @@ test('a piece of version 1 is read, keeps all it held, and looks as it did', () 
 });
 
 test('a piece of version 4 keeps its surfaces; none has a kept shape', () => {
-  const old = JSON.parse(writePiece(readPiece(kept))) as { version: number; sculpts: object[] };
-  old.version = 4;
+  const old = JSON.parse(example(4)) as { sculpts: object[] };
   const surface = {
     id: 's',
     name: 'S',
@@ -81,16 +80,12 @@ test('a piece of version 4 keeps its surfaces; none has a kept shape', () => {
     photos: [],
   };
   old.sculpts = [surface];
-  expect(readPiece(JSON.stringify(old)).sculpts).toEqual([{ ...surface, shape: null }]);
+  expect(readPiece(JSON.stringify(old)).views[0].sculpts).toEqual([{ ...surface, shape: null }]);
 });
 
 test('a ladder of version 5 is laid as it was: dark first', () => {
-  const old = JSON.parse(writePiece(readPiece(kept))) as {
-    version: number;
-    ladders: Record<string, unknown>[];
-  };
-  old.version = 5;
-  for (const l of old.ladders) delete l['school'];
+  const old = JSON.parse(example(5)) as { ladders: Record<string, unknown>[] };
+  for (const l of old.ladders) expect(l).not.toHaveProperty('school');
   const piece = readPiece(JSON.stringify(old));
   expect(piece.version).toBe(VERSION);
   expect(piece.ladders.map((l) => l.school)).toEqual(piece.ladders.map(() => 'dark-first'));
@@ -106,4 +101,14 @@ test('a piece of version 6 keeps its forms and its light: a round lamp, one barr
   expect(piece.parts[0].form).toEqual({ ...old.parts[0].form, barrel: 'one', seams: [] });
   expect(piece.parts[1].form).toEqual(old.parts[1].form);
   expect(readPiece(writePiece(piece))).toEqual(piece);
+});
+
+test('a piece of version 12 is seen from the front, with what lay under it', () => {
+  const old = JSON.parse(example(12)) as { underlay: object; sculpts: object[]; parts: object[] };
+  const piece = readPiece(example(12));
+  expect(piece.views).toEqual([
+    { id: 'front', name: 'Front', turnDeg: 0, light: null, underlay: old.underlay, sculpts: old.sculpts },
+  ]);
+  expect(old.underlay).not.toBeNull();
+  expect(piece.parts.map((p) => p.view)).toEqual(old.parts.map(() => 'front'));
 });

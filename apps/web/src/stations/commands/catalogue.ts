@@ -44,6 +44,7 @@ export const catalogue = [
       c('surround', 'b', 'Next surround: dark, mid, light'),
       c('mirror', 'm', 'Mirror the picture'),
       c('turn', 'r', 'Turn the picture a quarter'),
+      c('next-view', 'u', 'The figure from its next side'),
       c('next', 'n', 'Next part'),
       c('previous', 'Shift+N', 'Part before'),
       c('earlier', ',', 'One step of the painting back'),

@@ -6,7 +6,8 @@ import { MapStage } from '../../map/MapStage.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../map/ViewSwitch.js';
-import { findingKey, useStation } from '../stationState.js';
+import { findingKey, useSeen, useStation } from '../stationState.js';
+import { ViewRow } from '../views/ViewRow.js';
 import { NoParts } from '../NoParts.js';
 import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
@@ -80,6 +81,8 @@ export function GlintStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const { sheets, view, setView, selected, select, after, close, side, finding, setFinding } = useStation();
+  const seen = useSeen();
+  const [figureView] = seen.views;
   const [mode, setMode] = useState<HandMode>('bands');
   const [band, setBand] = useState<(BandInHand & { part: string }) | null>(null);
   const [stroke, setStroke] = useState<readonly Point[]>([]);
@@ -92,13 +95,15 @@ export function GlintStation() {
   const findings = activeFindings(sheets.findings);
   // Lists and strip may lag behind a moving light; the map may not.
   const calm = useDebouncedPiece(piece);
+  const calmlySeen = useDebouncedPiece(seen);
   if (piece.parts.length === 0) return <NoParts />;
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
-        <Parts piece={calm} selected={selected} select={select} />
+        <Parts piece={calmlySeen} selected={selected} select={select} />
         <MapStage
           piece={piece}
+          figureView={figureView.id}
           view={view}
           after={after}
           sheets={sheets}
@@ -127,9 +132,11 @@ export function GlintStation() {
               {stroke.length > 1 && <Stroke points={stroke} px={px} />}
               {side === 'findings' && (
                 <FindingMarks
-                  findings={close ? findings.filter((f) => f.part === selected) : findings}
+                  findings={findings.filter((f) =>
+                    close ? f.part === selected : f.part === null || seen.parts.some((p) => p.id === f.part),
+                  )}
                   numbers={new Map(findings.map((f, i) => [findingKey(f), i + 1]))}
-                  bounds={boundsOfPiece(piece, close && part ? part.id : null)}
+                  bounds={boundsOfPiece(seen, close && part ? part.id : null)}
                   picture={picture}
                   px={px}
                   looked={finding}
@@ -141,10 +148,11 @@ export function GlintStation() {
               )}
             </>
           )}
-          {...moveLight(store)}
+          {...moveLight(store, figureView.id)}
         >
           <div className="absolute top-3 left-4">
             <ViewSwitch value={view} onChange={setView} />
+            <ViewRow />
           </div>
           {view === 'squint' && <SquintPanel />}
           <StageFoot part={part} />

@@ -1,4 +1,4 @@
-import type { Piece, Rig } from '@pale-glint/core';
+import { seenIn, type Piece, type Rig } from '@pale-glint/core';
 import { MapStage } from '../../map/MapStage.js';
 import { moveLight } from '../../map/moveLight.js';
 import { boundsOfPiece } from '../../map/usePicture.js';
@@ -6,7 +6,9 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { SquintPanel } from '../SquintPanel.js';
-import { useStation } from '../stationState.js';
+import { useSeen, useStation } from '../stationState.js';
+import { ViewLight } from '../views/ViewLight.js';
+import { ViewRow } from '../views/ViewRow.js';
 import { Approach } from './Approach.js';
 import { LightFields } from './LightFields.js';
 import { LightPresets } from './LightPresets.js';
@@ -23,13 +25,16 @@ export function LightStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
   const { sheets, view, setView, after } = useStation();
+  const seen = useSeen();
+  const [figureView] = seen.views;
+  const isFront = figureView.id === piece.views[0].id;
   const { rig } = piece;
   const change = (recipe: (rig: Rig) => void, gesture: string) =>
     store.change((d) => recipe(d.rig), `rig/${gesture}`);
   const changePiece = (recipe: (d: Piece) => void, gesture: string) => store.change(recipe, gesture);
   const end = () => store.endGesture();
   const addNeighbour = () => {
-    const b = boundsOfPiece(piece, null);
+    const b = boundsOfPiece(seenIn(piece, ''), null);
     const at = newNeighbour(piece, b.right + BESIDE_MM, b.bottom + (b.top - b.bottom) * HEIGHT_SHARE);
     store.change((d) => void d.rig.neighbours.push(at));
   };
@@ -42,18 +47,22 @@ export function LightStation() {
       />
       <MapStage
         piece={piece}
+        figureView={figureView.id}
         view={view}
         after={after}
         sheets={sheets}
         selected={null}
         closeUp={null}
-        {...moveLight(store)}
-        handles={(picture, px) => (
-          <NeighbourHandles piece={piece} picture={picture} px={px} change={changePiece} end={end} />
-        )}
+        {...moveLight(store, figureView.id)}
+        handles={(picture, px) =>
+          isFront && (
+            <NeighbourHandles piece={piece} picture={picture} px={px} change={changePiece} end={end} />
+          )
+        }
       >
         <div className="absolute top-3 left-4">
           <ViewSwitch value={view} onChange={setView} />
+          <ViewRow />
         </div>
         {view === 'squint' && <SquintPanel />}
         {piece.parts.length === 0 && (
@@ -66,6 +75,7 @@ export function LightStation() {
         aria-label="Light and surroundings"
         className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3 max-xl:w-74"
       >
+        {!isFront && <ViewLight view={figureView} />}
         <Section rig={rig} change={change} end={end} />
         <LightFields piece={piece} change={change} end={end} />
         <Approach piece={piece} />

@@ -1,4 +1,4 @@
-import { sculptSize, type Piece } from '@pale-glint/core';
+import { clamp, rigSeen, sculptsOf, sculptSize, viewIn, type Piece } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
 import { FileButton } from '../../ui/FileButton.js';
 import { useTakeSculpt } from '../miniature/useTakeSculpt.js';
+import { useStation } from '../stationState.js';
 import { Progress } from '../scan/Progress.js';
 import { SideFields, SizeField } from './MeshFields.js';
 import { MeshPicture, MeshStart } from './MeshPicture.js';
@@ -20,13 +21,15 @@ const STRAIGHT = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
 
 /** The side that is looked from; it follows the kind of file until the painter says how it stands. */
 function useView(piece: Piece, { opened, look }: MeshWork) {
-  const first = { ...STRAIGHT, heightMm: piece.heightMm };
+  const [query] = useSearchParams();
+  const yawDeg = clamp(Math.round(Number(query.get('turn') ?? 0)) || 0, -180, 180);
+  const first = { ...STRAIGHT, yawDeg, heightMm: piece.heightMm };
   const [turn, setTurn] = useState<Omit<MeshView, 'up'>>(first);
   const [stands, setStands] = useState<MeshView['up'] | null>(null);
   const view: MeshView = { ...turn, up: stands ?? opened?.up ?? 'z' };
   useEffect(() => {
-    if (opened) look({ ...STRAIGHT, up: opened.up, heightMm: piece.heightMm });
-  }, [opened, look, piece.heightMm]);
+    if (opened) look({ ...STRAIGHT, yawDeg, up: opened.up, heightMm: piece.heightMm });
+  }, [opened, look, yawDeg, piece.heightMm]);
   return {
     view,
     change: (over: Partial<MeshView>) => {
@@ -45,7 +48,8 @@ function useView(piece: Piece, { opened, look }: MeshWork) {
 /** Opens a shape that was kept with the piece, to be seen from another side: the address names it. */
 function useKeptShape(piece: Piece, open: MeshWork['open'], fail: (message: string) => void): void {
   const [query] = useSearchParams();
-  const again = piece.sculpts.find((s) => s.shape !== null && s.shape === query.get('shape'))?.shape ?? null;
+  const again =
+    sculptsOf(piece).find((s) => s.shape !== null && s.shape === query.get('shape'))?.shape ?? null;
   useEffect(() => {
     if (!again) return;
     let late = false;
@@ -64,6 +68,7 @@ function useKeptShape(piece: Piece, open: MeshWork['open'], fail: (message: stri
 /** The painter's own miniature as a surface, from a 3D file. */
 export function MeshStation() {
   const { piece } = usePieceState();
+  const { figureView } = useStation();
   const work = useMesh();
   const { opened, glance, made, busy, message, open, make, stop } = work;
   const { view, change, reset } = useView(piece, work);
@@ -80,7 +85,7 @@ export function MeshStation() {
         {sculpt ? (
           <MeshPicture
             sculpt={sculpt}
-            rig={piece.rig}
+            rig={rigSeen(piece.rig, viewIn(piece, figureView))}
             view={view}
             label={made ? 'Every point of it, ready' : 'Pull it round; what is seen is what is taken'}
             onTurn={change}

@@ -1,32 +1,21 @@
-import { useQuery } from '@tanstack/react-query';
+import { viewIn, type Underlay } from '@pale-glint/core';
 import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
-import { blobApi, blobKeys } from '../../api/blobs.js';
 import { failureOf } from '../../api/http.js';
-import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
+import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
 import { FileButton } from '../../ui/FileButton.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { SliderField } from '../../ui/SliderField.js';
 import { addPhoto } from './addPhoto.js';
-import { cutTool, partTool, regionTool, scaleTool, straightenTool, type TapTool } from './tapTools.js';
+import { SculptSection } from './SculptSection.js';
+import { chip, Section, type SectionProps } from './Section.js';
+import { useSeen } from '../stationState.js';
+import { ViewsSection } from '../views/ViewsSection.js';
+import { partTool, scaleTool, straightenTool, type TappedOn, type TapTool } from './tapTools.js';
 import { tapTools } from './taps.js';
 
 const BASES = [25, 28.5, 32, 40, 50, 60] as const;
-const megabytes = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`;
-const chip =
-  'min-h-8 whitespace-nowrap rounded-sm bg-g98 px-2.5 text-label font-semibold ring-1 ring-g72 hover:bg-g10 hover:text-g98';
-
-function Section({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="space-y-2">
-      <h2 className="pt-1 text-label font-semibold">{title}</h2>
-      {children}
-    </section>
-  );
-}
-
 interface TapRowProps {
   readonly action: string;
   readonly onTap: () => void;
@@ -46,11 +35,10 @@ function TapRow({ action, onTap, children }: TapRowProps) {
 }
 
 /** How large the photo is: by the width of the base, or by two places whose distance is known. */
-function ScaleFields({ begin }: { begin: (tool: TapTool) => void }) {
-  const store = usePieceStore();
+function ScaleFields({ begin, on }: SectionProps) {
   const [lengthMm, setLength] = useState(30);
   const [baseMm, setBase] = useState(32);
-  const scale = (mm: number, base: boolean) => begin(scaleTool(store, mm, base));
+  const scale = (mm: number, base: boolean) => begin(scaleTool(on, mm, base));
   return (
     <>
       <p className="text-label text-g28">
@@ -89,22 +77,21 @@ function ScaleFields({ begin }: { begin: (tool: TapTool) => void }) {
   );
 }
 
-function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
-  const store = usePieceStore();
-  const { piece } = usePieceState();
+function PhotoSection({ begin, on }: SectionProps) {
+  const { store, figureView } = on;
   const [state, setState] = useState<string | null>(null);
-  const u = piece.underlay;
+  const { underlay: u } = useSeen().views[0];
   const take = async (file: File) => {
     setState('Sending the photo');
     try {
-      await addPhoto(store, file);
+      await addPhoto(store, file, figureView);
       setState(null);
     } catch (error) {
       setState(failureOf(error));
     }
   };
-  const change = (recipe: (u: NonNullable<typeof piece.underlay>) => void, gesture?: string) =>
-    store.change((d) => recipe(d.underlay!), gesture);
+  const change = (recipe: (u: Underlay) => void, gesture?: string) =>
+    store.change((d) => recipe(viewIn(d, figureView).underlay!), gesture);
   const end = () => store.endGesture();
   return (
     <Section title="A photo under the parts">
@@ -115,8 +102,8 @@ function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
       )}
       {u && (
         <>
-          <ScaleFields begin={begin} />
-          <TapRow action="Stand it straight" onTap={() => begin(straightenTool(store))}>
+          <ScaleFields begin={begin} on={on} />
+          <TapRow action="Stand it straight" onTap={() => begin(straightenTool(on))}>
             <NumberField
               label="Turned by"
               unit="°"
@@ -155,7 +142,10 @@ function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
           onFiles={([f]) => void take(f)}
         />
         {u && (
-          <Button look="plain" onClick={() => store.change((d) => void (d.underlay = null))}>
+          <Button
+            look="plain"
+            onClick={() => store.change((d) => void (viewIn(d, figureView).underlay = null))}
+          >
             Take it away
           </Button>
         )}
@@ -169,102 +159,12 @@ function PhotoSection({ begin }: { begin: (tool: TapTool) => void }) {
   );
 }
 
-function SculptSection({ begin }: { begin: (tool: TapTool) => void }) {
-  const store = usePieceStore();
-  const { piece } = usePieceState();
-  const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
-  const sizeOf = (hashes: readonly string[]) =>
-    hashes.reduce((n, h) => n + (blobs?.find((b) => b.hash === h)?.bytes ?? 0), 0);
-  return (
-    <Section title="Its own surface">
-      {piece.sculpts.length === 0 && (
-        <p className="text-label text-g28">
-          From six to twelve photos under a lamp, or from a 3D file: every fold where it is on yours.
-        </p>
-      )}
-      {piece.sculpts.map((s) => {
-        const used = piece.parts.filter(
-          (p) => p.form.kind === 'sculpt' && p.form.sculpt === s.surface,
-        ).length;
-        return (
-          <div key={s.id} className="space-y-1.5 border-b border-g82 pb-2">
-            <p className="font-semibold">{s.name}</p>
-            <p className="text-label text-g28">
-              {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm,{' '}
-              {s.from === 'lamp' ? 'scanned under a lamp' : 'from a 3D file'}, believed{' '}
-              {Math.round(s.trust * 100)} %, {used} {used === 1 ? 'part' : 'parts'} cut from it,{' '}
-              {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
-            </p>
-            <div className="flex flex-wrap gap-1.5">
-              <button type="button" className={chip} onClick={() => begin(regionTool(store, s))}>
-                Tap a region
-              </button>
-              <button type="button" className={chip} onClick={() => begin(cutTool(store, s))}>
-                Outline a part
-              </button>
-              <button
-                type="button"
-                className={`${chip} disabled:text-g50`}
-                disabled={used > 0}
-                title={used > 0 ? 'parts are cut from it; remove them first' : undefined}
-                onClick={() => store.change((d) => void (d.sculpts = d.sculpts.filter((o) => o.id !== s.id)))}
-              >
-                Take it away
-              </button>
-              {s.shape && (
-                <>
-                  <Link to={`../parts/mesh?shape=${s.shape}`} className={`${chip} inline-flex items-center`}>
-                    From another side
-                  </Link>
-                  <button
-                    type="button"
-                    className={chip}
-                    onClick={() =>
-                      store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.shape = null))
-                    }
-                  >
-                    Let its shape go
-                  </button>
-                </>
-              )}
-              {s.photos.length > 0 && (
-                <button
-                  type="button"
-                  className={chip}
-                  onClick={() =>
-                    store.change((d) => void (d.sculpts.find((o) => o.id === s.id)!.photos = []))
-                  }
-                >
-                  Let its {s.photos.length} photos go
-                </button>
-              )}
-            </div>
-          </div>
-        );
-      })}
-      <div className="flex flex-wrap gap-2">
-        <Link
-          to="../parts/scan"
-          className="inline-flex min-h-9 items-center rounded-sm bg-g10 px-3.5 text-label font-semibold text-g98 hover:bg-g28"
-        >
-          Scan under a lamp
-        </Link>
-        <Link
-          to="../parts/mesh"
-          className="inline-flex min-h-9 items-center rounded-sm bg-g98 px-3.5 text-label font-semibold ring-1 ring-g72 hover:ring-g38"
-        >
-          From a 3D file
-        </Link>
-      </div>
-    </Section>
-  );
-}
-
 /** The painter's own miniature: what lies under the parts, and how parts are made from it. */
 export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void; full: string | null }) {
   const store = usePieceStore();
-  const { piece } = usePieceState();
-  const under = piece.underlay !== null || piece.sculpts.length > 0;
+  const [view] = useSeen().views;
+  const under = view.underlay !== null || view.sculpts.length > 0;
+  const on: TappedOn = { store, figureView: view.id };
   return (
     <aside
       aria-label="Your miniature"
@@ -278,7 +178,7 @@ export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void;
           ) : (
             <div className="flex flex-wrap gap-1.5">
               {tapTools.map((t) => (
-                <button key={t.id} type="button" className={chip} onClick={() => begin(partTool(store, t))}>
+                <button key={t.id} type="button" className={chip} onClick={() => begin(partTool(on, t))}>
                   {t.label}
                 </button>
               ))}
@@ -286,8 +186,9 @@ export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void;
           )}
         </Section>
       )}
-      <PhotoSection begin={begin} />
-      <SculptSection begin={begin} />
+      <PhotoSection begin={begin} on={on} />
+      <SculptSection begin={begin} on={on} />
+      <ViewsSection />
     </aside>
   );
 }

@@ -1,4 +1,11 @@
-import { meanConfidence, sculptSize, type PieceSculpt, type Sculpt } from '@pale-glint/core';
+import {
+  meanConfidence,
+  sculptSize,
+  sculptsOf,
+  viewIn,
+  type PieceSculpt,
+  type Sculpt,
+} from '@pale-glint/core';
 import { blobApi } from '../../api/blobs.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 
@@ -12,19 +19,21 @@ export interface NewSculpt {
   readonly name: string;
   /** Where its middle stands, up from the foot of the piece. */
   readonly yMm: number;
+  /** The view that it lies under. */
+  readonly figureView: string;
   /** Photos to keep with it. */
   readonly photos: readonly Blob[];
 }
 
 const rounded = (v: number) => Number(v.toFixed(3));
 
-/** Sends a surface, and the photos that are kept with it, and lays it under the parts. */
+/** Sends a surface, and the photos that are kept with it, and lays it under the parts of a view. */
 export async function addSculpt(
   store: PieceStore,
   made: NewSculpt,
   tell: (doing: string) => void,
 ): Promise<void> {
-  const { sculpt, surface, shape, from, name, yMm, photos } = made;
+  const { sculpt, surface, shape, from, name, yMm, figureView, photos } = made;
   tell('Sending the surface');
   const { hash } = await blobApi.add('surface', new Blob([surface]));
   if (shape) tell('Sending the shape');
@@ -35,9 +44,9 @@ export async function addSculpt(
     kept.push((await blobApi.add('photo', photo)).hash);
   }
   const [widthMm, heightMm] = sculptSize(sculpt).map(rounded);
-  const n = store.get().piece.sculpts.length + 1;
+  const n = sculptsOf(store.get().piece).length + 1;
   store.change((d) => {
-    d.sculpts.push({
+    viewIn(d, figureView).sculpts.push({
       id: `${from}-${Date.now().toString(36)}`,
       name: n === 1 ? `the ${name}` : `${name} ${n}`,
       from,

@@ -1,5 +1,5 @@
-import type { Piece, PieceSculpt, Point } from '@pale-glint/core';
-import { cutFromSculpt, problemLine, RefusedInput } from '@pale-glint/core';
+import type { PieceSculpt, Point } from '@pale-glint/core';
+import { cutFromSculpt, problemLine, RefusedInput, viewIn } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits } from '../parts/edits.js';
@@ -26,6 +26,15 @@ export interface TapTool {
   readonly done: (taps: readonly Point[], nearer: Point | null) => Promise<Chosen | string> | Chosen | string;
 }
 
+/** What taps are made on: a piece, seen from one side. */
+export interface TappedOn {
+  readonly store: PieceStore;
+  readonly figureView: string;
+}
+
+const addMade = ({ store, figureView }: TappedOn, made: Made, label: string) =>
+  edits.addMade(store, { ...made, view: figureView }, label);
+
 /** Why taps make nothing, in words; anything else goes on. */
 export function tried<T>(make: () => T): T | string {
   try {
@@ -36,14 +45,14 @@ export function tried<T>(make: () => T): T | string {
   }
 }
 
-export const partTool = (store: PieceStore, tool: PartTapTool): TapTool => ({
+export const partTool = (on: TappedOn, tool: PartTapTool): TapTool => ({
   ...tool,
   title: `A ${tool.label.toLowerCase()} on your miniature`,
   snaps: true,
   preview: (taps) => tool.make(taps, null),
   done: (taps, nearer) => {
     const made = tried(() => tool.make(taps, nearer));
-    return typeof made === 'string' ? made : edits.addMade(store, made, tool.label);
+    return typeof made === 'string' ? made : addMade(on, made, tool.label);
   },
 });
 
@@ -65,7 +74,7 @@ export const alongEdges = (
   };
 };
 
-export const cutTool = (store: PieceStore, sculpt: PieceSculpt): TapTool => ({
+export const cutTool = (on: TappedOn, sculpt: PieceSculpt): TapTool => ({
   id: `cut-${sculpt.id}`,
   title: `A part cut from ${sculpt.name}`,
   asks: ['Tap round the part, in order', 'The next place', 'The next place', 'The next, or Done'],
@@ -74,17 +83,17 @@ export const cutTool = (store: PieceStore, sculpt: PieceSculpt): TapTool => ({
   preview: (taps) => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]),
   done: (taps) => {
     const made = tried(() => cutFromSculpt(taps, sculpt.surface, [sculpt.xMm, sculpt.yMm]));
-    return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+    return typeof made === 'string' ? made : addMade(on, made, 'Part');
   },
 });
 
 /** A region goes on over a fold where both its sides are tapped. */
 const MOST_JOINED = 12;
 
-export function regionTool(store: PieceStore, sculpt: PieceSculpt): TapTool {
+export function regionTool(on: TappedOn, sculpt: PieceSculpt): TapTool {
   const { xMm, yMm, surface } = sculpt;
   const look = async (taps: readonly Point[]): Promise<Made | string> => {
-    const piece = { ...store.get().piece, parts: [] };
+    const piece = { ...on.store.get().piece, parts: [] };
     const { points, message } = await askRegion({
       piece,
       surface,
@@ -110,7 +119,7 @@ export function regionTool(store: PieceStore, sculpt: PieceSculpt): TapTool {
     look,
     done: async (taps) => {
       const made = await look(taps);
-      return typeof made === 'string' ? made : edits.addMade(store, made, 'Part');
+      return typeof made === 'string' ? made : addMade(on, made, 'Part');
     },
   };
 }
@@ -118,7 +127,7 @@ export function regionTool(store: PieceStore, sculpt: PieceSculpt): TapTool {
 const LEAST_PX = 8;
 
 /** Two places and how far apart they are: the photo is scaled, and its base brought to the foot of the piece. */
-export function scaleTool(store: PieceStore, mm: number, base: boolean): TapTool {
+export function scaleTool({ store, figureView }: TappedOn, mm: number, base: boolean): TapTool {
   return {
     id: base ? 'base' : 'length',
     title: base ? `The base, ${mm} mm across` : `Two places ${mm} mm apart`,
@@ -128,13 +137,13 @@ export function scaleTool(store: PieceStore, mm: number, base: boolean): TapTool
     least: 2,
     most: 2,
     done: ([a, b]) => {
-      const u = store.get().piece.underlay;
+      const u = viewIn(store.get().piece, figureView).underlay;
       if (!u) return null;
       const apart = Math.hypot(b[0] - a[0], b[1] - a[1]);
       if (apart / u.mmPerPx < LEAST_PX) return 'Both taps lie in one place; tap two places well apart.';
       const by = mm / apart;
       store.change((d) => {
-        const photo = d.underlay!;
+        const photo = viewIn(d, figureView).underlay!;
         photo.mmPerPx *= by;
         // The base's middle becomes the foot of the piece; other places keep the middle of both taps.
         const [cx, cy] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
@@ -148,7 +157,7 @@ export function scaleTool(store: PieceStore, mm: number, base: boolean): TapTool
 }
 
 /** Two places that stand one above the other: the photo is turned straight. */
-export const straightenTool = (store: PieceStore): TapTool => ({
+export const straightenTool = ({ store, figureView }: TappedOn): TapTool => ({
   id: 'straighten',
   title: 'Stand it straight',
   asks: ['Tap a place low on what should be upright', 'A place high on it'],
@@ -160,19 +169,9 @@ export const straightenTool = (store: PieceStore): TapTool => ({
     const [low, high] = dy >= 0 ? [a, b] : [b, a];
     const off = (Math.atan2(high[0] - low[0], high[1] - low[1]) * 180) / Math.PI;
     store.change((d) => {
-      const photo = d.underlay!;
+      const photo = viewIn(d, figureView).underlay!;
       photo.turnDeg = Math.round((((photo.turnDeg + off + 540) % 360) - 180) * 10) / 10;
     });
     return null;
   },
 });
-
-/** The newest sculpt is the one that parts are cut from. */
-export const sculptAt = (piece: Piece, at: Point | null): PieceSculpt | null =>
-  [...piece.sculpts]
-    .reverse()
-    .find(
-      (s) =>
-        at === null ||
-        (Math.abs(at[0] - s.xMm) * 2 <= s.widthMm && Math.abs(at[1] - s.yMm) * 2 <= s.heightMm),
-    ) ?? null;

@@ -1,4 +1,4 @@
-import type { Chosen, Piece, Point } from '@pale-glint/core';
+import type { Chosen, Point, Underlay } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { alongEdges, type TapTool } from './tapTools.js';
 import { useEdgeHelp } from './useEdgeHelp.js';
@@ -15,12 +15,12 @@ interface Edges {
   snap(at: Point, pxPerMm: number): Point;
 }
 
-/** Tap tools, helped by the edges of the photo under the parts. */
+/** Tap tools, helped by the edges of the photo that lies under the parts, if one does. */
 export function useHelpedTaps(
-  piece: Pick<Piece, 'underlay'>,
+  photo: Underlay | null,
   onDone: (chosen: Chosen) => void,
 ): { readonly tapping: Tapping | null; readonly begin: (tool: TapTool) => void; readonly edges: Edges } {
-  const help = useEdgeHelp(piece.underlay);
+  const help = useEdgeHelp(photo);
   const [wanted, setWanted] = useState(true);
   const { tapping, begin } = useTapTool(onDone);
   // What a tool that has begun meets: the newest.

@@ -9,11 +9,11 @@ import { failureOf } from '../../api/http.js';
 export function useTakeSculpt() {
   const store = usePieceStore();
   const navigate = useNavigate();
-  const { select } = useStation();
+  const { select, figureView } = useStation();
   const [status, setStatus] = useState<string | null>(null);
-  const take = async (made: NewSculpt) => {
+  const take = async (made: Omit<NewSculpt, 'figureView'>) => {
     try {
-      await addSculpt(store, made, setStatus);
+      await addSculpt(store, { ...made, figureView }, setStatus);
       select(null);
       await navigate('../parts');
     } catch (error) {

@@ -1,4 +1,5 @@
 import {
+  namesOfParts,
   diaryOf,
   duration,
   learnedFrom,
@@ -31,8 +32,9 @@ const beside = (minutes: number, plannedMin: number | null): string =>
     : `${timeText(minutes)}, planned ${timeText(plannedMin)}`;
 
 function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
-  const { copies, parts } = usePiece();
-  const names = new Map(parts.map((p) => [p.id, p.name]));
+  const piece = usePiece();
+  const { copies } = piece;
+  const names = namesOfParts(piece);
   return (
     <ul className="text-label">
       {lines.map((l) => (

@@ -1,4 +1,5 @@
 import {
+  namesOfParts,
   coatsOf,
   mixesToPutOut,
   plain,
@@ -23,7 +24,7 @@ interface EveningProps {
 /** One line of the evening: when, what, with which mix, where, and a box to tick. */
 function Line({ line, order, piece }: EveningProps & { readonly line: EveningPlan['lines'][number] }) {
   const layer = order[line.layer];
-  const names = new Map(piece.parts.map((p) => [p.id, p.name]));
+  const names = namesOfParts(piece);
   const parts = layer.parts.filter((p) => p.coats >= line.coat);
   const coats = coatsOf(layer);
   return (

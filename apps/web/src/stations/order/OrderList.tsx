@@ -8,7 +8,6 @@ import {
   stepKey,
   type OrderFinding,
   type OrderLayer,
-  type Part,
   type PartStep,
   type StepId,
   type Tick,
@@ -20,7 +19,8 @@ import type { AfterLayer } from '../../workers/protocol.js';
 
 interface OrderListProps {
   readonly order: readonly OrderLayer[];
-  readonly parts: readonly Part[];
+  /** Names of the parts by id. */
+  readonly names: ReadonlyMap<string, string>;
   /** What the order would spoil, told at the layer it concerns. */
   readonly findings?: readonly OrderFinding[];
   readonly after: AfterLayer | null;
@@ -149,7 +149,7 @@ function LayerTick({
   );
 }
 
-interface LayerProps extends Pick<OrderListProps, 'parts' | 'findings' | 'ticking' | 'onLook' | 'onChange'> {
+interface LayerProps extends Pick<OrderListProps, 'names' | 'findings' | 'ticking' | 'onLook' | 'onChange'> {
   readonly layer: OrderLayer;
   readonly at: number;
   readonly caution: string | null;
@@ -158,8 +158,7 @@ interface LayerProps extends Pick<OrderListProps, 'parts' | 'findings' | 'tickin
 }
 
 /** All that is to be known of one layer, once it is opened. */
-function LayerBody({ layer, at, caution, under, parts, findings, ticking, onLook, onChange }: LayerProps) {
-  const names = new Map(parts.map((p) => [p.id, p.name]));
+function LayerBody({ layer, at, caution, under, names, findings, ticking, onLook, onChange }: LayerProps) {
   return (
     <div className="pt-1">
       <p>
@@ -230,7 +229,7 @@ function useOpen(first: string | null, all: boolean) {
 /** The painting order in words: one mix after the other, a line each that opens to where and how much. */
 export function OrderList({
   order,
-  parts,
+  names,
   findings,
   after,
   onLook,
@@ -285,7 +284,7 @@ export function OrderList({
               </h2>
               {open && (
                 <LayerBody
-                  {...{ layer, caution, parts, findings, ticking, onLook, onChange }}
+                  {...{ layer, caution, names, findings, ticking, onLook, onChange }}
                   at={i}
                   under={(part) => ((undone.get(part) ?? i) < i ? order[undone.get(part)!].title : null)}
                 />

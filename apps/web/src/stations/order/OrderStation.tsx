@@ -1,4 +1,5 @@
 import {
+  namesOfParts,
   activeOrderFindings,
   calendarOf,
   duration,
@@ -55,8 +56,7 @@ function measuringText({ soFar, done, of }: Sheets): string {
 
 /** What was ticked for steps that are gone since. */
 function DoneEarlier({ ticks }: { ticks: ReturnType<typeof useDoneEarlier> }) {
-  const { parts } = usePiece();
-  const names = new Map(parts.map((p) => [p.id, p.name]));
+  const names = namesOfParts(usePiece());
   if (ticks.length === 0) return null;
   return (
     <section className="px-16 py-4">
@@ -298,7 +298,7 @@ export function OrderStation() {
         {lines.length > 0 && (
           <OrderList
             order={lines}
-            parts={piece.parts}
+            names={namesOfParts(piece)}
             after={after}
             onLook={setAfter}
             {...(order.length > 0 && {

@@ -4,6 +4,7 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { whyOf } from '../../ui/whys.js';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
+import { useSeen } from '../stationState.js';
 import { PartRow } from '../PartRow.js';
 import type { Chosen } from '@pale-glint/core';
 
@@ -74,7 +75,9 @@ interface PartListProps {
 export function PartList({ chosen, choose }: PartListProps) {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const calm = useDebouncedPiece(piece);
+  const seen = useSeen();
+  const [under] = seen.views;
+  const calm = useDebouncedPiece(seen);
   return (
     <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
       <button
@@ -86,7 +89,7 @@ export function PartList({ chosen, choose }: PartListProps) {
       >
         Your miniature
         <span className="font-normal">
-          {[piece.underlay && 'photo', piece.sculpts.length > 0 && 'surface'].filter(Boolean).join(', ')}
+          {[under.underlay && 'photo', under.sculpts.length > 0 && 'surface'].filter(Boolean).join(', ')}
         </span>
       </button>
       <Sections piece={calm} chosen={chosen} choose={choose} />

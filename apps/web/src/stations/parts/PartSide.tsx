@@ -1,4 +1,4 @@
-import { boundsOfParts, forms, type Part, type Piece } from '@pale-glint/core';
+import { barredFrom, boundsOfParts, forms, type Part, type Piece } from '@pale-glint/core';
 import {
   ArrowDownFromLine,
   ArrowUpFromLine,
@@ -15,6 +15,7 @@ import { useNewMetal } from '../../map/useNewMetal.js';
 import { usePieceStore } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
+import { useStation } from '../stationState.js';
 import { edits } from './edits.js';
 import type { Chosen } from '@pale-glint/core';
 
@@ -70,6 +71,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
     store.change((d) => recipe(d.parts[index]), gesture);
   const end = () => store.endGesture();
   const newMetal = useNewMetal(part.id);
+  const { select } = useStation();
   return (
     <aside
       aria-label={part.name}
@@ -114,6 +116,19 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
             onChange={(g) => edits.intoGroup(store, part.id, g === NEW_GROUP ? '' : g || null)}
           />
         </div>
+        {piece.views.length > 1 && (
+          <Choice
+            label="Seen in"
+            value={part.view}
+            options={piece.views
+              .filter((v) => barredFrom(piece, part.id, v.id) === null)
+              .map((v) => ({ value: v.id, label: v.name.toLowerCase() }))}
+            onChange={(view) => {
+              edits.intoView(store, part.id, view);
+              select(part.id);
+            }}
+          />
+        )}
         <PlaceFields part={part} change={change} end={end} />
       </section>
     </aside>

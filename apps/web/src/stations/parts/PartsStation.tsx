@@ -8,7 +8,8 @@ import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { MiniatureSide } from '../miniature/MiniatureSide.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
 import { useHelpedTaps } from '../miniature/useHelpedTaps.js';
-import { useStation } from '../stationState.js';
+import { useSeen, useStation } from '../stationState.js';
+import { ViewRow } from '../views/ViewRow.js';
 import { edits, FULL } from './edits.js';
 import { chosenParts, freePlaceFor, partsFor, type Chosen } from '@pale-glint/core';
 import { addedText } from './added.js';
@@ -72,6 +73,7 @@ function useDeeds(chosen: Chosen, choose: (next: Chosen) => void): Deeds {
 const Views = (props: ComponentProps<typeof ViewSwitch>) => (
   <div className="absolute top-3 left-4">
     <ViewSwitch {...props} />
+    <ViewRow />
   </div>
 );
 
@@ -87,29 +89,40 @@ function EmptyHint() {
   );
 }
 
+/** Puts a form or a set of the library where it hides nothing, in the view that is looked at. */
+function useAdding(choose: (next: Chosen) => void, tell: (added: string | null) => void) {
+  const store = usePieceStore();
+  const seen = useSeen();
+  const { setClose } = useStation();
+  return (item: LibraryEntry) => {
+    const b = boundsOfPiece(seen, null);
+    const empty = seen.parts.length === 0;
+    const at = empty
+      ? { xMm: 0, yMm: seen.heightMm / 2 }
+      : { xMm: (b.left + b.right) / 2, yMm: (b.bottom + b.top) / 2 };
+    const parts = partsFor(item, seen);
+    const where = { ...freePlaceFor(seen, parts, at), view: seen.views[0].id };
+    const next = edits.add(store, parts, where, item.set ? item.label : null);
+    if (next) choose(next);
+    tell(next && addedText(store.get().piece, item));
+    setClose(false);
+  };
+}
+
 /** What form each part is, where it stands and how it is turned. */
 export function PartsStation() {
   const store = usePieceStore();
   const { piece } = usePieceState();
-  const { sheets, view, setView, after, close, setClose } = useStation();
+  const { sheets, view, setView, after, close } = useStation();
+  const seen = useSeen();
+  const [figureView] = seen.views;
   const { chosen, choose } = useChosen();
   const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
   const deeds = useDeeds(chosen, choose);
-  const { tapping, begin, edges } = useHelpedTaps(piece, choose);
+  const { tapping, begin, edges } = useHelpedTaps(figureView.underlay, choose);
   const drag = useDragParts(chosen, choose);
   const [added, setAdded] = useState<string | null>(null);
-  const add = (item: LibraryEntry) => {
-    const b = boundsOfPiece(piece, null);
-    const empty = piece.parts.length === 0;
-    const at = empty
-      ? { xMm: 0, yMm: piece.heightMm / 2 }
-      : { xMm: (b.left + b.right) / 2, yMm: (b.bottom + b.top) / 2 };
-    const parts = partsFor(item, piece);
-    const next = edits.add(store, parts, freePlaceFor(piece, parts, at), item.set ? item.label : null);
-    if (next) choose(next);
-    setAdded(next && addedText(store.get().piece, item));
-    setClose(false);
-  };
+  const add = useAdding(choose, setAdded);
   const full = piece.parts.length >= MOST_PARTS ? FULL : null;
 
   return (
@@ -118,6 +131,7 @@ export function PartsStation() {
         <PartList chosen={chosen} choose={choose} />
         <MapStage
           piece={piece}
+          figureView={figureView.id}
           view={view}
           after={after}
           sheets={sheets}
@@ -126,7 +140,7 @@ export function PartsStation() {
           underlay
           bare={tapping !== null}
           onPress={drag}
-          {...moveLight(store)}
+          {...moveLight(store, figureView.id)}
           handles={(picture, px) =>
             tapping ? (
               <TapLayer
@@ -157,7 +171,9 @@ export function PartsStation() {
           }
         >
           {!tapping && <Views value={view} onChange={setView} />}
-          {piece.parts.length === 0 && !piece.underlay && piece.sculpts.length === 0 && <EmptyHint />}
+          {seen.parts.length === 0 && !figureView.underlay && figureView.sculpts.length === 0 && (
+            <EmptyHint />
+          )}
         </MapStage>
         {part ? (
           <PartSide key={part.id} part={part} piece={piece} deeds={deeds} />

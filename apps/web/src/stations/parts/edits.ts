@@ -8,6 +8,7 @@ import {
   withoutParts,
   withPartInGroup,
   withPartInNewGroup,
+  withPartInView,
   withPartMade,
   withPartsAdded,
   withTwin,
@@ -31,9 +32,13 @@ function put(store: PieceStore, edit: (piece: Piece) => Edited): Chosen {
 
 /** Edits of the Parts station; each is one step of undo. Those that add answer with what is chosen then. */
 export const edits = {
-  add: (store: PieceStore, parts: readonly Part[], at: Pick<Place, 'xMm' | 'yMm'>, group: string | null) =>
-    put(store, (piece) => withPartsAdded(piece, parts, at, group)),
-  addMade: (store: PieceStore, made: { form: Form; place: Place }, label: string) =>
+  add: (
+    store: PieceStore,
+    parts: readonly Part[],
+    at: Pick<Place, 'xMm' | 'yMm'> & { readonly view: string },
+    group: string | null,
+  ) => put(store, (piece) => withPartsAdded(piece, parts, at, group)),
+  addMade: (store: PieceStore, made: { form: Form; place: Place; view: string }, label: string) =>
     put(store, (piece) => withPartMade(piece, made, label)),
   duplicate: (store: PieceStore, chosen: Chosen) => put(store, (piece) => withDuplicate(piece, chosen)),
   twin: (store: PieceStore, chosen: Chosen) => put(store, (piece) => withTwin(piece, chosen)),
@@ -50,5 +55,7 @@ export const edits = {
     store.edit((piece) =>
       group === '' ? withPartInNewGroup(piece, part) : withPartInGroup(piece, part, group),
     ),
+  intoView: (store: PieceStore, part: string, view: string) =>
+    store.edit((piece) => withPartInView(piece, part, view)),
   ungroup: (store: PieceStore, group: string) => store.edit((piece) => ungrouped(piece, group)),
 };

@@ -87,8 +87,8 @@ type Chosen = readonly (string | null)[];
 
 /** Which photo is looked at, and what it is held against. */
 function useChosenPhoto() {
-  const { notes } = usePiece();
-  const { order, run } = useStation();
+  const { notes, views } = usePiece();
+  const { order, run, figureView } = useStation();
   const photos = photosOf(notes);
   const [picked, pick] = useState<string | null>(null);
   const note = photos.find((n) => n.photo === picked) ?? photos.at(-1) ?? null;
@@ -99,10 +99,14 @@ function useChosenPhoto() {
     [order, run.ticks, note?.madeAt],
   );
   const [tapped, setTapped] = useState<Readonly<Record<string, readonly PointPair[]>>>({});
+  const [sides, setSides] = useState<Readonly<Record<string, string>>>({});
+  const side = (photo && sides[photo]) ?? figureView;
   const [cards, setCards] = useState<Readonly<Record<string, string>>>({});
   return {
     photo,
     pick,
+    figureView: views.some((v) => v.id === side) ? side : views[0].id,
+    takenFrom: (view: string) => photo && setSides({ ...sides, [photo]: view }),
     cardHex: (photo && cards[photo]) || null,
     setCard: (hex: string | null) =>
       photo && setCards(({ [photo]: _, ...rest }) => (hex === null ? rest : { ...rest, [photo]: hex })),
@@ -111,6 +115,21 @@ function useChosenPhoto() {
     points: (photo && tapped[photo]) || NO_POINTS,
     tap: (points: readonly PointPair[]) => photo && setTapped({ ...tapped, [photo]: points }),
   };
+}
+
+/** Which side of the figure the photo shows. */
+function TakenFrom({ view, onChange }: { readonly view: string; readonly onChange: (view: string) => void }) {
+  const { views } = usePiece();
+  if (views.length === 1) return null;
+  return (
+    <Choice
+      label="Taken from"
+      why="The side of the figure that the photo shows: it is held against the parts of that view."
+      value={view}
+      options={views.map((v) => ({ value: v.id, label: v.name.toLowerCase() }))}
+      onChange={onChange}
+    />
+  );
 }
 
 /** What a photo is to look like. */
@@ -215,12 +234,13 @@ function Going({
 export function RecordStation() {
   const piece = usePiece();
   const { order } = useStation();
-  const { photo, pick, after, holdAgainst, points, tap, cardHex, setCard } = useChosenPhoto();
+  const { photo, pick, figureView, takenFrom, after, holdAgainst, points, tap, cardHex, setCard } =
+    useChosenPhoto();
   const [tapping, setTapping] = useState(false);
   const [going, setGoing] = useState(true);
   const [how, setHow] = useState<HowToLook>({ way: 'beside', grey: false, squinted: false, trueSize: false });
   const client = usePhotoClient();
-  const state = usePhoto(client, { photo, piece, after, order, points, cardHex, going });
+  const state = usePhoto(client, { photo, piece, figureView, after, order, points, cardHex, going });
   const { read } = state;
   const [chosen, choose] = useChosen(read);
   const mended = useMended(client, read, chosen);
@@ -233,6 +253,7 @@ export function RecordStation() {
     <div className="flex h-full">
       <aside className="w-64 shrink-0 space-y-4 overflow-y-auto bg-g88 p-3">
         <PhotoList chosen={photo} onChoose={open} />
+        {photo !== null && <TakenFrom view={figureView} onChange={takenFrom} />}
         {photo !== null && <HeldAgainst after={after} onChange={holdAgainst} />}
         {photo !== null && <CardBehind key={photo} cardHex={cardHex} onChange={setCard} />}
         <Diary />

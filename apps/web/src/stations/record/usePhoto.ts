@@ -18,6 +18,8 @@ export interface PhotoInput {
   /** Hash of the photo; null where none is chosen. */
   readonly photo: string | null;
   readonly piece: Piece;
+  /** The view that it was taken from. */
+  readonly figureView: string;
   readonly after: AfterLayer | null;
   readonly order: readonly OrderLayer[];
   readonly points: readonly PointPair[];
@@ -50,7 +52,7 @@ export function usePhotoClient(): WorkerClient<PhotoJobs> {
 
 /** Reads a photo against the plan, anew whenever photo, plan or tapped points change. */
 export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): PhotoState {
-  const { photo, piece, after, order, points, cardHex, going } = input;
+  const { photo, piece, figureView, after, order, points, cardHex, going } = input;
   const [of, setOf] = useState<{ readonly photo: string | null; readonly state: PhotoState }>({
     photo: null,
     state: NOTHING,
@@ -66,7 +68,7 @@ export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): Ph
       client
         .ask(
           'read',
-          { address: blobApi.address(photo), piece, after, order, points, cardHex },
+          { address: blobApi.address(photo), piece, figureView, after, order, points, cardHex },
           ({ doing, share }) => put((s) => ({ ...s, doing, share })),
         )
         .then(
@@ -80,7 +82,7 @@ export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): Ph
       // What runs for another photo is of no use any more.
       client.end();
     };
-  }, [client, photo, piece, after, order, points, cardHex, going]);
+  }, [client, photo, piece, figureView, after, order, points, cardHex, going]);
   const state = of.photo === photo ? of.state : NOTHING;
   return going ? state : { ...state, share: null };
 }

@@ -1,29 +1,24 @@
 import {
+  namesOfParts,
   clockText,
   labToHex,
   layerColour,
-  modelOf,
   paintingOrder,
   percent,
-  placedBounds,
   plain,
   stepKey,
-  unionBounds,
   duration,
   orderTime,
   type Bounds,
   type OrderLayer,
-  type Part,
   type Piece,
   type Tick,
 } from '@pale-glint/core';
 import { rgb, type PDFPage } from 'pdf-lib';
 import { sheetFor } from '../stages.js';
+import { sideBySide } from './sideBySide.js';
 import { drawPart, tag, type Placing } from './drawMap.js';
 import { ink, newPaper, SHEET, soft, wrapped, writable, type Paper } from './page.js';
-
-const boundsOf = (parts: readonly Part[]): Bounds =>
-  unionBounds(parts.map((p) => placedBounds(modelOf(p.form), p.place)));
 
 /** Fits bounds in mm into a frame of the sheet, in the frame's middle. */
 function fitted(b: Bounds, frame: { x: number; y: number; width: number; height: number }): Placing {
@@ -134,11 +129,14 @@ function drawTickBox(page: PDFPage, x: number, y: number, done: boolean): void {
 /** Which part each number on the picture is, in columns under it. */
 function drawPartNames(
   paper: Paper,
-  parts: readonly Part[],
+  piece: Piece,
   frame: { x: number; top: number; width: number; height: number },
 ): void {
   const { page, plain: face } = paper;
-  const named = parts.flatMap((p, i) => (p.finish.kind === 'metal' ? [`${i + 1} ${p.name}`] : []));
+  const names = namesOfParts(piece);
+  const named = piece.parts.flatMap((p, i) =>
+    p.finish.kind === 'metal' ? [`${i + 1} ${names.get(p.id)}`] : [],
+  );
   const columns = 2;
   const rows = Math.ceil(named.length / columns);
   const size = Math.min(7, frame.height / rows / 1.25);
@@ -244,7 +242,8 @@ export async function makeCard(
   y -= 6;
 
   // A tall part stands beside its steps, a wide one over them.
-  const b = boundsOf(shown);
+  const laid = sideBySide(piece, shown);
+  const b = laid.bounds;
   const tall = (b.top - b.bottom) / (b.right - b.left) > 0.8;
   const cautions = [...new Set(order.flatMap((l) => (l.caution ? [l.caution] : [])))];
   const foot = margin + 14 + cautions.length * 22;
@@ -265,7 +264,7 @@ export async function makeCard(
     height: frame.height - 12,
   });
   page.drawRectangle({ ...frame, color: rgb(0.93, 0.93, 0.93) });
-  for (const p of shown) drawPart(page, p, piece, to, part ? strong : null);
+  for (const p of shown) drawPart(page, p, piece, laid.placing(to, p), part ? strong : null);
   if (part) {
     const lowest = to.y(b.bottom);
     const line = (fromMm: number) =>
@@ -282,11 +281,11 @@ export async function makeCard(
   } else
     piece.parts.forEach((p, i) => {
       if (p.finish.kind === 'metal')
-        tag(page, strong, String(i + 1), to.x(p.place.xMm), to.y(p.place.yMm), 5.4);
+        tag(page, strong, String(i + 1), laid.placing(to, p).x(p.place.xMm), to.y(p.place.yMm), 5.4);
     });
 
   if (!part && tall)
-    drawPartNames(paper, piece.parts, {
+    drawPartNames(paper, piece, {
       x: frame.x,
       top: frame.y - 6,
       width: frame.width,

@@ -1,4 +1,4 @@
-import { coatsOf, percent, type OrderLayer, type Piece } from '@pale-glint/core';
+import { coatsOf, namesOfParts, percent, type OrderLayer, type Piece } from '@pale-glint/core';
 import { useState } from 'react';
 import { copiesText } from '../words.js';
 import { Held } from './Held.js';
@@ -52,7 +52,7 @@ export function BenchStep({
   const largest = steps.reduce((a, b) => (b.coverMm2 > a.coverMm2 ? b : a), steps[0]);
   const [shown, setShown] = useState<string | null>(null);
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
-  const names = new Map(piece.parts.map((p) => [p.id, p.name]));
+  const names = namesOfParts(piece);
   return (
     <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 content-start md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
       <div className="space-y-4 md:col-start-2">

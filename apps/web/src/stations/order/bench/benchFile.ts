@@ -1,4 +1,5 @@
 import {
+  namesOfParts,
   coatsOf,
   layerBelow,
   layerKey,
@@ -35,7 +36,7 @@ async function dataOf(
   schedule: Schedule,
   tell: (share: number) => void,
 ): Promise<Omit<BenchFileData, 'live'>> {
-  const names = new Map(piece.parts.map((p) => [p.id, p.name]));
+  const names = namesOfParts(piece);
   const paints = new Map(piece.paints.map((p) => [p.id, p]));
   const items = itemsOf(schedule, order);
   const used = order.filter((l) => items.some((i) => i.layer === layerKey(l)));

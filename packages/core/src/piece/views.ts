@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { degrees, id, list, ratio, words } from './fields.js';
+import { sculptsSchema, underlaySchema, type PieceSculpt } from './pictures.js';
+
+export const MOST_VIEWS = 8;
+
+/** A light that a view keeps for itself, where the figure's own would leave it dull. */
+const viewLightSchema = z.strictObject({
+  keyClockHours: ratio(0, 12, 'main light on the clock face of this view, in hours'),
+  keyHeightDeg: degrees(0, 90, 'main light above the picture plane of this view, toward the viewer'),
+  why: words(200, 'why this view is lit by itself', 1),
+});
+
+/** The figure seen from one side, and what lies under the parts seen from there. */
+export const figureViewSchema = z.strictObject({
+  id: id('of this view'),
+  name: words(40, 'what the painter calls it', 1),
+  turnDeg: degrees(
+    -180,
+    180,
+    "figure turned on its foot from the first view, its front to the viewer's right",
+  ),
+  light: viewLightSchema.nullable(),
+  underlay: underlaySchema,
+  sculpts: sculptsSchema,
+});
+
+export const viewsSchema = list(figureViewSchema, MOST_VIEWS, 'sides it is seen from, the front first').min(
+  1,
+  {
+    error: () => `a list of 1 to ${MOST_VIEWS} views`,
+  },
+);
+
+export type FigureView = z.infer<typeof figureViewSchema>;
+export type ViewLight = z.infer<typeof viewLightSchema>;
+
+/** Id of the view that every piece begins with. */
+export const FRONT = 'front';
+
+/** A piece seen from the front alone, without photo and sculpt. */
+export const frontAlone = (under: Partial<Pick<FigureView, 'underlay' | 'sculpts'>> = {}): FigureView[] => [
+  { id: FRONT, name: 'Front', turnDeg: 0, light: null, underlay: null, sculpts: [], ...under },
+];
+
+interface WithViews {
+  readonly views: readonly FigureView[];
+}
+
+/** The view of an id; the first where there is none of it. */
+export const viewIn = <P extends WithViews>(piece: P, view: string): P['views'][number] =>
+  piece.views.find((v) => v.id === view) ?? piece.views[0];
+
+/** The parts that stand in a view, back to front. */
+export const partsIn = <P extends { readonly view: string }>(
+  piece: { readonly parts: readonly P[] },
+  view: string,
+): P[] => piece.parts.filter((p) => p.view === view);
+
+/** A piece as it is looked at from one side: that view and its parts alone. */
+export function seenIn<P extends WithViews & { readonly parts: readonly { readonly view: string }[] }>(
+  piece: P,
+  view: string,
+): P {
+  const shown = viewIn(piece, view);
+  return piece.views.length === 1 ? piece : { ...piece, views: [shown], parts: partsIn(piece, shown.id) };
+}
+
+/** Every sculpt of a piece, whatever view it lies under. */
+export const sculptsOf = (piece: WithViews): PieceSculpt[] => piece.views.flatMap((v) => v.sculpts);
+
+/** Names of the parts by id; where the figure is seen from several sides, with the side that each is seen from. */
+export const namesOfParts = ({
+  parts,
+  views,
+}: {
+  readonly parts: readonly { readonly id: string; readonly name: string; readonly view: string }[];
+} & WithViews): ReadonlyMap<string, string> =>
+  new Map(
+    parts.map(({ id, name, view }) => [
+      id,
+      views.length > 1 ? `${name}, ${viewIn({ views }, view).name.toLowerCase()}` : name,
+    ]),
+  );
