@@ -30,6 +30,7 @@ export function ViewRow() {
         <ToggleGroup.Item
           key={v.id}
           value={v.id}
+          aria-label={v.name}
           draggable={i > 0}
           onDragStart={() => setDragged(v.id)}
           onDragOver={(e) => dragged && i > 0 && e.preventDefault()}
