@@ -58,6 +58,9 @@ test('every command works by keyboard alone', async ({ page, server }) => {
   await expect(stage).toHaveAttribute('data-zoom', '1.50');
   await on('whole-picture');
   await expect.poll(seen).toBe(first);
+  // A piece with one side and no photo stays as it is.
+  for (const id of ['next-view', 'photo-alone']) await on(id);
+  await expect.poll(seen).toBe(first);
   await on('surround');
   await expect(stage).toHaveAttribute('data-surround', 'light');
   await on('mirror');

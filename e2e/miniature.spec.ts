@@ -110,6 +110,7 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('Which side is nearer to you?')).toBeVisible();
   await tapAt(page, ...(await placeOf(0, 20)));
+  await page.getByRole('button', { name: 'Leave' }).click();
   await settled(page);
   const [dome] = (await underlay()).parts;
   const mm = scaled.mmPerPx;
@@ -126,10 +127,32 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
   for (const turn of [0.8, 2.35, 3.95, 5.5])
     await tapAt(page, ...(await placeOf(152 * Math.cos(turn), -60 + 107 * Math.sin(turn))));
   await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Leave' }).click();
   await settled(page);
   const [plate] = (await underlay()).parts;
   expect(Math.abs(plate.form['widthMm'] / (300 * mm) - 1)).toBeLessThan(0.05);
   expect(Math.abs(plate.form['heightMm'] / (210 * mm) - 1)).toBeLessThan(0.05);
+
+  // Photo and map are held against each other, here and on the map: by a line, by difference, by a key that is held.
+  const layer = page.getByTestId('map').locator('..');
+  const compare = (name: string) =>
+    page.getByRole('radiogroup', { name: 'Photo and map' }).getByRole('radio', { name }).click();
+  await page.getByRole('link', { name: /^Glint map/ }).click();
+  await settled(page);
+  await expect(page.getByTestId('underlay')).toHaveCount(0);
+  await compare('Divided');
+  await expect(page.getByTestId('underlay')).toBeVisible();
+  await page.getByLabel('Where the line stands').fill('30');
+  await expect(page.getByTestId('underlay').locator('../..')).toHaveCSS('clip-path', /^inset\(0px \d/);
+  await compare('Difference');
+  await expect(layer).toHaveCSS('mix-blend-mode', 'difference');
+  await compare('Map');
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.keyboard.down('9');
+  await expect(page.getByTestId('underlay')).toBeVisible();
+  await expect(page.getByTestId('underlay')).toHaveCSS('opacity', '1');
+  await page.keyboard.up('9');
+  await expect(page.getByTestId('underlay')).toHaveCount(0);
 });
 
 test('what is no photo is told, and nothing is lost', async ({ page, server }) => {
@@ -168,6 +191,7 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   const box = (await page.getByTestId('sculpt').boundingBox())!;
   await page.mouse.click(box.x + box.width * 0.38, box.y + box.height * 0.5);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'Leave' }).click();
   await expect(page.getByRole('complementary', { name: 'Part' })).toBeVisible();
   // A place of its outline that came out wrong is pulled where it belongs.
   const place = page.getByRole('slider', { name: 'Outline of part, place 1', exact: true });
@@ -193,9 +217,13 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
     [12.6, 18],
     [16.4, 17.5],
     [14.6, 18],
+    [13.2, 28],
   ] as const) {
     await tapAt(page, x, y);
   }
+  // The tool stays for the next blade until it is left.
+  await expect(page.getByText('One is there. Tap the next, or leave.')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave' }).click();
   await expect(page.getByRole('complementary', { name: 'Blade' })).toBeVisible();
   await settled(page);
   await expect(page.getByRole('slider', { name: 'Length of blade' })).toBeVisible();
@@ -290,6 +318,7 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
     await page.mouse.click(box.x + box.width * share, box.y + box.height / 2);
     await page.getByRole('button', { name: 'Done', exact: true }).click();
     await expect(page.getByRole('complementary', { name: /^Part/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Leave' }).click();
   }
   await settled(page);
   await page.getByRole('button', { name: /^Your miniature/ }).click();

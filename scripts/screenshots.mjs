@@ -142,6 +142,8 @@ for (const [x, y] of [
   await page.mouse.click(sculpt.x + sculpt.width * x, sculpt.y + sculpt.height * y);
   await page.waitForTimeout(300);
 }
+await page.getByRole('button', { name: 'Done', exact: true }).click();
+await page.getByRole('button', { name: 'Leave' }).click();
 await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 await page.waitForTimeout(6000);
 await page.screenshot({ path: join(FOLDER, 'miniature.png') });

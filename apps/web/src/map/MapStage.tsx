@@ -9,12 +9,20 @@ import { inDrawing } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
+import {
+  isPhotoOver,
+  mapOver,
+  PhotoCompare,
+  photoOver,
+  useComparing,
+  type Comparing,
+} from './PhotoCompare.js';
 import { usePicture, useSize, type Room } from './usePicture.js';
 import { useZoom, type ZoomHand } from './useZoom.js';
 import { ZoomButtons } from './ZoomButtons.js';
 import { useZoomKeys } from './zoomKeys.js';
 import type { Sheets } from './useSheets.js';
-import { Underlay } from './Underlay.js';
+import { boundsOfPhoto, Underlay } from './Underlay.js';
 
 interface MapStageProps {
   readonly piece: Piece;
@@ -65,6 +73,7 @@ const NO_ROOM_KEPT: Room = {
 };
 
 interface PaintedMapProps {
+  readonly comparing: Comparing;
   readonly piece: Piece;
   /** The piece as it is seen from this side. */
   readonly seen: Piece;
@@ -77,17 +86,19 @@ interface PaintedMapProps {
 }
 
 /** The map itself, over what lies under it; small and blurred at a squint. */
-function PaintedMap({ piece, seen, picture, view, after, under, whole }: PaintedMapProps) {
+function PaintedMap({ comparing, piece, seen, picture, view, after, under, whole }: PaintedMapProps) {
   const squint = view === 'squint';
+  const { underlay: photo } = seen.views[0];
+  const over = under && isPhotoOver(comparing);
   return (
     <div
       className="absolute inset-0"
       style={squint ? { transform: 'scale(0.36)', filter: 'blur(4px)' } : undefined}
     >
-      {under && <Underlay piece={seen} picture={picture} />}
+      {under && !over && <Underlay piece={seen} picture={picture} />}
       <div
         className="absolute inset-0"
-        style={under ? { opacity: seen.views[0].underlay?.map ?? 1 } : undefined}
+        style={under && !over ? mapOver(comparing, photo?.map ?? 1) : undefined}
       >
         <MapCanvas
           whole={whole}
@@ -99,6 +110,14 @@ function PaintedMap({ piece, seen, picture, view, after, under, whole }: Painted
           label={`${piece.name}, ${view}`}
         />
       </div>
+      {over && photo && (
+        <div
+          className="pointer-events-none absolute inset-0"
+          style={photoOver(comparing, boundsOfPhoto(photo), picture)}
+        >
+          <Underlay piece={seen} picture={picture} full />
+        </div>
+      )}
     </div>
   );
 }
@@ -107,13 +126,14 @@ interface StageCornersProps extends Pick<MapStageProps, 'piece' | 'onLight' | 'o
   readonly room: ReturnType<typeof roomFor>;
   readonly look: ReturnType<typeof useLook>;
   readonly zoom: ZoomHand;
+  readonly comparing: Comparing;
 }
 
 /** The figure's light is set from the front alone; on another side it is only shown, unless that side has its own. */
 const isLightHeld = ({ turnDeg, light }: Piece['views'][number]) => turnDeg !== 0 && light === null;
 
 /** What lies in the corners: the light's dial, and the way the map is looked at. */
-function StageCorners({ piece, room, look, zoom, onLight, onLightEnd }: StageCornersProps) {
+function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd }: StageCornersProps) {
   const [view] = piece.views;
   const rig = rigSeen(piece.rig, view);
   return (
@@ -129,9 +149,12 @@ function StageCorners({ piece, room, look, zoom, onLight, onLightEnd }: StageCor
           onEnd={onLightEnd}
         />
       </div>
-      <div className="absolute right-4 bottom-3 flex flex-wrap-reverse justify-end gap-2">
-        <ZoomButtons zoom={zoom} />
-        <LookSwitch />
+      <div className="absolute right-4 bottom-3 flex flex-col items-end gap-2">
+        {view.underlay && <PhotoCompare {...comparing} />}
+        <div className="flex flex-wrap-reverse justify-end gap-2">
+          <ZoomButtons zoom={zoom} />
+          <LookSwitch />
+        </div>
       </div>
     </>
   );
@@ -162,7 +185,9 @@ export function MapStage({
   const [w, h] = flat ? [height, width] : [width, height];
   const seen = useMemo(() => seenIn(piece, figureView), [piece, figureView]);
   const [shown] = seen.views;
-  const under = underlay && (shown.underlay !== null || shown.sculpts.length > 0);
+  const comparing = useComparing(underlay ? 'over' : 'map');
+  const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
+  const under = lies && (comparing.way !== 'map' || comparing.blink);
   const room = roomFor(width, under, piece.views.length);
   const fitted = usePicture(
     seen,
@@ -211,7 +236,7 @@ export function MapStage({
           }}
         >
           <PaintedMap
-            {...{ piece, seen, picture, view, after, under }}
+            {...{ comparing, piece, seen, picture, view, after, under }}
             whole={closeUp === null && zoom.times === 1}
           />
           <svg
@@ -232,7 +257,7 @@ export function MapStage({
           </svg>
         </div>
       )}
-      {!bare && <StageCorners {...{ piece: seen, room, look, zoom, onLight, onLightEnd }} />}
+      {!bare && <StageCorners {...{ piece: seen, room, look, zoom, comparing, onLight, onLightEnd }} />}
       {children}
     </div>
   );

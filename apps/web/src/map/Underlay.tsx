@@ -74,8 +74,15 @@ function SculptPicture({ piece, sculpt, picture }: { piece: Piece; sculpt: Piece
   return <canvas ref={canvas} className="absolute" style={placed(picture, sculpt)} data-testid="sculpt" />;
 }
 
+interface UnderlayProps {
+  readonly piece: Piece;
+  readonly picture: Picture;
+  /** The photo alone, as it was taken. */
+  readonly full?: boolean;
+}
+
 /** The painter's own miniature under the parts of a view: its photo, and the surfaces that were scanned. */
-export function Underlay({ piece, picture }: { piece: Piece; picture: Picture }) {
+export function Underlay({ piece, picture, full = false }: UnderlayProps) {
   const [{ underlay: u, sculpts }] = piece.views;
   return (
     <div className="pointer-events-none absolute inset-0" aria-hidden>
@@ -88,12 +95,12 @@ export function Underlay({ piece, picture }: { piece: Piece; picture: Picture })
           style={{
             ...placed(picture, { ...u, widthMm: u.widthPx * u.mmPerPx, heightMm: u.heightPx * u.mmPerPx }),
             transform: `rotate(${-u.turnDeg}deg)`,
-            opacity: u.shows,
+            opacity: full ? 1 : u.shows,
             filter: u.grey === 'yes' ? 'grayscale(1)' : undefined,
           }}
         />
       )}
-      {sculpts.map((s) => (
+      {(full ? [] : sculpts).map((s) => (
         <SculptPicture key={s.id} piece={piece} sculpt={s} picture={picture} />
       ))}
     </div>

@@ -155,13 +155,18 @@ const yawOfRidge = (off: number, bevelDeg: number): number =>
   clamp(deg(Math.asin(clamp(off * Math.sin((bevelDeg * Math.PI) / 180) * 2, -1, 1))), -60, 60);
 
 /**
- * A blade by heel, tip, a place on its left and on its right edge where it is broadest, and one on its ridge.
- * @throws RefusedInput for other than five taps or a blade without length
+ * A blade by heel, tip, a place on its left and on its right edge where it is broadest, and one on its ridge; a sixth tells
+ * where its point begins.
+ * @throws RefusedInput for other than five or six taps or a blade without length
  */
 export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
-  if (taps.length !== 5)
-    throw refused('taps', `${taps.length}`, 'five: heel, tip, left and right edge, ridge');
-  const [heel, tip, e1, e2, onRidge] = taps;
+  if (taps.length !== 5 && taps.length !== 6)
+    throw refused(
+      'taps',
+      `${taps.length}`,
+      'five: heel, tip, left and right edge, ridge; and one where the point begins',
+    );
+  const [heel, tip, e1, e2, onRidge, shoulder] = taps;
   const lengthMm = apart(heel, tip);
   if (lengthMm < LEAST_MM) throw refused('taps', 'heel and tip in one place', 'two ends apart');
   const [ax, ay] = [(tip[0] - heel[0]) / lengthMm, (tip[1] - heel[1]) / lengthMm];
@@ -173,15 +178,17 @@ export function tappedBlade(taps: readonly Point[]): Tapped<FormOf<'blade'>> {
   const mid = (left + right) / 2;
   const off = clamp((across(onRidge) - mid) / (widthMm / 2), -0.8, 0.8);
   const { defaults } = forms.blade;
-  const widest = Math.max(along(e1), along(e2));
+  // Where the painter does not say, the point begins where the blade is broadest.
+  const begins = shoulder ? along(shoulder) : Math.max(along(e1), along(e2));
+  const [broad, most] = shoulder ? [2 * Math.abs(across(shoulder) - mid), 0.95] : [widthMm, 0.6];
   const centre = middle(heel, tip);
   return {
     form: {
       ...defaults,
       lengthMm: sized(lengthMm),
       widthMm: sized(widthMm),
-      shoulderWidthMm: sized(widthMm),
-      pointMm: sized(clamp(lengthMm - widest, lengthMm * 0.08, lengthMm * 0.6)),
+      shoulderWidthMm: sized(clamp(broad, LEAST_MM, widthMm)),
+      pointMm: sized(clamp(lengthMm - begins, lengthMm * 0.08, lengthMm * most)),
       ridge: round(off),
     },
     place: placed([centre[0] + ay * mid, centre[1] - ax * mid], rollOf(heel, tip), {

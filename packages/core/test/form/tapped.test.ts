@@ -91,6 +91,25 @@ describe('taps 0.3 mm off recover what was planted within 3 % and 4 degrees, ove
   });
 });
 
+test('a blade’s point begins where it is tapped, as broad as the blade is there', () => {
+  const taps: Point[] = [
+    [0, 0],
+    [0, 40],
+    [-4, 6],
+    [4, 6],
+    [0, 10],
+  ];
+  expect(tappedBlade(taps).form).toMatchObject({ pointMm: 24, shoulderWidthMm: 8 });
+  expect(tappedBlade([...taps, [3, 28]]).form).toMatchObject({
+    lengthMm: 40,
+    widthMm: 8,
+    pointMm: 12,
+    shoulderWidthMm: 6,
+  });
+  expect(tappedBlade([...taps, [9, 39.9]]).form).toMatchObject({ pointMm: 3.2, shoulderWidthMm: 8 });
+  expect(() => tappedBlade([...taps, [3, 28], [3, 29]])).toThrow(/five/);
+});
+
 test('steady taps give the very form, in its place, and it can be drawn', () => {
   const dome = tappedDome(
     [

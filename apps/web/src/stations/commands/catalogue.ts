@@ -1,3 +1,4 @@
+import { BLINK_KEY } from '../../map/blinkKey.js';
 import { stations } from '../registry.js';
 
 /** A deed with a key. `keys` are as in KeyboardEvent.key; Ctrl and Shift are written out. */
@@ -41,6 +42,7 @@ export const catalogue = [
       c('to-right', 'ArrowRight', 'To the right'),
       c('to-top', 'ArrowUp', 'Up'),
       c('to-bottom', 'ArrowDown', 'Down'),
+      c('photo-alone', BLINK_KEY, 'While held: the photo alone, without the map'),
       c('surround', 'b', 'Next surround: dark, mid, light'),
       c('mirror', 'm', 'Mirror the picture'),
       c('turn', 'r', 'Turn the picture a quarter'),

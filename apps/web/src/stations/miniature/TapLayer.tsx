@@ -1,9 +1,10 @@
-import { linePath, regionPath, turn, rad, type Point } from '@pale-glint/core';
-import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { linePath, regionPath, turn, rad, type Point, type Underlay } from '@pale-glint/core';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
 import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
+import { Loupe } from './Loupe.js';
 import type { Made } from './taps.js';
 
 interface TapLayerProps {
@@ -12,19 +13,42 @@ interface TapLayerProps {
   /** The view's box in mm, y downward as drawn. */
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
   readonly made: Made | null;
+  /** What is tapped on: it is seen larger while a finger or the mouse is down. */
+  readonly photo: Underlay | null;
   /** `free` where the tap is to stay where it was made. */
   readonly onTap: (at: Point, free: boolean) => void;
   readonly onMove: (index: number, to: Point, free: boolean) => void;
+}
+
+/** A finger or a mouse that is down: a tap to be made where it is lifted, or one that is pulled. */
+interface Held {
+  readonly pointer: number;
+  readonly at: Point;
+  /** The tap that is pulled; null where one is to be made. */
+  readonly tap: number | null;
+}
+
+/** Follows what is down; a second finger means the picture, and nothing is tapped. */
+function useHeld() {
+  const [held, hold] = useState<Held | null>(null);
+  const pointer = held?.pointer ?? null;
+  useEffect(() => {
+    if (pointer === null) return;
+    const another = (e: globalThis.PointerEvent) => e.pointerId !== pointer && hold(null);
+    window.addEventListener('pointerdown', another, { capture: true });
+    return () => window.removeEventListener('pointerdown', another, { capture: true });
+  }, [pointer]);
+  return [held, hold] as const;
 }
 
 const GRAB_PX = 9;
 const STEP_MM = 0.1;
 
 /** Where the taps go: a sheet over the picture that takes presses, and a cross that the keyboard moves. */
-export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) {
+export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayerProps) {
   const sheet = useRef<SVGRectElement>(null);
   const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
-  const dragged = useRef<number | null>(null);
+  const [held, hold] = useHeld();
   const at = (e: PointerEvent): Point => {
     const p = inDrawing(sheet.current!.ownerSVGElement!, e.clientX, e.clientY);
     return [p.x, -p.y];
@@ -53,16 +77,19 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
           e.stopPropagation();
           const p = at(e);
           const near = taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
-          dragged.current = near >= 0 ? near : null;
           e.currentTarget.setPointerCapture(e.pointerId);
-          if (near < 0) onTap(p, e.altKey);
+          hold({ pointer: e.pointerId, at: p, tap: near >= 0 ? near : null });
         }}
         onPointerMove={(e) => {
-          if (dragged.current !== null) onMove(dragged.current, at(e), e.altKey);
+          if (!held || e.pointerId !== held.pointer) return;
+          hold({ ...held, at: at(e) });
+          if (held.tap !== null) onMove(held.tap, at(e), e.altKey);
         }}
-        onPointerUp={() => {
-          dragged.current = null;
+        onPointerUp={(e) => {
+          if (held?.tap === null && e.pointerId === held.pointer) onTap(at(e), e.altKey);
+          hold(null);
         }}
+        onPointerCancel={() => hold(null)}
       />
       {outline && (
         <>
@@ -103,6 +130,7 @@ export function TapLayer({ taps, px, box, made, onTap, onMove }: TapLayerProps) 
           }
         }}
       />
+      {held && photo && <Loupe photo={photo} at={held.at} px={px} top={box.y} />}
     </g>
   );
 }

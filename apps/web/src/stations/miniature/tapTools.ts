@@ -14,6 +14,8 @@ export interface TapTool {
   readonly least: number;
   readonly most: number;
   readonly nearer?: boolean;
+  /** Once done it asks for the next of its kind. */
+  readonly stays?: boolean;
   /** Taps go onto edges of a photo. */
   readonly snaps?: boolean;
   /** Its outline follows them between the taps. */
@@ -49,6 +51,7 @@ export const partTool = (on: TappedOn, tool: PartTapTool): TapTool => ({
   ...tool,
   title: `A ${tool.label.toLowerCase()} on your miniature`,
   snaps: true,
+  stays: true,
   preview: (taps) => tool.make(taps, null),
   done: (taps, nearer) => {
     const made = tried(() => tool.make(taps, nearer));
@@ -76,6 +79,7 @@ export const alongEdges = (
 
 export const cutTool = (on: TappedOn, sculpt: PieceSculpt): TapTool => ({
   id: `cut-${sculpt.id}`,
+  stays: true,
   title: `A part cut from ${sculpt.name}`,
   asks: ['Tap round the part, in order', 'The next place', 'The next place', 'The next, or Done'],
   least: 3,
@@ -109,6 +113,7 @@ export function regionTool(on: TappedOn, sculpt: PieceSculpt): TapTool {
   };
   return {
     id: `region-${sculpt.id}`,
+    stays: true,
     title: `A smooth region of ${sculpt.name}`,
     asks: [
       'Tap in the middle of the part: it is taken as far as the surface runs without a fold',

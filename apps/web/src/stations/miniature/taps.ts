@@ -84,9 +84,10 @@ export const tapTools: readonly PartTapTool[] = [
       'One edge, where it is broadest',
       'The other edge, straight across',
       'The ridge, between both',
+      'Where the point begins, on an edge; or Done, where it narrows from its broadest place on',
     ],
     least: 5,
-    most: 5,
+    most: 6,
     make: (taps) => tappedBlade(taps),
   },
   {

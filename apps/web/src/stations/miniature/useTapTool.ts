@@ -22,6 +22,9 @@ export interface Tapping {
 
 const ELLIPSE = 5;
 
+const doneText = (times: number) =>
+  `${times === 1 ? 'One is there' : `${times} are there`}. Tap the next, or leave.`;
+
 /** Runs tap tools one at a time. `onDone` is told what is chosen when one ends well. */
 export function useTapTool(onDone: (chosen: Chosen) => void): {
   tapping: Tapping | null;
@@ -31,12 +34,15 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   const [taps, setTaps] = useState<readonly Point[]>([]);
   const [asksNearer, setAsksNearer] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
+  /** How often it was done without being left. */
+  const [times, setTimes] = useState(0);
 
   const stop = useCallback(() => {
     setTool(null);
     setTaps([]);
     setAsksNearer(false);
     setMessage(null);
+    setTimes(0);
   }, []);
   const begin = useCallback(
     (next: TapTool) => {
@@ -59,7 +65,11 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
         setAsksNearer(false);
         return;
       }
-      stop();
+      if (tool!.stays) {
+        setTaps([]);
+        setAsksNearer(false);
+        setTimes((n) => n + 1);
+      } else stop();
       onDone(answer);
     },
     [tool, onDone, stop],
@@ -113,7 +123,7 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
       tool,
       taps,
       made,
-      message,
+      message: message ?? (times > 0 && taps.length === 0 ? doneText(times) : null),
       ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(tool, taps.length),
       canFinish: taps.length >= tool.least,
       finishLabel: asksNearer ? 'Neither' : 'Done',
@@ -132,6 +142,6 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
       finish,
       stop,
     };
-  }, [tool, taps, made, message, asksNearer, back, end, stop]);
+  }, [tool, taps, made, message, times, asksNearer, back, end, stop]);
   return { tapping, begin };
 }

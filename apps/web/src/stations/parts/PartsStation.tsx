@@ -153,6 +153,7 @@ export function PartsStation() {
                   height: picture.height / picture.pxPerMm,
                 }}
                 made={tapping.made}
+                photo={figureView.underlay}
                 onTap={(at, free) => tapping.tap(free ? at : edges.snap(at, px))}
                 onMove={(i, to, free) => tapping.move(i, free ? to : edges.snap(to, px))}
               />
