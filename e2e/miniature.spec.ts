@@ -312,6 +312,13 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await page.getByRole('button', { name: 'Put it under the parts' }).click();
   await expect(page.getByText(/from a 3D file, believed 100 %/)).toBeVisible();
   const box = (await page.getByTestId('sculpt').boundingBox())!;
+  // Its parts are proposed by themselves; here they are left, and tapped one by one.
+  await page.getByRole('button', { name: 'Propose its parts' }).click();
+  const proposed = page.getByRole('region', { name: 'Proposed parts' });
+  await expect(proposed.getByRole('button', { name: /mm²$/ })).toHaveCount(2);
+  await proposed.getByRole('button', { name: /^1 / }).click();
+  await expect(proposed.getByRole('button', { name: 'Take 1 part' })).toBeEnabled();
+  await proposed.getByRole('button', { name: 'Leave' }).click();
   for (const share of [0.3, 0.7]) {
     await page.getByRole('button', { name: /^Your miniature/ }).click();
     await page.getByRole('button', { name: 'Tap a region' }).click();
@@ -323,6 +330,8 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await settled(page);
   await page.getByRole('button', { name: /^Your miniature/ }).click();
   await expect(page.getByText(/2 parts cut from it/)).toBeVisible();
+  await page.getByRole('button', { name: 'Propose its parts' }).click();
+  await expect(page.getByText(/^No region of the 3D file is left/)).toBeVisible();
   // Both sides of a fold in one part: the outline is shown before it is taken, and a tap beside all is told.
   await page.getByRole('button', { name: 'Tap a region' }).click();
   await page.mouse.click(box.x + 3, box.y + 3);

@@ -455,6 +455,18 @@ describe('the command line', () => {
     const { parts } = await run('map', at('roof.zip'));
     // The fold between both slopes parts them.
     for (const p of parts) expect(p.projectedMm2).toBeGreaterThan(200);
+    // Untold, its smooth regions become parts; a tap that finds nothing is told, and what was made is there all the same.
+    const proposed = await run('mesh', at('roof.stl'), '--view', 'front', '--out', at('proposed.zip'));
+    expect((await run('map', at('proposed.zip'))).parts.map((p: { name: string }) => p.name)).toEqual(
+      expect.arrayContaining(['Left', 'Right']),
+    );
+    expect(proposed.parts).toHaveLength(2);
+    const beside = ['--part', '-5,0', '--part', '400,0', '--out', at('beside.zip')];
+    expect(await glint('mesh', at('roof.stl'), '--view', 'front', ...beside)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('--part 400,0'),
+    });
+    expect((await run('map', at('beside.zip'))).parts).toHaveLength(1);
     const huge = text.replace(
       /vertex (\S+) (\S+) (\S+)/g,
       (_m, x, y, z) => `vertex ${x * 1800} ${y * 1800} ${z * 1800}`,

@@ -13,6 +13,7 @@ import {
   newPart,
   newPiece,
   luminanceImageOf,
+  proposedRegions,
   regionAt,
   RefusedInput,
   scanFrom,
@@ -30,6 +31,7 @@ import {
   type Spoilt,
   type Triangles,
   type PieceAtHand,
+  type Problem,
 } from '@pale-glint/core';
 import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
@@ -50,22 +52,34 @@ async function decoded(path: string, most: number): Promise<{ image: LuminanceIm
   return { image: luminanceImageOf(data, width, height), by };
 }
 
-/** Where on the sculpt there is something, nearest to its middle. */
-function somewhere(s: Sculpt): Point {
-  let best: Point = [0, 0];
-  let near = Infinity;
-  for (let i = 0; i < s.confidence.length; i++) {
-    if (s.confidence[i] < 128) continue;
-    const [x, y] = [
-      ((i % s.width) + 0.5 - s.width / 2) / s.pxPerMm,
-      (s.height / 2 - Math.floor(i / s.width) - 0.5) / s.pxPerMm,
-    ];
-    if (x * x + y * y < near) [near, best] = [x * x + y * y, [x, y]];
-  }
-  return best;
-}
-
 const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+/** A part for each tapped region of a sculpt; without taps one for each region that it proposes by itself. */
+function partsOf(
+  sculpt: Sculpt,
+  surface: string,
+  taps: readonly string[],
+): { readonly parts: Part[]; readonly problems: readonly Problem[] } {
+  const problems: Problem[] = [];
+  const regions =
+    taps.length === 0
+      ? proposedRegions(sculpt)
+      : taps.flatMap((tap, i) => {
+          const places = tap.split('+').map((t) => numbers('--part', t, 2, 2) as unknown as Point);
+          try {
+            return [{ name: `part ${i + 1}`, outline: regionAt(sculpt, places) }];
+          } catch (error) {
+            if (!(error instanceof RefusedInput)) throw error;
+            problems.push(...error.problems.map((p) => ({ ...p, path: `--part ${tap}` })));
+            return [];
+          }
+        });
+  const parts = regions.map(({ name, outline }, i): Part => {
+    const { form, place } = cutFromSculpt(outline, surface, [0, 0], 'as drawn');
+    return { ...newPart(`part-${i + 1}`, form, name[0].toUpperCase() + name.slice(1)), place };
+  });
+  return { parts, problems };
+}
 
 /** Writes a piece with one part for each tapped region of the sculpt, and the sculpt with it. */
 function writeOut(
@@ -80,11 +94,7 @@ function writeOut(
   const surface = hashOf(bytes);
   const shape = mesh && writeShape(mesh);
   const [widthMm, heightMm] = sculptSize(sculpt);
-  const tapped = taps.map((tap) => tap.split('+').map((t) => numbers('--part', t, 2, 2) as unknown as Point));
-  const parts = (tapped.length > 0 ? tapped : [[somewhere(sculpt)]]).map((places, i): Part => {
-    const { form, place } = cutFromSculpt(regionAt(sculpt, places), surface, [0, 0], 'as drawn');
-    return { ...newPart(`part-${i + 1}`, form, `Part ${i + 1}`), place };
-  });
+  const { parts, problems } = partsOf(sculpt, surface, taps);
   const piece: Piece = {
     ...newPiece(from === 'lamp' ? 'scan' : 'mesh', name, parts),
     heightMm: Math.min(1000, Math.max(1, Math.round(heightMm * 100) / 100)),
@@ -118,6 +128,8 @@ function writeOut(
     if (error instanceof RefusedInput) throw error;
     refuse('--out', `"${out}"`, 'a file that can be written');
   }
+  // What was scanned is written before a tap that found nothing is told.
+  if (problems.length > 0) throw new RefusedInput(problems);
   return { ...piece, surfaces: new Map([[surface, sculpt]]) };
 }
 

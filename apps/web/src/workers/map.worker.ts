@@ -16,6 +16,7 @@ import {
   RefusedInput,
   regionAt,
   primedPicture,
+  proposedRegions,
   fixAll,
   partsIn,
   rigSeen,
@@ -40,6 +41,7 @@ import type {
   SettleJob,
   StepJob,
   RegionJob,
+  RegionsJob,
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
@@ -223,6 +225,12 @@ function runRegion(job: RegionJob): void {
   }
 }
 
+function runRegions(job: RegionsJob): void {
+  const surface = surfacesOf(job.piece).get(job.surface);
+  if (!surface) throw new Error('its surface is not on the server any more');
+  post({ kind: 'regions', jobId: job.jobId, regions: proposedRegions(surface) });
+}
+
 async function runCard(job: CardJob): Promise<void> {
   const { makeCard } = await import('./card/makeCard.js');
   const pdf = await makeCard(internPiece(job.piece), job.part, job.ticks);
@@ -243,6 +251,7 @@ async function run(job: Job): Promise<void> {
     else if (job.kind === 'round') await runRound(job);
     else if (job.kind === 'surface') await runSurface(job);
     else if (job.kind === 'region') runRegion(job);
+    else if (job.kind === 'regions') runRegions(job);
     else runSvg(job);
   } catch (error) {
     post({

@@ -8,6 +8,7 @@ import type {
   MapMessage,
   PictureJob,
   RegionJob,
+  RegionsJob,
   SettleJob,
   SheetsJob,
   SurfaceJob,
@@ -231,5 +232,13 @@ export function askRegion(job: Without<RegionJob, 'jobId'>) {
   const id = ++jobId;
   const answer = answerTo(pictures, id, (n) => (n.kind === 'region' ? n : null));
   pictures.send({ kind: 'region', jobId: id, ...job });
+  return answer;
+}
+
+/** Every smooth region of a sculpt. */
+export function askRegions(job: Without<RegionsJob, 'jobId'>) {
+  const id = ++jobId;
+  const answer = answerTo(pictures, id, (n) => (n.kind === 'regions' ? n.regions : null));
+  pictures.send({ kind: 'regions', jobId: id, ...job });
   return answer;
 }

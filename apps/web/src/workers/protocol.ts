@@ -9,6 +9,7 @@ import type {
   Picture,
   Piece,
   Point,
+  ProposedRegion,
   FixedPiece,
   StepMarks,
   Survival,
@@ -147,6 +148,14 @@ export interface RegionJob {
   readonly places: readonly Point[];
 }
 
+/** Every smooth region of a sculpt, to be proposed for parts. */
+export interface RegionsJob {
+  readonly kind: 'regions';
+  readonly jobId: number;
+  readonly piece: Piece;
+  readonly surface: string;
+}
+
 export type Job =
   | MapJob
   | SheetsJob
@@ -159,7 +168,8 @@ export type Job =
   | SettleJob
   | RoundJob
   | SurfaceJob
-  | RegionJob;
+  | RegionJob
+  | RegionsJob;
 
 /** A part's sheet with what the drawings need besides. */
 export interface SheetMessage {
@@ -231,6 +241,7 @@ export type MapMessage =
       /** Why there is none. */
       readonly message: string | null;
     }
+  | { readonly kind: 'regions'; readonly jobId: number; readonly regions: readonly ProposedRegion[] }
   | { readonly kind: 'svg'; readonly jobId: number; readonly text: string }
   | { readonly kind: 'card'; readonly jobId: number; readonly pdf: Uint8Array<ArrayBuffer> }
   | {

@@ -86,7 +86,9 @@ export function withPartMade(
   label: string,
 ): Edited {
   const id = freeId(label.toLowerCase().replace(/[^a-z]+/g, '-'), new Set(idsOf(piece)));
-  const count = piece.parts.filter((p) => p.name.startsWith(label)).length;
+  const count = piece.parts.filter(
+    ({ name: n }) => n.startsWith(label) && /^( \d+)?$/.test(n.slice(label.length)),
+  ).length;
   const name = count === 0 ? label : `${label} ${count + 1}`;
   return withPartsAdded(
     piece,

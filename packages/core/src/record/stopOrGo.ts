@@ -85,15 +85,12 @@ export function stopOrGo(
   const first = left.length > 0 ? order.indexOf(left[0].layer) : order.length;
   const start = first > 0 ? order[first - 1] : null;
   const startOff =
-    left.length === 0
-      ? 0
-      : offOf(looksAfter(start ? layerOf(start) : layerOf(order[0])), finished);
+    left.length === 0 ? 0 : offOf(looksAfter(start ? layerOf(start) : layerOf(order[0])), finished);
   const steps: StepWorth[] = [];
   let before = startOff;
   for (const { layer, minutes } of left) {
     // Nothing is left to do after the last: it is the finished piece.
-    const off =
-      layer === order[order.length - 1] ? 0 : offOf(looksAfter(layerOf(layer)), finished);
+    const off = layer === order[order.length - 1] ? 0 : offOf(looksAfter(layerOf(layer)), finished);
     steps.push({ layer: layerKey(layer), title: layer.title, minutes, off, brings: before - off });
     before = off;
     if (!onStep(steps.length, left.length)) break;

@@ -1,7 +1,11 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
-import { inRing, rad, weakMemo, refused } from '../units/index.js';
+import { inRing, rad, refused, weakMemo } from '../units/index.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
+
+type Ring = readonly number[][];
+/** Places in mm from a sculpt's middle. */
+export type Outline = readonly (readonly [number, number])[];
 
 export interface RegionLimits {
   /** The region goes on where the surface turns by less than this over 0.5 mm. */
@@ -10,14 +14,16 @@ export interface RegionLimits {
   readonly stepMm: number;
 }
 
-const LIMITS: RegionLimits = { turnDeg: 26, stepMm: 0.8 };
+export const LIMITS: RegionLimits = { turnDeg: 26, stepMm: 0.8 };
 const OVER_MM = 0.5;
 /** An outline is kept to this many points. */
 const MOST_POINTS = 120;
 const LEAST_MM2 = 1;
 
+type Size = Pick<Sculpt, 'width' | 'height'>;
+
 /** Points with one of `by` within a square of `reach` round them take it on: rows first, then columns. */
-function grown(mask: Uint8Array, w: number, h: number, reach: number, by: 0 | 1): Uint8Array {
+function grown(mask: Uint8Array, { width: w, height: h }: Size, reach: number, by: 0 | 1): Uint8Array {
   let from = mask;
   for (const [step, count, line, lines] of [
     [1, w, w, h],
@@ -51,7 +57,7 @@ interface Thin {
 }
 
 /** Every so many-th point of a sculpt in each direction. */
-const thinned = weakMemo((whole: Sculpt): Thin => {
+export const thinned = weakMemo((whole: Sculpt): Thin => {
   const by = Math.max(1, Math.round(Math.sqrt((whole.width * whole.height) / LOOKED_AT)));
   const [width, height] = [Math.floor(whole.width / by), Math.floor(whole.height / by)];
   const n = width * height;
@@ -79,36 +85,15 @@ const thinned = weakMemo((whole: Sculpt): Thin => {
 });
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
-const reaches = (ring: readonly number[][], x: number, y: number, far: number): boolean =>
+const reaches = (ring: Ring, x: number, y: number, far: number): boolean =>
   ring.some(([px, py]) => Math.hypot(px - x, py - y) <= far) || inRing(ring, x, y);
 
-/**
- * The outline of the smooth regions round tapped places, joined: each goes as far as the surface runs without a fold or a
- * step; regions with only a fold between them become one.
- * @param places mm from the sculpt's middle, one or more
- * @returns a closed outline in mm from the sculpt's middle
- * @throws RefusedInput where nothing is, or too little, or where regions lie apart
- */
-export function regionAt(
-  whole: Sculpt,
-  places: readonly (readonly [number, number])[],
-  over: Partial<RegionLimits> = {},
-): (readonly [number, number])[] {
-  const { s, nz } = thinned(whole);
-  const { turnDeg, stepMm } = { ...LIMITS, ...over };
-  const { width: w, height: h } = s;
-  const seeds = places.map(([x, y]) => {
-    const [col, row] = sculptCell(s, x, y).map(Math.floor);
-    if (col < 0 || row < 0 || col >= w || row >= h || s.confidence[row * w + col] === 0)
-      throw refused('place', 'nothing of the sculpt is there', 'a tap on it');
-    return row * w + col;
-  });
+/** Whether a surface folds at a point, where both its sides face apart. */
+export function foldsOf({ s, nz }: Thin, turnDeg: number): (i: number, c: number, r: number) => boolean {
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
   const least = Math.cos(rad(turnDeg));
-  const steepest = stepMm / OVER_MM;
-  const { nx, ny, confidence: confidence, heightMm: heightMm } = s;
-  // A fold keeps the region out: its middle is found where both sides of a point face apart.
-  const folds = (i: number, c: number, r: number) => {
+  const { nx, ny, confidence, width: w, height: h } = s;
+  return (i, c, r) => {
     if (c < far || r < far || c >= w - far || r >= h - far) return false;
     for (let way = 0; way < 4; way++) {
       const step = far * (way === 0 ? 1 : w + way - 2);
@@ -118,55 +103,65 @@ export function regionAt(
     }
     return false;
   };
-  const mask = new Uint8Array(w * h);
-  const queue = [...seeds];
-  for (const i of seeds) mask[i] = 1;
-  for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
-    const [c, r] = [i % w, Math.floor(i / w)];
-    for (let way = 0; way < 4; way++) {
-      const [dc, dr] = [way === 0 ? 1 : way === 1 ? -1 : 0, way === 2 ? 1 : way === 3 ? -1 : 0];
-      const [nc, nr] = [c + dc, r + dr];
-      if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
-      const j = nr * w + nc;
-      if (mask[j] || confidence[j] === 0) continue;
-      // The climb that the normals tell is no step; only what goes beyond it is.
-      const zi = Math.max(0.1, nz[i]);
-      const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;
-      if (Math.abs(heightMm[j] - heightMm[i] - told) * s.pxPerMm > steepest) continue;
-      if (folds(j, nc, nr)) continue;
-      mask[j] = 1;
-      queue.push(j);
+}
+
+/** Marks in a mask, from some points on, all that the surface reaches without a fold or a step; answers with what it marked. */
+export function spreadOver(thin: Thin, { turnDeg, stepMm }: RegionLimits) {
+  const { s, nz } = thin;
+  const { nx, ny, confidence, heightMm, width: w, height: h } = s;
+  const folds = foldsOf(thin, turnDeg);
+  const steepest = stepMm / OVER_MM;
+  return (seeds: readonly number[], mask: Uint8Array): number[] => {
+    const queue = [...seeds];
+    const reached = [...seeds];
+    for (const i of seeds) mask[i] = 1;
+    for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
+      const [c, r] = [i % w, Math.floor(i / w)];
+      for (let way = 0; way < 4; way++) {
+        const [dc, dr] = [way === 0 ? 1 : way === 1 ? -1 : 0, way === 2 ? 1 : way === 3 ? -1 : 0];
+        const [nc, nr] = [c + dc, r + dr];
+        if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
+        const j = nr * w + nc;
+        if (mask[j] || confidence[j] === 0) continue;
+        // The climb that the normals tell is no step; only what goes beyond it is.
+        const zi = Math.max(0.1, nz[i]);
+        const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;
+        if (Math.abs(heightMm[j] - heightMm[i] - told) * s.pxPerMm > steepest) continue;
+        if (folds(j, nc, nr)) continue;
+        mask[j] = 1;
+        queue.push(j);
+        reached.push(j);
+      }
     }
-  }
+    return reached;
+  };
+}
+
+/** The largest ring round what a mask marks, narrow bridges cut and narrow gaps closed; null where nothing is left. */
+export function ringRound(mask: Uint8Array, s: Sculpt): Ring | null {
   const close = Math.max(1, Math.round(0.25 * s.pxPerMm));
-  const joined = grown(grown(mask, w, h, close + 1, 1), w, h, close, 0);
-  const smooth = grown(grown(joined, w, h, close, 0), w, h, close, 1);
+  const joined = grown(grown(mask, s, close + 1, 1), s, close, 0);
+  const smooth = grown(grown(joined, s, close, 0), s, close, 1);
   const [shape] = contours()
-    .size([w, h])
+    .size([s.width, s.height])
     .smooth(true)
     .thresholds([0.5])(Array.from(smooth))
     .map((m) => m.coordinates);
   const rings = (shape ?? []).map((polygon) => polygon[0]);
-  const area = (ring: readonly number[][]) =>
-    Math.abs(
-      ring.reduce(
-        (t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1],
-        0,
-      ),
-    ) / 2;
-  const ring = rings.sort((a, b) => area(b) - area(a))[0];
-  if (!ring || area(ring) / s.pxPerMm ** 2 < LEAST_MM2)
-    throw refused(
-      'place',
-      'the smooth region there is smaller than 1 mm²',
-      'a larger one, or an outline drawn by hand',
-    );
-  // A hand taps near an edge as well: a place counts as inside up to 1 mm beside the outline.
-  const apart =
-    seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
-  if (apart)
-    throw refused('places', 'their regions do not touch', 'taps on the ones between as well, or two parts');
-  // The mask follows noise from point to point; a hand would not.
+  return rings.sort((a, b) => areaIn(b) - areaIn(a))[0] ?? null;
+}
+
+/** Area of a ring, in the square of its unit. */
+export const areaIn = (ring: Ring): number =>
+  Math.abs(
+    ring.reduce(
+      (t, p, i) => t + p[0] * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * p[1],
+      0,
+    ),
+  ) / 2;
+
+/** A ring as a hand would draw it, in mm from the sculpt's middle: a mask follows noise from point to point. */
+export function drawn(ring: Ring, s: Sculpt): Outline {
   const open = ring.slice(0, -1);
   const near = Math.max(2, Math.round(0.3 * s.pxPerMm));
   const points = open.map((_, i) => {
@@ -181,4 +176,42 @@ export function regionAt(
   let kept = simplify(points, 0.5, true);
   for (let t = 0.8; kept.length > MOST_POINTS; t *= 1.4) kept = simplify(points, t, true);
   return kept.map((p) => sculptPlace(s, p.x, p.y));
+}
+
+/**
+ * The outline of the smooth regions round tapped places, joined: each goes as far as the surface runs without a fold or a
+ * step; regions with only a fold between them become one.
+ * @param places mm from the sculpt's middle, one or more
+ * @returns a closed outline in mm from the sculpt's middle
+ * @throws RefusedInput where nothing is, or too little, or where regions lie apart
+ */
+export function regionAt(
+  whole: Sculpt,
+  places: Outline,
+  over: Partial<RegionLimits> = {},
+): (readonly [number, number])[] {
+  const thin = thinned(whole);
+  const { s } = thin;
+  const { width: w, height: h } = s;
+  const seeds = places.map(([x, y]) => {
+    const [col, row] = sculptCell(s, x, y).map(Math.floor);
+    if (col < 0 || row < 0 || col >= w || row >= h || s.confidence[row * w + col] === 0)
+      throw refused('place', 'nothing of the sculpt is there', 'a tap on it');
+    return row * w + col;
+  });
+  const mask = new Uint8Array(w * h);
+  spreadOver(thin, { ...LIMITS, ...over })(seeds, mask);
+  const ring = ringRound(mask, s);
+  if (!ring || areaIn(ring) / s.pxPerMm ** 2 < LEAST_MM2)
+    throw refused(
+      'place',
+      'the smooth region there is smaller than 1 mm²',
+      'a larger one, or an outline drawn by hand',
+    );
+  // A hand taps near an edge as well: a place counts as inside up to 1 mm beside the outline.
+  const apart =
+    seeds.length > 1 && seeds.some((i) => !reaches(ring, (i % w) + 0.5, Math.floor(i / w) + 0.5, s.pxPerMm));
+  if (apart)
+    throw refused('places', 'their regions do not touch', 'taps on the ones between as well, or two parts');
+  return [...drawn(ring, s)];
 }

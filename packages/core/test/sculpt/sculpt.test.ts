@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import {
   creasesOf,
   cutFromSculpt,
   fillAround,
   forms,
   modelOf,
+  proposedRegions,
   readSculpt,
   regionAt,
   sampleSculpt,
@@ -247,4 +249,50 @@ test('as a picture it is brighter where it faces the light, and clear where noth
   const at = (x: number) => 4 * (80 * 200 + 100 + 10 * x);
   expect(rgba[at(-4)]).toBeGreaterThan(rgba[at(5)] + 20);
   expect(rgba[at(-9.5) + 3]).toBe(0);
+});
+
+describe('regions that are proposed', () => {
+  test('both slopes of a roof, by where they lie, the larger first, as a tap in each gives them', () => {
+    const [left, right, ...rest] = proposedRegions(roof);
+    expect(rest).toEqual([]);
+    expect([left.name, right.name]).toEqual(['left', 'right']);
+    expect(left.areaMm2).toBeGreaterThan(right.areaMm2);
+    expect(left.outline).toEqual(regionAt(roof, [[-4, 0]]));
+    expect(right.outline).toEqual(regionAt(roof, [[5, 0]]));
+  });
+
+  test('studs under 2 mm² are left out; two in one place are told apart', () => {
+    const studs = made(24, 12, (x, y) => {
+      for (const [cx, r] of [
+        [-9, 2],
+        [-4.8, 1.4],
+        [9, 0.6],
+      ])
+        if (Math.hypot(x - cx, y) < r) return 1;
+      return null;
+    });
+    expect(proposedRegions(studs).map((r) => r.name)).toEqual(['left', 'right']);
+    const row = made(40, 12, (x, y) => {
+      for (const cx of [-16, -12.5, 16]) if (Math.hypot(x - cx, y) < 1.3) return 1;
+      return null;
+    });
+    expect(
+      proposedRegions(row)
+        .map((r) => r.name)
+        .sort(),
+    ).toEqual(['left', 'left 2', 'right']);
+  });
+
+  test('of the heron’s wing every region is one that a tap would give, and none lies over another', () => {
+    const s = readSculpt(new Uint8Array(readFileSync('demo/heron-wing.surface')));
+    const regions = proposedRegions(s);
+    expect(regions.length).toBeGreaterThan(0);
+    for (const { areaMm2, outline } of regions) {
+      expect(areaMm2).toBeGreaterThanOrEqual(2);
+      expect(outline.length).toBeGreaterThan(3);
+    }
+    const total = regions.reduce((n, r) => n + r.areaMm2, 0);
+    const shown = s.confidence.reduce((n, c) => n + (c > 0 ? 1 : 0), 0) / s.pxPerMm ** 2;
+    expect(total).toBeLessThan(1.05 * shown);
+  });
 });

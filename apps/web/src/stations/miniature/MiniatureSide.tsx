@@ -1,4 +1,4 @@
-import { viewIn, type Underlay } from '@pale-glint/core';
+import { viewIn, type PieceSculpt, type Underlay } from '@pale-glint/core';
 import { useState, type ReactNode } from 'react';
 import { failureOf } from '../../api/http.js';
 import { usePieceStore } from '../../store/PieceContext.js';
@@ -16,6 +16,8 @@ import { partTool, scaleTool, straightenTool, type TappedOn, type TapTool } from
 import { tapTools } from './taps.js';
 
 const BASES = [25, 28.5, 32, 40, 50, 60] as const;
+type PhotoProps = Omit<SectionProps, 'propose'>;
+
 interface TapRowProps {
   readonly action: string;
   readonly onTap: () => void;
@@ -35,7 +37,7 @@ function TapRow({ action, onTap, children }: TapRowProps) {
 }
 
 /** How large the photo is: by the width of the base, or by two places whose distance is known. */
-function ScaleFields({ begin, on }: SectionProps) {
+function ScaleFields({ begin, on }: PhotoProps) {
   const [lengthMm, setLength] = useState(30);
   const [baseMm, setBase] = useState(32);
   const scale = (mm: number, base: boolean) => begin(scaleTool(on, mm, base));
@@ -77,7 +79,7 @@ function ScaleFields({ begin, on }: SectionProps) {
   );
 }
 
-function PhotoSection({ begin, on }: SectionProps) {
+function PhotoSection({ begin, on }: PhotoProps) {
   const { store, figureView } = on;
   const [state, setState] = useState<string | null>(null);
   const { underlay: u } = useSeen().views[0];
@@ -160,7 +162,16 @@ function PhotoSection({ begin, on }: SectionProps) {
 }
 
 /** The painter's own miniature: what lies under the parts, and how parts are made from it. */
-export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void; full: string | null }) {
+interface MiniatureSideProps {
+  readonly begin: (tool: TapTool) => void;
+  readonly propose: (sculpt: PieceSculpt) => void;
+  /** What the search for parts has to say. */
+  readonly message: string | null;
+  /** Why no part can be added; null where one can. */
+  readonly full: string | null;
+}
+
+export function MiniatureSide({ begin, propose, message, full }: MiniatureSideProps) {
   const store = usePieceStore();
   const [view] = useSeen().views;
   const under = view.underlay !== null || view.sculpts.length > 0;
@@ -187,7 +198,12 @@ export function MiniatureSide({ begin, full }: { begin: (tool: TapTool) => void;
         </Section>
       )}
       <PhotoSection begin={begin} on={on} />
-      <SculptSection begin={begin} on={on} />
+      <SculptSection begin={begin} on={on} propose={propose} />
+      {message && (
+        <p role="status" className="bg-g10 px-2 py-1 text-label text-g98">
+          {message}
+        </p>
+      )}
       <ViewsSection />
     </aside>
   );

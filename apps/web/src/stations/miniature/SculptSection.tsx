@@ -14,7 +14,7 @@ interface SculptLineProps extends SectionProps {
 }
 
 /** One surface: how large, how far to be believed, and what is done with it. */
-function SculptLine({ sculpt: s, begin, on }: SculptLineProps) {
+function SculptLine({ sculpt: s, begin, on, propose }: SculptLineProps) {
   const { store, figureView } = on;
   const { parts } = usePiece();
   const { data: blobs } = useQuery({ queryKey: blobKeys, queryFn: blobApi.list, staleTime: 0 });
@@ -33,6 +33,9 @@ function SculptLine({ sculpt: s, begin, on }: SculptLineProps) {
         {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
       </p>
       <div className="flex flex-wrap gap-1.5">
+        <button type="button" className={chip} onClick={() => propose(s)}>
+          Propose its parts
+        </button>
         <button type="button" className={chip} onClick={() => begin(regionTool(on, s))}>
           Tap a region
         </button>
@@ -74,7 +77,7 @@ function SculptLine({ sculpt: s, begin, on }: SculptLineProps) {
 }
 
 /** The miniature's own surface under a view: from a lamp scan, or from a 3D file. */
-export function SculptSection({ begin, on }: SectionProps) {
+export function SculptSection({ begin, on, propose }: SectionProps) {
   const whole = usePiece();
   const [{ sculpts, turnDeg }] = useSeen().views;
   // A 3D file that was kept with another view is seen from this side at one press.
@@ -87,7 +90,7 @@ export function SculptSection({ begin, on }: SectionProps) {
         </p>
       )}
       {sculpts.map((s) => (
-        <SculptLine key={s.id} sculpt={s} begin={begin} on={on} />
+        <SculptLine key={s.id} sculpt={s} begin={begin} on={on} propose={propose} />
       ))}
       {kept && (
         <Link

@@ -1,3 +1,4 @@
+import type { PieceSculpt } from '@pale-glint/core';
 import type { ReactNode } from 'react';
 import type { TapTool, TappedOn } from './tapTools.js';
 
@@ -8,6 +9,8 @@ export const chip =
 export interface SectionProps {
   readonly begin: (tool: TapTool) => void;
   readonly on: TappedOn;
+  /** Looks for the parts of a sculpt by itself. */
+  readonly propose: (sculpt: PieceSculpt) => void;
 }
 
 export function Section({ title, children }: { title: string; children: ReactNode }) {

@@ -6,12 +6,22 @@ import { boundsOfPiece } from '../../map/usePicture.js';
 import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { MiniatureSide } from '../miniature/MiniatureSide.js';
+import { ProposalBar, ProposalLayer } from '../miniature/ProposalLayer.js';
 import { TapBar, TapLayer } from '../miniature/TapLayer.js';
+import { useProposal } from '../miniature/useProposal.js';
+import type { Tapping } from '../miniature/useTapTool.js';
 import { useHelpedTaps } from '../miniature/useHelpedTaps.js';
 import { useSeen, useStation } from '../stationState.js';
 import { ViewRow } from '../views/ViewRow.js';
 import { edits, FULL } from './edits.js';
-import { chosenParts, freePlaceFor, partsFor, type Chosen } from '@pale-glint/core';
+import {
+  chosenParts,
+  freePlaceFor,
+  partsFor,
+  type Chosen,
+  type Picture,
+  type Underlay,
+} from '@pale-glint/core';
 import { addedText } from './added.js';
 import { Library } from './Library.js';
 import type { LibraryEntry } from './library.js';
@@ -109,6 +119,32 @@ function useAdding(choose: (next: Chosen) => void, tell: (added: string | null) 
   };
 }
 
+interface TapsOnPictureProps {
+  readonly tapping: Tapping;
+  readonly edges: ReturnType<typeof useHelpedTaps>['edges'];
+  readonly picture: Picture;
+  readonly px: number;
+  readonly photo: Underlay | null;
+}
+
+/** The taps that are made, on the picture; each goes onto an edge of the photo near it. */
+const TapsOnPicture = ({ tapping, edges, picture, px, photo }: TapsOnPictureProps) => (
+  <TapLayer
+    taps={tapping.taps}
+    px={px}
+    box={{
+      x: picture.leftMm,
+      y: -picture.topMm,
+      width: picture.width / picture.pxPerMm,
+      height: picture.height / picture.pxPerMm,
+    }}
+    made={tapping.made}
+    photo={photo}
+    onTap={(at, free) => tapping.tap(free ? at : edges.snap(at, px))}
+    onMove={(i, to, free) => tapping.move(i, free ? to : edges.snap(to, px))}
+  />
+);
+
 /** What form each part is, where it stands and how it is turned. */
 export function PartsStation() {
   const store = usePieceStore();
@@ -120,6 +156,7 @@ export function PartsStation() {
   const part = chosen?.kind === 'part' ? (piece.parts.find((p) => p.id === chosen.id) ?? null) : null;
   const deeds = useDeeds(chosen, choose);
   const { tapping, begin, edges } = useHelpedTaps(figureView.underlay, choose);
+  const { proposal, message, propose, ...deal } = useProposal({ store, figureView: figureView.id });
   const drag = useDragParts(chosen, choose);
   const [added, setAdded] = useState<string | null>(null);
   const add = useAdding(choose, setAdded);
@@ -142,21 +179,10 @@ export function PartsStation() {
           onPress={drag}
           {...moveLight(store, figureView.id)}
           handles={(picture, px) =>
-            tapping ? (
-              <TapLayer
-                taps={tapping.taps}
-                px={px}
-                box={{
-                  x: picture.leftMm,
-                  y: -picture.topMm,
-                  width: picture.width / picture.pxPerMm,
-                  height: picture.height / picture.pxPerMm,
-                }}
-                made={tapping.made}
-                photo={figureView.underlay}
-                onTap={(at, free) => tapping.tap(free ? at : edges.snap(at, px))}
-                onMove={(i, to, free) => tapping.move(i, free ? to : edges.snap(to, px))}
-              />
+            proposal ? (
+              <ProposalLayer proposal={proposal} px={px} onToggle={deal.toggle} />
+            ) : tapping ? (
+              <TapsOnPicture {...{ tapping, edges, picture, px }} photo={figureView.underlay} />
             ) : (
               part && (
                 <PartHandles
@@ -181,10 +207,17 @@ export function PartsStation() {
         ) : chosen?.kind === 'group' ? (
           <GroupSide piece={piece} id={chosen.id} deeds={deeds} choose={choose} />
         ) : (
-          <MiniatureSide begin={begin} full={full} />
+          <MiniatureSide
+            begin={begin}
+            propose={(sculpt) => void propose(sculpt)}
+            message={message}
+            full={full}
+          />
         )}
       </div>
-      {tapping ? (
+      {proposal ? (
+        <ProposalBar proposal={proposal} onToggle={deal.toggle} onTake={deal.take} onLeave={deal.leave} />
+      ) : tapping ? (
         <TapBar
           title={tapping.tool.title}
           ask={tapping.ask}
