@@ -47,6 +47,22 @@ test('a figure gets a back: its own parts, the light of the figure turned, one o
   await measured(page);
   await expect(page.getByText('Dome, back').first()).toBeAttached();
 
+  // The same metal seen from both sides: one line in the order for both.
+  await page.goto(`${server.address}${DEMO}/parts`);
+  await settled(page);
+  await side(page, 'Back').click();
+  await partRows(page).first().click();
+  const elbow = page.getByRole('combobox', { name: 'The same as' });
+  const couter = stored.parts.find((p) => p.form.kind === 'dome' && p.view === 'front')!;
+  await elbow.selectOption({ label: `${couter.name}, front` });
+  await saved(page);
+  const now = (await server.piece('lock-keepers-arm')).parts;
+  expect(now.find((p) => p.view === 'back')).toMatchObject({ sameAs: couter.id, finish: couter.finish });
+  await page.goto(`${server.address}${DEMO}/order`);
+  await measured(page);
+  await expect(page.getByText('Dome, back')).toHaveCount(0);
+  await expect(page.getByText(`${couter.name}, front`).first()).toBeAttached();
+
   // A back that is lit by itself says why, and its light is then placed by hand.
   await page.goto(`${server.address}${DEMO}/light`);
   await settled(page);

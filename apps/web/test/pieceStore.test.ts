@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { lockKeepersArm, withNote, type Piece } from '@pale-glint/core';
+import { lockKeepersArm, withNote, withSameMetal, withViewAdded, type Piece } from '@pale-glint/core';
 import { NoRoom, Refusal, Unreachable } from '../src/api/http.js';
 import { PieceStore, type StoreWorld } from '../src/store/pieceStore.js';
 
@@ -98,6 +98,27 @@ describe('a note made on a phone meanwhile', () => {
     expect(store.get().save).toEqual({ kind: 'conflict', theirs: 5 });
     expect(store.get().piece.name).toBe('A');
   });
+});
+
+test('metal that is seen from two sides keeps one finish, as one step of undo', () => {
+  const { piece: two } = withViewAdded(lockKeepersArm, { name: 'Back', turnDeg: 180 });
+  const [elbow] = two.parts.filter((p) => p.finish.kind === 'metal');
+  const parts = [...two.parts, { ...elbow, id: 'behind', view: 'back' }];
+  const store = new PieceStore(withSameMetal({ ...two, parts }, 'behind', elbow.id), 1, new HandWorld());
+  const polishOf = (id: string) => {
+    const { finish } = store.get().piece.parts.find((p) => p.id === id)!;
+    return finish.kind === 'metal' ? finish.polish : null;
+  };
+  const before = polishOf(elbow.id);
+  store.change((d) => {
+    const { finish } = d.parts.find((p) => p.id === 'behind')!;
+    if (finish.kind === 'metal') finish.polish = 'dull';
+  });
+  expect([polishOf('behind'), polishOf(elbow.id)]).toEqual(['dull', 'dull']);
+  store.undo();
+  expect([polishOf('behind'), polishOf(elbow.id)]).toEqual([before, before]);
+  store.redo();
+  expect([polishOf('behind'), polishOf(elbow.id)]).toEqual(['dull', 'dull']);
 });
 
 describe('saving', () => {

@@ -1,5 +1,5 @@
-import { canonicalPiece, mergedNotes, type Piece, type Problem } from '@pale-glint/core';
-import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+import { canonicalPiece, mergedNotes, withOneFinish, type Piece, type Problem } from '@pale-glint/core';
+import { applyPatches, current, enablePatches, produceWithPatches, type Patch } from 'immer';
 import { hindranceIn, Refusal, type Hindrance } from '../api/http.js';
 import type { Saved } from '../api/pieces.js';
 
@@ -39,6 +39,16 @@ interface Step {
   readonly forward: Patch[];
   readonly back: Patch[];
   readonly gesture: string | null;
+}
+
+/** Parts that are the same metal, seen from two sides, keep one finish whichever of them was changed. */
+function oneFinish(before: Piece, draft: Piece): void {
+  if (draft.parts.every((p) => p.sameAs === null)) return;
+  const now = current(draft);
+  const after = withOneFinish(before, now);
+  after.parts.forEach((p, i) => {
+    if (p !== now.parts[i]) draft.parts[i].finish = structuredClone(p.finish);
+  });
 }
 
 const SAVE_AFTER_MS = 800;
@@ -87,6 +97,7 @@ export class PieceStore {
   change(recipe: (draft: Piece) => void, gesture: string | null = null): void {
     const [next, forward, back] = produceWithPatches(this.state.piece, (draft) => {
       recipe(draft);
+      oneFinish(this.state.piece, draft);
     });
     if (forward.length === 0) return;
     const last = this.past[this.past.length - 1];

@@ -54,6 +54,7 @@ export const lockKeepersArm: Piece = {
       finish: { kind: 'matte', name: 'Coat, madder wool', hex: '#5c3330' },
       approach: AS_THE_PIECE,
       group: 'arm',
+      sameAs: null,
     },
     metal(
       'vambrace',

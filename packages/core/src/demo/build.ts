@@ -47,6 +47,7 @@ export const metalOf = (
   finish: { kind: 'metal', ladder, polish, steps: null, composition: 0 },
   approach: AS_THE_PIECE,
   group,
+  sameAs: null,
 });
 
 export const matteOf = (
@@ -65,6 +66,7 @@ export const matteOf = (
   finish: { kind: 'matte', name: what, hex },
   approach: AS_THE_PIECE,
   group,
+  sameAs: null,
 });
 
 /** A layer of wear at full strength. */

@@ -4,6 +4,7 @@ export * from './parts.js';
 export * from './freePlace.js';
 export * from './overrides.js';
 export * from './regions.js';
+export * from './sameMetal.js';
 export * from './size.js';
 export * from './views.js';
 export * from './wear.js';

@@ -13,5 +13,6 @@ export function newPart(id: string, form: Form, name: string = forms[form.kind].
     finish: { kind: 'metal', ladder: coldSteel.id, polish: 'polished', steps: null, composition: 0 },
     approach: AS_THE_PIECE,
     group: null,
+    sameAs: null,
   };
 }

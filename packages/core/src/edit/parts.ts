@@ -11,6 +11,7 @@ import {
 } from '../piece/index.js';
 import { freeId } from '../units/index.js';
 import { newPart } from './newPart.js';
+import { withSoundLinks } from './sameMetal.js';
 import { withWearCopied } from './wear.js';
 
 /** What is worked on: one part, or all of a group. */
@@ -147,7 +148,7 @@ function withCopies(
 export function withoutPartsOf(piece: Piece, gone: ReadonlySet<string>): Piece {
   if (gone.size === 0) return piece;
   const { focalPart } = piece.rig;
-  return {
+  return withSoundLinks({
     ...piece,
     parts: piece.parts.filter((p) => !gone.has(p.id)),
     rig: focalPart && gone.has(focalPart) ? { ...piece.rig, focalPart: null } : piece.rig,
@@ -158,7 +159,7 @@ export function withoutPartsOf(piece: Piece, gone: ReadonlySet<string>): Piece {
       quiet: piece.critique.quiet.filter((q) => q.part === null || !gone.has(q.part)),
     },
     notes: piece.notes.map((n) => (n.part && gone.has(n.part) ? { ...n, part: null } : n)),
-  };
+  });
 }
 
 /** The piece without what is chosen. */

@@ -1,6 +1,7 @@
 import { MOST_VIEWS, sculptsOf, type FigureView, type Piece } from '../piece/index.js';
 import { freeId } from '../units/index.js';
 import { withoutPartsOf } from './parts.js';
+import { withSoundLinks } from './sameMetal.js';
 
 /** Turns that a painter asks for by name, the figure's own sides. */
 export const NAMED_TURNS: readonly { readonly name: string; readonly turnDeg: number }[] = [
@@ -59,4 +60,4 @@ export function barredFrom(piece: Piece, part: string, view: string): string | n
 export const withPartInView = (piece: Piece, part: string, view: string): Piece =>
   barredFrom(piece, part, view) !== null || piece.views.every((v) => v.id !== view)
     ? piece
-    : { ...piece, parts: piece.parts.map((p) => (p.id === part ? { ...p, view } : p)) };
+    : withSoundLinks({ ...piece, parts: piece.parts.map((p) => (p.id === part ? { ...p, view } : p)) });

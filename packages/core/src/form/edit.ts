@@ -48,7 +48,8 @@ export function copiesOf(
   return parts.map((p) => {
     const id = freeId(p.id, ids);
     ids.add(id);
-    return { ...p, id, place: { ...p.place, xMm: p.place.xMm + dxMm, yMm: p.place.yMm + dyMm } };
+    const place = { ...p.place, xMm: p.place.xMm + dxMm, yMm: p.place.yMm + dyMm };
+    return { ...p, id, place, sameAs: null };
   });
 }
 

@@ -45,6 +45,7 @@ export function referenceProblems(piece: Piece): Problem[] {
   need(parts, piece.rig.focalPart, 'parts', ['rig', 'focalPart']);
   piece.parts.forEach((part, i) => {
     need(views, part.view, 'views', ['parts', i, 'view']);
+    sameMetalProblems(piece, i, problems);
     need(groups, part.group, 'groups', ['parts', i, 'group']);
     if (part.form.kind === 'sculpt')
       need(surfaces, part.form.sculpt, 'the surfaces of sculpts', ['parts', i, 'form', 'sculpt']);
@@ -99,4 +100,23 @@ export function referenceProblems(piece: Piece): Problem[] {
   piece.critique.quiet.forEach((q, i) => need(parts, q.part, 'parts', ['critique', 'quiet', i, 'part']));
   piece.notes.forEach((n, i) => need(parts, n.part, 'parts', ['notes', i, 'part']));
   return problems;
+}
+
+/** A part that is the same metal as another is seen from another side, and finished as that is. */
+function sameMetalProblems({ parts }: Piece, i: number, problems: Problem[]): void {
+  const part = parts[i];
+  if (part.sameAs === null) return;
+  const main = parts.find((p) => p.id === part.sameAs);
+  const refuse = (held: string, accepted: string) =>
+    problems.push({ path: pathText(['parts', i, 'sameAs']), held, accepted });
+  if (!main) return void refuse(`"${part.sameAs}"`, 'an id from parts');
+  if (main.view === part.view)
+    return void refuse(`"${main.id}", of the same view`, 'a part that is seen in another view');
+  if (main.sameAs !== null)
+    return void refuse(
+      `"${main.id}", which is told from "${main.sameAs}"`,
+      'a part that is told from no other',
+    );
+  if (JSON.stringify(main.finish) !== JSON.stringify(part.finish))
+    refuse(`"${main.id}", which is finished otherwise`, 'a part of the same finish: one metal has one');
 }

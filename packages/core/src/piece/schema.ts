@@ -113,6 +113,7 @@ export const partSchema = z.strictObject({
   finish: finishSchema,
   approach: partApproachSchema,
   group: id('of a group in groups').nullable(),
+  sameAs: id('of the part in another view that is the same metal').nullable(),
 });
 
 const neighbourPlaceSchema = z.discriminatedUnion(

@@ -1,6 +1,7 @@
 export * from './amounts.js';
 export * from './mapReport.js';
 export * from './order.js';
+export { stepsGoBy } from './sameMetal.js';
 export { coatsOf, missingText, type OrderLayer } from './orderLayer.js';
 export * from './pieceFindings.js';
 export * from './partSheet.js';

@@ -6,6 +6,7 @@ import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/
 import { listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
+import { withSameMetalJoined } from './sameMetal.js';
 import { partStepFor, plainStep, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { glowOrder } from './glowOrder.js';
@@ -177,7 +178,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
   const inUse = piece.ladders.filter((l) => metals.some((m) => m.palette.ladder?.id === l.id));
   const input: OrderInput = { piece, paints: paintsById(piece.paints), metals, inUse };
   const matte = piece.parts.filter((p) => p.finish.kind === 'matte' && sheets.has(p.id));
-  return [
+  const layers = [
     ...primerLayers(input),
     ...inUse.flatMap((ladder) => {
       const mine = metals.filter((m) => m.palette.ladder?.id === ladder.id);
@@ -188,6 +189,7 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
     ...wearLayers(input),
     ...glowOrder(input, sheets),
   ];
+  return withSameMetalJoined(layers, piece);
 }
 
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {

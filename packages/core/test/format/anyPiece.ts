@@ -336,6 +336,7 @@ export const pieces: fc.Arbitrary<Piece> = fc
         : { kind: 'metal', ladder: 'cold-steel', polish: p.polish, steps: p.steps, composition: 7 },
       approach: { ...AS_THE_PIECE, light: g.light },
       group: null,
+      sameAs: null,
     })),
     ladders: [coldSteel],
     paints: [...towline],

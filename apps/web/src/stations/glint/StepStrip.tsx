@@ -6,6 +6,7 @@ import {
   layerOf,
   percent,
   plain,
+  stepsGoBy,
   type OrderLayer,
   type Piece,
   type Role,
@@ -134,7 +135,8 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const at = after ? order.findIndex((l) => layerKey(l) === layerKey(after)) : order.length - 1;
   const position = at < 0 ? order.length - 1 : at;
   const layer = order[position];
-  const own = layer.parts.find((p) => p.part === selected);
+  const goesBy = selected && stepsGoBy(piece, selected);
+  const own = layer.parts.find((p) => p.part === goesBy);
   const readsFrom = (selected ? sheets.sheets.get(selected)?.readsAsMetalFrom : null) ?? null;
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
   const move = (i: number) => setAfter(i >= order.length - 1 ? null : layerOf(order[i]));
@@ -193,8 +195,8 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
       <div className="w-74 shrink-0 px-4 pt-2">
         {finished ? (
           <p className="text-label text-g28">
-            {order.reduce((n, l) => n + (l.parts.some((p) => p.part === selected) ? 1 : 0), 0)} of the steps
-            are on this part.
+            {order.reduce((n, l) => n + (l.parts.some((p) => p.part === goesBy) ? 1 : 0), 0)} of the steps are
+            on this part.
           </p>
         ) : (
           <StepDetails layer={layer} own={own} />

@@ -1,4 +1,13 @@
-import { barredFrom, boundsOfParts, forms, type Part, type Piece } from '@pale-glint/core';
+import {
+  barredFrom,
+  boundsOfParts,
+  couldBeSame,
+  forms,
+  namesOfParts,
+  withSameMetal,
+  type Part,
+  type Piece,
+} from '@pale-glint/core';
 import {
   ArrowDownFromLine,
   ArrowUpFromLine,
@@ -62,6 +71,28 @@ function DeedRow({ deeds }: { deeds: Deeds }) {
 
 const nameField =
   'w-full bg-transparent text-lead font-semibold outline-none focus:border-b focus:border-g10';
+
+const OWN = '';
+
+/** Whether a part is the metal of another one, seen from another side; nothing where none could be. */
+function SameMetal({ part, piece }: { part: Part; piece: Piece }) {
+  const store = usePieceStore();
+  const others = couldBeSame(piece, part);
+  if (others.length === 0) return null;
+  const names = namesOfParts(piece);
+  return (
+    <Choice
+      label="The same as"
+      why="A part that is seen from two sides, as a shoulder is: one finish, one line in the order, one tick. Its areas, paint and minutes are added up."
+      value={part.sameAs ?? OWN}
+      options={[
+        { value: OWN, label: 'no other part' },
+        ...others.map((p) => ({ value: p.id, label: names.get(p.id) ?? p.name })),
+      ]}
+      onChange={(as) => store.edit((p) => withSameMetal(p, part.id, as === OWN ? null : as))}
+    />
+  );
+}
 
 /** All that makes one part, in numbers. */
 export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; deeds: Deeds }) {
@@ -129,6 +160,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
             }}
           />
         )}
+        <SameMetal part={part} piece={piece} />
         <PlaceFields part={part} change={change} end={end} />
       </section>
     </aside>

@@ -1,4 +1,4 @@
-import { layerKey, layerOf, paintTotalMl, plain, volumesOf } from '@pale-glint/core';
+import { layerKey, layerOf, paintTotalMl, plain, stepsGoBy, volumesOf } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Choice } from '../../ui/Choice.js';
@@ -21,7 +21,8 @@ function AfterEach() {
     piece.parts.find((p) => p.id === selected && p.finish.kind === 'metal') ??
     piece.parts.find((p) => p.finish.kind === 'metal');
   if (!part || order.length === 0) return null;
-  const shown = what === 'piece' ? order : order.filter((l) => l.parts.some((p) => p.part === part.id));
+  const shown =
+    what === 'piece' ? order : order.filter((l) => l.parts.some((p) => p.part === stepsGoBy(piece, part.id)));
   const name = what === 'piece' ? piece.name : part.name;
   return (
     <section className="bg-g88 p-4">
