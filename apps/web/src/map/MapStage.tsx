@@ -48,9 +48,18 @@ interface MapStageProps {
 }
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
-function roomFor(width: number, under: boolean, sides: number): { dial: number; low: boolean; free: Room } {
-  const [corners, withDial] = sides > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
-  if (width < 460) return { dial: 104, low: true, free: { right: 0, bottom: 170, top: 0, corners } };
+function roomFor(
+  width: number,
+  under: boolean,
+  { views }: Piece,
+): { dial: number; low: boolean; free: Room } {
+  const [corners, withDial] = views.length > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
+  if (width < 460)
+    return {
+      dial: 88,
+      low: true,
+      free: { right: 0, bottom: views.some((v) => v.underlay) ? 100 : 52, top: 48, corners: BELOW_SWITCH },
+    };
   const top = under ? 44 : 0;
   if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corners } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.
@@ -61,6 +70,8 @@ function roomFor(width: number, under: boolean, sides: number): { dial: number; 
 const NOTHING_THERE = { width: 0, height: 0 };
 /** What the choice of views takes of the upper left corner, and the light's dial of the upper right. */
 const WITH_SWITCH: Room['corners'] = { left: { width: 340, height: 52 }, right: NOTHING_THERE };
+/** On a phone's width the dial stands below the choice of views. */
+const BELOW_SWITCH: Room['corners'] = { left: NOTHING_THERE, right: { width: 112, height: 190 } };
 const WITH_DIAL: Room['corners'] = { ...WITH_SWITCH, right: { width: 152, height: 200 } };
 /** The same with the row of sides below the choice of views. */
 const WITH_ROW: Room['corners'] = { ...WITH_SWITCH, left: { width: 340, height: 158 } };
@@ -138,7 +149,7 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
   const rig = rigSeen(piece.rig, view);
   return (
     <>
-      <div className={`absolute right-4 ${room.low ? 'bottom-4' : 'top-4'}`}>
+      <div className={`absolute ${room.low ? 'top-14 right-2' : 'top-4 right-4'}`}>
         <LightDial
           size={room.dial}
           clockHours={rig.keyClockHours}
@@ -149,11 +160,13 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
           onEnd={onLightEnd}
         />
       </div>
-      <div className="absolute right-4 bottom-3 flex flex-col items-end gap-2">
+      <div className="absolute right-4 bottom-3 flex flex-col items-end gap-2 max-md:right-2 max-md:bottom-2">
         {view.underlay && <PhotoCompare {...comparing} />}
         <div className="flex flex-wrap-reverse justify-end gap-2">
           <ZoomButtons zoom={zoom} />
-          <LookSwitch />
+          <div className="max-md:hidden">
+            <LookSwitch />
+          </div>
         </div>
       </div>
     </>
@@ -188,7 +201,7 @@ export function MapStage({
   const comparing = useComparing(underlay ? 'over' : 'map');
   const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
   const under = lies && (comparing.way !== 'map' || comparing.blink);
-  const room = roomFor(width, under, piece.views.length);
+  const room = roomFor(width, under, piece);
   const fitted = usePicture(
     seen,
     closeUp,
@@ -213,7 +226,7 @@ export function MapStage({
   return (
     <div
       ref={box}
-      className="relative min-h-0 min-w-0 flex-1 overflow-hidden"
+      className={`relative min-h-0 min-w-0 flex-1 overflow-hidden max-md:sticky max-md:top-0 max-md:z-10 max-md:order-first max-md:w-full max-md:flex-none ${bare ? 'max-md:h-full' : 'max-md:h-[54dvh]'}`}
       style={{ background: SURROUNDS[look.surround].hex }}
       data-surround={look.surround}
       data-zoom={zoom.times.toFixed(2)}

@@ -24,11 +24,18 @@ export function Ramp({ state }: { state: StationState }) {
   const { activeMin } = useTimeLeft(order, run.ticks, piece.copies);
   const view = { piece, sheets, order, activeMin };
   return (
-    <nav aria-label="Stations" className="flex min-w-0 flex-1">
+    <nav
+      aria-label="Stations"
+      className="flex min-w-0 flex-1 max-md:order-last max-md:h-12 max-md:w-full max-md:flex-none max-md:overflow-x-auto"
+    >
       {stations.map((s, index) => {
         const tone = toneOf(index);
         return (
-          <NavLink key={s.path} to={s.path} className={`relative min-w-0 flex-1 px-3 pt-2 ${tone.ground}`}>
+          <NavLink
+            key={s.path}
+            to={s.path}
+            className={`relative min-w-0 flex-1 px-3 pt-2 max-md:min-w-27 max-md:flex-none max-md:pt-1 ${tone.ground}`}
+          >
             {({ isActive }) => (
               <>
                 <span className="block truncate font-semibold max-xl:[font-stretch:86%]">{s.name}</span>

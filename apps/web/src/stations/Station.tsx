@@ -87,8 +87,11 @@ function Frame({ state }: { state: StationState }) {
   return (
     <div className="flex h-full flex-col">
       {!atTable && (
-        <header className="flex h-14 shrink-0">
-          <Link to="/" className="w-44 shrink-0 bg-g05 px-4 pt-2 text-g98 max-xl:w-32 max-xl:px-3">
+        <header className="flex h-14 shrink-0 max-md:h-auto max-md:flex-wrap">
+          <Link
+            to="/"
+            className="w-44 shrink-0 bg-g05 px-4 pt-2 text-g98 max-xl:w-32 max-xl:px-3 max-md:h-12 max-md:w-auto max-md:flex-1 max-md:pt-1"
+          >
             <span className="wide block truncate font-bold max-xl:[font-stretch:100%]">Pale Glint</span>
             <span className="narrow block truncate text-label text-g72">{piece.name}</span>
           </Link>

@@ -78,7 +78,10 @@ export const GlintSide = memo(function GlintSide({
   ];
   const none = <p className="p-4 text-g28">Choose a part on the picture or in the list.</p>;
   return (
-    <aside aria-label={part?.name ?? 'No part chosen'} className="flex w-74 shrink-0 flex-col bg-g96">
+    <aside
+      aria-label={part?.name ?? 'No part chosen'}
+      className="flex w-74 shrink-0 max-md:w-full max-md:overflow-visible flex-col bg-g96"
+    >
       <h2 className="truncate px-4 pt-3 text-lead font-semibold">{part?.name ?? piece.name}</h2>
       <Tabs.Root
         value={side}

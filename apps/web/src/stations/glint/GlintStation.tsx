@@ -29,7 +29,7 @@ const Parts = memo(function Parts({ piece, selected, select }: PartsProps) {
   return (
     <section
       aria-label="Parts"
-      className="w-52 shrink-0 contain-content relative overflow-y-auto bg-g93 pt-3 max-xl:w-44"
+      className="w-52 shrink-0 contain-content relative overflow-y-auto bg-g93 pt-3 max-xl:w-44 max-md:max-h-48 max-md:w-full"
     >
       <h2 className="px-3 pb-1 text-label text-g28">Parts, nearest the eye first</h2>
       <ul>
@@ -56,7 +56,7 @@ const Stroke = ({ points, px }: { points: readonly Point[]; px: number }) => (
 function StageFoot({ part }: { part: Part | null }) {
   const { sheets, close, setClose } = useStation();
   return (
-    <div className="absolute bottom-3 left-4 flex items-center gap-3">
+    <div className="absolute bottom-3 left-4 flex items-center gap-3 max-md:bottom-2 max-md:left-2 max-md:flex-col max-md:items-start max-md:gap-1">
       {part && (
         <button
           type="button"
@@ -99,7 +99,7 @@ export function GlintStation() {
   if (piece.parts.length === 0) return <NoParts />;
   return (
     <div className="flex h-full flex-col">
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <Parts piece={calmlySeen} selected={selected} select={select} />
         <MapStage
           piece={piece}

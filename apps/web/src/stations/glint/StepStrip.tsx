@@ -144,22 +144,22 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
-    <section aria-label="Steps" className="flex h-36 shrink-0 contain-content bg-g88">
-      <div className="w-56 shrink-0 px-3 pt-3">
+    <section aria-label="Steps" className="flex h-36 shrink-0 contain-content bg-g88 max-md:h-24">
+      <div className="w-56 shrink-0 px-3 pt-3 max-md:w-32 max-md:overflow-hidden">
         <p className="text-label text-g28">
           {finished ? `All ${order.length} steps` : `After step ${position + 1} of ${order.length}`}
         </p>
-        <p className="text-lead leading-tight font-semibold">
+        <p className="text-lead leading-tight font-semibold max-md:text-label">
           {finished ? 'The finished piece' : layer.title}
         </p>
-        <p className="mt-1 text-label text-g28">
+        <p className="mt-1 text-label text-g28 max-md:hidden">
           {finished
             ? 'Drag back along the steps to see it after each of them.'
             : whatSays(forOwn, position + 1, order.length, readsFrom)}
         </p>
       </div>
       <div className="relative min-w-0 flex-1 px-2">
-        <div className="flex h-27 items-end">
+        <div className="flex h-27 items-end max-md:h-15">
           {order.map((l, i) => (
             <StepBar
               key={layerKey(l)}
@@ -192,7 +192,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
           />
         </Slider.Root>
       </div>
-      <div className="w-74 shrink-0 px-4 pt-2">
+      <div className="w-74 shrink-0 px-4 pt-2 max-md:hidden">
         {finished ? (
           <p className="text-label text-g28">
             {order.reduce((n, l) => n + (l.parts.some((p) => p.part === goesBy) ? 1 : 0), 0)} of the steps are

@@ -59,7 +59,7 @@ export function LightPresets({ piece, rig, onTake }: LightPresetsProps) {
   return (
     <section
       aria-label="Lights to start from"
-      className="w-64 shrink-0 relative overflow-y-auto bg-g93 py-3 max-xl:w-52"
+      className="w-64 shrink-0 relative overflow-y-auto bg-g93 py-3 max-xl:w-52 max-md:max-h-56 max-md:w-full"
     >
       <h2 className="px-3 pb-1 text-label text-g28">Lights to start from</h2>
       <ul>

@@ -39,7 +39,7 @@ export function LightStation() {
     store.change((d) => void d.rig.neighbours.push(at));
   };
   return (
-    <div className="flex h-full">
+    <div className="flex h-full max-md:flex-col max-md:overflow-y-auto">
       <LightPresets
         piece={useDebouncedPiece(piece)}
         rig={rig}
@@ -73,7 +73,7 @@ export function LightStation() {
       </MapStage>
       <aside
         aria-label="Light and surroundings"
-        className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3 max-xl:w-74"
+        className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3 max-xl:w-74 max-md:w-full max-md:overflow-visible"
       >
         {!isFront && <ViewLight view={figureView} />}
         <Section rig={rig} change={change} end={end} />

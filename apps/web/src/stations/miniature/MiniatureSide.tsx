@@ -179,7 +179,7 @@ export function MiniatureSide({ begin, propose, message, full }: MiniatureSidePr
   return (
     <aside
       aria-label="Your miniature"
-      className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3"
+      className="w-74 shrink-0 max-md:w-full max-md:overflow-visible space-y-4 relative overflow-y-auto bg-g96 px-4 py-3"
     >
       <p className="text-lead font-semibold">Your miniature</p>
       {under && (

@@ -61,9 +61,9 @@ export function ProposalBar({
   return (
     <section
       aria-label="Proposed parts"
-      className="flex h-34 shrink-0 items-center gap-4 bg-g05 px-6 text-g98"
+      className="flex h-34 shrink-0 items-center gap-4 bg-g05 px-6 text-g98 max-md:h-auto max-md:flex-wrap max-md:px-3 max-md:py-2"
     >
-      <div className="min-w-0 flex-1">
+      <div className="min-w-0 flex-1 max-md:basis-full">
         <p className="text-label text-g72">
           Smooth regions of {sculpt.name} larger than 2 mm². Press what you do not want; all can be named and
           changed afterwards.

@@ -72,6 +72,8 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayer
         fill="transparent"
         data-testid="taps"
         className="pointer-events-auto cursor-crosshair touch-none"
+        // A finger that rests on it looks through the loupe; it asks for no menu.
+        onContextMenu={(e) => e.preventDefault()}
         onPointerDown={(e) => {
           if (e.button !== 0) return;
           e.stopPropagation();
@@ -165,8 +167,11 @@ export function TapBar({
   onStop,
 }: TapBarProps) {
   return (
-    <div role="status" className="flex h-34 shrink-0 items-center gap-3 bg-g05 px-6 text-g98">
-      <p className="min-w-0 flex-1">
+    <div
+      role="status"
+      className="flex h-34 shrink-0 items-center gap-3 bg-g05 px-6 text-g98 max-md:h-auto max-md:flex-wrap max-md:px-3 max-md:py-2"
+    >
+      <p className="min-w-0 flex-1 max-md:basis-full">
         <span className="block text-label text-g72">{title}</span>
         <span className="block text-lead font-semibold">{ask}</span>
         {message && <span className="block text-label text-g82">{message}</span>}

@@ -38,7 +38,7 @@ const Sections = memo(function Sections({ piece, chosen, choose }: SectionsProps
   const choosePart = useCallback((id: string) => choose({ kind: 'part', id }), [choose]);
   const onPart = chosen?.kind === 'part' ? chosen.id : null;
   return (
-    <div className="min-h-0 flex-1 relative overflow-y-auto py-2">
+    <div className="min-h-0 flex-1 relative overflow-y-auto py-2 max-md:max-h-44 max-md:flex-none">
       {piece.parts.length === 0 && <p className="px-3 py-2 text-label text-g28">No part yet.</p>}
       {sections.map((s) => (
         <div key={s.id ?? '-'} className="pb-1">
@@ -79,7 +79,7 @@ export function PartList({ chosen, choose }: PartListProps) {
   const [under] = seen.views;
   const calm = useDebouncedPiece(seen);
   return (
-    <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48">
+    <section aria-label="Parts" className="flex w-60 shrink-0 flex-col bg-g93 max-xl:w-48 max-md:w-full">
       <button
         type="button"
         aria-pressed={chosen === null}

@@ -106,7 +106,7 @@ export function PartSide({ part, piece, deeds }: { part: Part; piece: Piece; dee
   return (
     <aside
       aria-label={part.name}
-      className="w-74 shrink-0 contain-content space-y-3 relative overflow-y-auto bg-g96 px-4 py-3"
+      className="w-74 shrink-0 max-md:w-full max-md:overflow-visible contain-content space-y-3 relative overflow-y-auto bg-g96 px-4 py-3"
     >
       <input
         aria-label="Name of the part"
@@ -219,7 +219,7 @@ export function GroupSide({
   return (
     <aside
       aria-label={group.name}
-      className="w-74 shrink-0 contain-content space-y-3 relative overflow-y-auto bg-g96 px-4 py-3"
+      className="w-74 shrink-0 max-md:w-full max-md:overflow-visible contain-content space-y-3 relative overflow-y-auto bg-g96 px-4 py-3"
     >
       <input
         aria-label="Name of the group"

@@ -164,7 +164,7 @@ export function PartsStation() {
 
   return (
     <div className="flex h-full flex-col">
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <PartList chosen={chosen} choose={choose} />
         <MapStage
           piece={piece}
