@@ -55,6 +55,17 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   await shows.getByRole('radio', { name: 'leave it as it is' }).check();
   await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeHidden();
 
+  // Plan and photo are looked into at the same place, by wheel and by button.
+  const photo = page.getByRole('img', { name: 'The photo', exact: true });
+  const [whole, beside] = [(await photo.boundingBox())!, page.getByRole('img', { name: 'The plan' })];
+  await page.mouse.move(whole.x + whole.width / 2, whole.y + whole.height / 3);
+  await page.mouse.wheel(0, -480);
+  await expect.poll(async () => (await photo.boundingBox())!.width / whole.width).toBeGreaterThan(2);
+  const [near, plan] = [(await photo.boundingBox())!, (await beside.boundingBox())!];
+  expect(plan.width / near.width).toBeCloseTo(1, 1);
+  await page.getByRole('button', { name: /times$/ }).click();
+  await expect.poll(async () => (await photo.boundingBox())!.width / whole.width).toBeCloseTo(1, 2);
+
   await page.getByRole('button', { name: 'Slider', exact: true }).click();
   const covers = page.getByRole('slider', { name: 'How much of the photo the plan covers' });
   await covers.focus();

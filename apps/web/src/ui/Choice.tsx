@@ -23,7 +23,7 @@ export function Choice<T extends string>({ label, why, value, options, onChange 
       </span>
       <select
         id={id}
-        className="min-w-0 bg-transparent text-right font-semibold outline-none"
+        className="min-w-0 truncate bg-transparent text-right font-semibold outline-none"
         value={value}
         onChange={(e) => onChange(e.target.value as T)}
       >

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { LookInto, type Glancing } from '../../map/LookInto.js';
 import { followPointer } from '../../ui/followPointer.js';
 import { useBitmap } from '../../ui/useBitmap.js';
 import type { BothLooks, ReadPhoto } from '../../workers/photo.worker.js';
@@ -93,11 +94,19 @@ function Picture({ bitmap, label, read, how, marks }: PictureProps) {
   );
 }
 
-function Named({ name, children }: { readonly name: string; readonly children: ReactNode }) {
+interface NamedProps {
+  readonly name: string;
+  readonly glancing: Glancing;
+  readonly children: ReactNode;
+}
+
+function Named({ name, glancing, children }: NamedProps) {
   return (
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col items-center gap-1">
       <figcaption className="text-label text-g98">{name}</figcaption>
-      <div className="flex min-h-0 w-full flex-1 items-center justify-center">{children}</div>
+      <LookInto glancing={glancing} drag className="min-h-0 w-full flex-1">
+        <div className="flex size-full items-center justify-center">{children}</div>
+      </LookInto>
     </figure>
   );
 }
@@ -108,10 +117,12 @@ interface LooksProps {
   /** The photo mended, where a cure is chosen. */
   readonly mended: BothLooks | null;
   readonly how: HowToLook;
+  /** Plan and photo are looked into at the same place. */
+  readonly glancing: Glancing;
 }
 
 /** The plan to the left of a bar, the photo to the right of it. */
-function Slider({ read, photo, how }: LooksProps) {
+function Slider({ read, photo, how, glancing }: LooksProps) {
   const [at, setAt] = useState(0.5);
   const look = how.grey ? 'value' : 'colour';
   const [plan, seen] = [read.plan[look], photo[look]];
@@ -134,20 +145,22 @@ function Slider({ read, photo, how }: LooksProps) {
   };
   return (
     <div className="flex h-full flex-col items-center gap-2">
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="The plan to the left of the bar, the photo to the right"
-        className="block min-h-0 max-w-full flex-1 cursor-ew-resize touch-none object-contain"
-        style={{ ...size, filter }}
-        onPointerDown={(e) => {
-          follow(e.clientX);
-          followPointer(
-            (m) => follow(m.clientX),
-            () => undefined,
-          );
-        }}
-      />
+      <LookInto glancing={glancing} className="min-h-0 w-full flex-1">
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label="The plan to the left of the bar, the photo to the right"
+          className="mx-auto block h-full max-w-full cursor-ew-resize touch-none object-contain"
+          style={{ ...size, filter }}
+          onPointerDown={(e) => {
+            follow(e.clientX);
+            followPointer(
+              (m) => follow(m.clientX),
+              () => undefined,
+            );
+          }}
+        />
+      </LookInto>
       <label className="flex w-72 items-center gap-3 text-label text-g98">
         photo
         <input
@@ -166,7 +179,7 @@ function Slider({ read, photo, how }: LooksProps) {
 }
 
 /** Plan and photo in turn, in one place; held still on request. */
-function Blink({ read, photo, how }: LooksProps) {
+function Blink({ read, photo, how, glancing }: LooksProps) {
   const [shown, setShown] = useState<'plan' | 'photo'>('photo');
   const [held, setHeld] = useState(() => matchMedia('(prefers-reduced-motion: reduce)').matches);
   const look = how.grey ? 'value' : 'colour';
@@ -177,7 +190,7 @@ function Blink({ read, photo, how }: LooksProps) {
   }, [held]);
   return (
     <div className="flex h-full flex-col items-center gap-2">
-      <Named name={shown === 'plan' ? 'Plan' : 'Photo'}>
+      <Named name={shown === 'plan' ? 'Plan' : 'Photo'} glancing={glancing}>
         <Picture
           key={shown}
           bitmap={shown === 'plan' ? read.plan[look] : photo[look]}
@@ -210,7 +223,7 @@ function Blink({ read, photo, how }: LooksProps) {
 
 /** Plan and photo, held against each other. */
 export function Looks(props: LooksProps) {
-  const { read, photo, mended, how } = props;
+  const { read, photo, mended, how, glancing } = props;
   const marks = useMemo(() => read.findings.map(({ at: [x, y] }, i) => ({ n: i + 1, x, y })), [read]);
   const look = how.grey ? 'value' : 'colour';
   if (how.way === 'slider') return <Slider {...props} />;
@@ -218,7 +231,7 @@ export function Looks(props: LooksProps) {
   if (how.way === 'difference')
     return (
       <div className="flex h-full gap-3">
-        <Named name="Lighter or darker than planned">
+        <Named name="Lighter or darker than planned" glancing={glancing}>
           {read.difference && (
             <Picture
               bitmap={read.difference}
@@ -228,21 +241,21 @@ export function Looks(props: LooksProps) {
             />
           )}
         </Named>
-        <Named name="Photo">
+        <Named name="Photo" glancing={glancing}>
           <Picture bitmap={photo[look]} label="The photo" read={read} how={how} />
         </Named>
       </div>
     );
   return (
     <div className="flex h-full gap-3">
-      <Named name="Plan">
+      <Named name="Plan" glancing={glancing}>
         <Picture bitmap={read.plan[look]} label="The plan" read={read} how={how} />
       </Named>
-      <Named name="Photo">
+      <Named name="Photo" glancing={glancing}>
         <Picture bitmap={photo[look]} label="The photo" read={read} how={how} marks={marks} />
       </Named>
       {mended && (
-        <Named name="Photo, mended">
+        <Named name="Photo, mended" glancing={glancing}>
           <Picture bitmap={mended[look]} label="The photo as it would look mended" read={read} how={how} />
         </Named>
       )}

@@ -1,6 +1,9 @@
 import { doneBy, layerKey, layerOf, type LayerId, type PointPair } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
+import { useGlance } from '../../map/LookInto.js';
+import { ZoomButtons } from '../../map/ZoomButtons.js';
+import { useZoomKeys } from '../../map/zoomKeys.js';
 import { usePiece } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
@@ -242,6 +245,8 @@ export function RecordStation() {
   const client = usePhotoClient();
   const state = usePhoto(client, { photo, piece, figureView, after, order, points, cardHex, going });
   const { read } = state;
+  const glancing = useGlance(photo ?? '');
+  useZoomKeys(glancing.hand);
   const [chosen, choose] = useChosen(read);
   const mended = useMended(client, read, chosen);
   const open = (next: string) => {
@@ -262,7 +267,12 @@ export function RecordStation() {
       <div className="flex min-w-0 flex-1 flex-col bg-g38">
         <LookBar how={how} onHow={setHow} />
         {photo !== null && <Going state={state} going={going} onGoing={setGoing} />}
-        <div className="min-h-0 flex-1 overflow-auto p-3">
+        <div className="relative min-h-0 flex-1 overflow-auto p-3">
+          {read?.photo && !tapping && (
+            <div className="absolute right-5 bottom-5 z-10">
+              <ZoomButtons zoom={glancing.hand} />
+            </div>
+          )}
           {photo === null ? (
             <HowToPhotograph />
           ) : tapping && read ? (
@@ -275,7 +285,7 @@ export function RecordStation() {
               }}
             />
           ) : read?.photo ? (
-            <Looks read={read} photo={read.photo} mended={mended} how={how} />
+            <Looks read={read} photo={read.photo} mended={mended} how={how} glancing={glancing} />
           ) : (
             <NotLaid read={read} failed={state.failed} photo={photo} />
           )}

@@ -1,6 +1,8 @@
 import { circleThrough, RefusedInput, type Circle } from '@pale-glint/core';
 import { useRef, useState } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
+import { LookInto, useGlance } from '../../map/LookInto.js';
+import { ZoomButtons } from '../../map/ZoomButtons.js';
 import { Button } from '../../ui/Button.js';
 
 interface BallPhotoProps {
@@ -15,6 +17,7 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
   const [taps, setTaps] = useState<readonly (readonly [number, number])[]>([]);
   const [message, setMessage] = useState<string | null>(null);
   const drawing = useRef<SVGSVGElement>(null);
+  const glancing = useGlance(url);
   const tap = (x: number, y: number) => {
     const next = [...taps, [x, y] as const];
     setMessage(null);
@@ -33,40 +36,51 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
   const unit = size ? size[0] / 400 : 1;
   return (
     <figure className="space-y-1.5">
-      <div className="relative w-fit">
-        <img
-          src={url}
-          alt="The first photo"
-          className="block max-h-96 max-w-full"
-          onLoad={(e) => setSize([e.currentTarget.naturalWidth, e.currentTarget.naturalHeight])}
-        />
-        {size && (
-          <svg
-            ref={drawing}
-            viewBox={`0 0 ${size[0]} ${size[1]}`}
-            className="absolute inset-0 size-full cursor-crosshair"
-            data-testid="ball"
-            onPointerDown={(e) => {
-              const at = inDrawing(drawing.current!, e.clientX, e.clientY);
-              tap(at.x, at.y);
-            }}
-          >
-            {ball && (
-              <circle
-                cx={ball.x}
-                cy={ball.y}
-                r={ball.r}
-                fill="none"
-                className="stroke-g98"
-                strokeWidth={1.6 * unit}
-              />
-            )}
-            {taps.map(([x, y], i) => (
-              <circle key={i} cx={x} cy={y} r={3 * unit} className="fill-g98 stroke-g05" strokeWidth={unit} />
-            ))}
-          </svg>
-        )}
-      </div>
+      <LookInto glancing={glancing} className="w-fit">
+        <div className="relative w-fit">
+          <img
+            src={url}
+            alt="The first photo"
+            className="block max-h-96 max-w-full"
+            onLoad={(e) => setSize([e.currentTarget.naturalWidth, e.currentTarget.naturalHeight])}
+          />
+          {size && (
+            <svg
+              ref={drawing}
+              viewBox={`0 0 ${size[0]} ${size[1]}`}
+              className="absolute inset-0 size-full cursor-crosshair"
+              data-testid="ball"
+              onPointerDown={(e) => {
+                if (e.button !== 0) return;
+                const at = inDrawing(drawing.current!, e.clientX, e.clientY);
+                tap(at.x, at.y);
+              }}
+            >
+              {ball && (
+                <circle
+                  cx={ball.x}
+                  cy={ball.y}
+                  r={ball.r}
+                  fill="none"
+                  className="stroke-g98"
+                  strokeWidth={1.6 * unit}
+                />
+              )}
+              {taps.map(([x, y], i) => (
+                <circle
+                  key={i}
+                  cx={x}
+                  cy={y}
+                  r={3 * unit}
+                  className="fill-g98 stroke-g05"
+                  strokeWidth={unit}
+                />
+              ))}
+            </svg>
+          )}
+        </div>
+      </LookInto>
+      <ZoomButtons zoom={glancing.hand} />
       <figcaption className="flex items-center gap-3 text-label text-g28">
         <span className="flex-1">
           {message ??
