@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { readFileSync } from 'node:fs';
 import {
+  firstSeen,
   isArchive,
   HERON_SURFACE,
   readArchive,
@@ -67,9 +68,9 @@ export function pieceFrom(path: string): PieceAtHand {
   return { ...piece, surfaces };
 }
 
-/** The id of the side that a piece is to be seen from; its front where none is typed. */
+/** The id of the side that a piece is to be seen from; the first that has a part where none is typed. */
 export function figureViewFrom(piece: Piece, typed: string | undefined): string {
-  if (typed === undefined) return piece.views[0].id;
+  if (typed === undefined) return firstSeen(piece);
   const known = piece.views.map((v) => v.id);
   return known.includes(typed)
     ? typed

@@ -1,13 +1,13 @@
 import type { Bounds, Picture } from '@pale-glint/core';
-import { ToggleGroup } from 'radix-ui';
 import { useEffect, useState, type CSSProperties } from 'react';
+import { SwitchBar } from '../ui/SwitchBar.js';
 import { BLINK_KEY } from './blinkKey.js';
 
 /** How the photo under the parts and the map are held against each other. */
 export type CompareWay = 'map' | 'over' | 'divided' | 'difference';
 
 const WAYS: readonly { value: CompareWay; label: string; description: string }[] = [
-  { value: 'map', label: 'Map', description: 'the map alone' },
+  { value: 'map', label: 'Map', description: `the map alone; ${BLINK_KEY} held shows the photo` },
   {
     value: 'over',
     label: 'On the photo',
@@ -75,36 +75,19 @@ export function photoOver({ line, blink }: Comparing, photo: Bounds, picture: Pi
 /** Chooses how photo and map are compared. */
 export function PhotoCompare({ way, setWay, line, setLine }: Comparing) {
   return (
-    <div className="flex items-center gap-3 rounded-sm bg-g10 p-1">
+    <div className="flex items-center gap-3 rounded-sm bg-g10">
       {way === 'divided' && (
         <input
           type="range"
           aria-label="Where the line stands"
-          className="w-32 accent-g98"
+          className="ml-2 w-32 accent-g98"
           min={0}
           max={100}
           value={Math.round(100 * line)}
           onChange={(e) => setLine(Number(e.target.value) / 100)}
         />
       )}
-      <ToggleGroup.Root
-        type="single"
-        value={way}
-        onValueChange={(v) => v && setWay(v as CompareWay)}
-        aria-label="Photo and map"
-        className="flex"
-      >
-        {WAYS.map((w) => (
-          <ToggleGroup.Item
-            key={w.value}
-            value={w.value}
-            title={`${w.description}; ${BLINK_KEY} held shows the photo alone`}
-            className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
-          >
-            {w.label}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+      <SwitchBar label="Photo and map" value={way} options={WAYS} onChange={setWay} />
     </div>
   );
 }

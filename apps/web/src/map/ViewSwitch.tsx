@@ -1,5 +1,5 @@
 import type { ExposureView } from '@pale-glint/core';
-import { ToggleGroup } from 'radix-ui';
+import { SwitchBar } from '../ui/SwitchBar.js';
 import type { MapView } from '../workers/protocol.js';
 
 /** A squint is the painted map, seen small and blurred. */
@@ -40,24 +40,7 @@ const LEGEND: Partial<Readonly<Record<ShownView, string>>> = {
 export function ViewSwitch({ value, onChange }: { value: ShownView; onChange: (view: ShownView) => void }) {
   return (
     <>
-      <ToggleGroup.Root
-        type="single"
-        value={value}
-        onValueChange={(v) => v && onChange(v as ShownView)}
-        aria-label="Show the map as"
-        className="flex rounded-sm bg-g10 p-1"
-      >
-        {VIEWS.map((v) => (
-          <ToggleGroup.Item
-            key={v.value}
-            value={v.value}
-            title={v.description}
-            className="narrow rounded-[2px] px-2.5 py-1.5 text-label font-medium text-g88 hover:bg-g28 data-[state=on]:bg-g98 data-[state=on]:font-bold data-[state=on]:text-g05"
-          >
-            {v.label}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+      <SwitchBar label="Show the map as" value={value} options={VIEWS} onChange={onChange} />
       {LEGEND[value] && (
         <p className="mt-1 max-w-80 rounded-sm bg-g10 px-2.5 py-1.5 text-label text-g88">{LEGEND[value]}</p>
       )}

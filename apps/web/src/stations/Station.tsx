@@ -11,7 +11,7 @@ import { Loading } from '../ui/states.js';
 import { VIEWS, type ShownView } from '../map/ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
-import { layerKey, layerOf } from '@pale-glint/core';
+import { firstSeen, layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
 import { StationContext, type StationState, type GlintSide } from './stationState.js';
 import { handEdits } from './glint/handEdits.js';
@@ -125,7 +125,7 @@ function Stations() {
   const pace = usePace(piece.id, sheets.order, run.ticks);
   const [view, setView] = useState<ShownView>('painted');
   const [chosen, setChosen] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
-  const [figureView, setFigureView] = useState(piece.views[0].id);
+  const [figureView, setFigureView] = useState(() => firstSeen(piece));
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [close, setClose] = useState(false);
   const [side, setSide] = useState<GlintSide>('part');

@@ -1,4 +1,4 @@
-import { partsIn, viewIn } from '../piece/index.js';
+import { firstSeen, partsIn, viewIn } from '../piece/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { hexToLinear, fromLinear } from '../colour/index.js';
 
@@ -27,7 +27,7 @@ export interface RenderOptions {
   readonly surroundHex: string | null;
   /** Only this part, as large as fits. */
   readonly part?: string;
-  /** The side that the piece is seen from; the first by default. */
+  /** The side that the piece is seen from; the first that has a part by default. */
   readonly figureView?: string;
   /** How far the painting of each part has come; finished by default. */
   readonly stageOf?: (part: PreparedPart) => Stage;
@@ -50,7 +50,7 @@ export function paintPart(
 export function renderPiece(piece: PieceAtHand, options: RenderOptions): Raster {
   const parts = options.part
     ? piece.parts.filter((p) => p.id === options.part)
-    : partsIn(piece, viewIn(piece, options.figureView ?? '').id);
+    : partsIn(piece, options.figureView ? viewIn(piece, options.figureView).id : firstSeen(piece));
   if (parts.length === 0)
     throw new RangeError(
       options.part ? `part: the piece has no "${options.part}"` : 'parts: the piece has none to show',

@@ -13,7 +13,7 @@ import {
   type Picture,
   type PreparedPart,
 } from '../glint/index.js';
-import { partsIn, viewIn, type Part } from '../piece/index.js';
+import { firstSeen, partsIn, viewIn, type Part } from '../piece/index.js';
 import { stageOfPart, type LayerId } from '../plan/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { shrunk, type Image } from './image.js';
@@ -53,7 +53,7 @@ export interface PlanRasterOptions {
   readonly after?: LayerId | null;
   /** Points of its longer side. */
   readonly longSide?: number;
-  /** The side that the photo shows; the first by default. */
+  /** The side that the photo shows; the first that has a part by default. */
   readonly figureView?: string;
   /** Called after each part, with how many of all are done. */
   readonly onPart?: (done: number, of: number) => void;
@@ -77,7 +77,7 @@ export function preparedPlan(
   piece: PieceAtHand,
   { longSide = LONG_SIDE, figureView = '', onPart }: Omit<PlanRasterOptions, 'after'> = {},
 ): PreparedPlan {
-  const parts = partsIn(piece, viewIn(piece, figureView).id);
+  const parts = partsIn(piece, figureView ? viewIn(piece, figureView).id : firstSeen(piece));
   if (parts.length === 0) throw new RangeError('parts: the piece has none to hold a photo against');
   const shapes = parts.map((part) => shapeIn(part, piece));
   const bounds = unionBounds(parts.map((p, i) => placedBounds(shapes[i].model, p.place)));

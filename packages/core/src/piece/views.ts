@@ -57,6 +57,11 @@ export const partsIn = <P extends { readonly view: string }>(
   view: string,
 ): P[] => piece.parts.filter((p) => p.view === view);
 
+/** The view that a piece is shown in unless told: the first that has a part. */
+export const firstSeen = (
+  piece: WithViews & { readonly parts: readonly { readonly view: string }[] },
+): string => (piece.views.find((v) => piece.parts.some((p) => p.view === v.id)) ?? piece.views[0]).id;
+
 /** A piece as it is looked at from one side: that view and its parts alone. */
 export function seenIn<P extends WithViews & { readonly parts: readonly { readonly view: string }[] }>(
   piece: P,

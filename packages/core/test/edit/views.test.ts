@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   barredFrom,
+  firstSeen,
+  renderPiece,
   frontAlone,
   MOST_VIEWS,
   namesOfParts,
@@ -76,6 +78,15 @@ describe('the sides that a figure is seen from', () => {
     expect(seenIn(sluiceWarden, 'front')).toBe(sluiceWarden);
     expect(namesOfParts(two).get(helm.id)).toBe(`${helm.name}, back`);
     expect(namesOfParts(sluiceWarden).get(helm.id)).toBe(helm.name);
+  });
+
+  test('a piece whose front is still empty is shown from the first side that has a part', () => {
+    const behind = { ...back(), parts: [{ ...helm, view: 'back' }] };
+    expect(firstSeen(behind)).toBe('back');
+    expect(firstSeen({ ...behind, parts: [] })).toBe('front');
+    const size = { width: 60, height: 60, view: 'painted', surroundHex: null } as const;
+    expect(renderPiece(behind, size).rgba.some((v) => v > 0)).toBe(true);
+    expect(() => renderPiece(behind, { ...size, figureView: 'front' })).toThrow(/none to show/);
   });
 
   test('new parts stand in the view they are made in', () => {
