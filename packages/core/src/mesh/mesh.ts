@@ -70,7 +70,7 @@ function edgesOf(index: Uint32Array): { open: number; crowded: number } {
 const MOST_CHECKED = 400_000;
 
 /**
- * Makes a mesh fit to work on: vertices welded, triangles without area left out, the outside turned outward; holes and
+ * Makes a mesh fit to work on: vertices welded, triangles without area and corners without triangles left out, the outside turned outward; holes and
  * edges that more than two triangles share are counted and told.
  * @throws RefusedInput where nothing is left, or too much
  */
@@ -127,5 +127,21 @@ export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh
       notes.push('it was inside out and was turned');
     }
   }
-  return { positions, index: out, up, notes: notes };
+  return { ...withoutStrays(positions, out), up, notes };
+}
+
+/** Only the corners that triangles have: one that none has, far off, would make the shape as tall as it stands. */
+function withoutStrays(
+  positions: Float32Array,
+  index: Uint32Array,
+): { readonly positions: Float32Array; readonly index: Uint32Array } {
+  const to = new Int32Array(positions.length / 3).fill(-1);
+  let count = 0;
+  for (const v of index) if (to[v] < 0) to[v] = count++;
+  if (count === to.length) return { positions, index };
+  const kept = new Float32Array(3 * count);
+  to.forEach((at, v) => {
+    if (at >= 0) kept.set(positions.subarray(3 * v, 3 * v + 3), 3 * at);
+  });
+  return { positions: kept, index: index.map((v) => to[v]) };
 }

@@ -6,6 +6,7 @@ import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
 import { mergeGeometries } from 'three/addons/utils/BufferGeometryUtils.js';
 import { isShape, readShape } from '../sculpt/index.js';
+import { glbOf, withBuffersJoined, type GltfBuffers } from './inlineBuffers.js';
 import { MOST_MESH_BYTES, MOST_TRIANGLES, mended, type Mesh } from './mesh.js';
 
 type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
@@ -28,9 +29,14 @@ const stlCount = (bytes: Uint8Array) =>
 const binaryStl = (bytes: Uint8Array) => stlCount(bytes) >= 0 && 84 + 50 * stlCount(bytes) === bytes.length;
 
 function stl(bytes: Uint8Array): BufferGeometry {
-  const text = /^\s*solid\b/.test(head(bytes, 80)) && /\bfacet\b/.test(head(bytes, 1024));
+  const count = stlCount(bytes);
+  // A binary file may begin with the word of a text, too; but no text holds a zero.
+  const text =
+    !binaryStl(bytes) &&
+    /^\s*solid\b/.test(head(bytes, 80)) &&
+    /\bfacet\b/.test(head(bytes, 1024)) &&
+    !bytes.subarray(0, 1024).includes(0);
   if (!text) {
-    const count = stlCount(bytes);
     if (count > MOST_TRIANGLES) throw tooMany(count);
     if (count < 0 || 84 + 50 * count > bytes.length)
       throw refused(
@@ -40,7 +46,8 @@ function stl(bytes: Uint8Array): BufferGeometry {
       );
   } else if (!/\bendsolid\b/.test(head(bytes.subarray(Math.max(0, bytes.length - 400)), 400)))
     throw refused('file', 'an STL that is cut off', 'a whole one, with endsolid at its end');
-  return new STLLoader().parse(whole(bytes));
+  // The reader tells both apart by length alone: what some programs write behind the triangles is left out.
+  return new STLLoader().parse(whole(text ? bytes : bytes.subarray(0, 84 + 50 * count)));
 }
 
 const tooMany = (n: number) =>
@@ -52,14 +59,13 @@ const tooMany = (n: number) =>
 /** The bytes in a buffer of their own, as the readers want them. */
 const whole = (bytes: Uint8Array): ArrayBuffer => bytes.slice().buffer;
 
-interface Gltf {
+interface Gltf extends GltfBuffers {
   meshes?: { primitives?: Record<string, unknown>[] }[];
   materials?: unknown;
   textures?: unknown;
   images?: unknown;
   animations?: unknown;
   skins?: unknown;
-  buffers?: { uri?: string }[];
   nodes?: Record<string, unknown>[];
   extensionsRequired?: string[];
 }
@@ -83,28 +89,23 @@ function bare(json: Gltf): Gltf {
 }
 
 async function gltf(bytes: Uint8Array): Promise<Object3D> {
-  let input: ArrayBuffer | string;
+  let input: ArrayBuffer;
   try {
     if (head(bytes, 4) === 'glTF') {
       const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
       if (view.getUint32(8, true) > bytes.length)
         throw refused('file', 'a GLB that is cut off', 'a whole one');
       const end = 20 + view.getUint32(12, true);
-      const json = JSON.stringify(
-        bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf),
-      );
-      const text = new TextEncoder().encode(json + ' '.repeat((4 - (json.length % 4)) % 4));
-      const rest = bytes.subarray(end);
-      const glb = new Uint8Array(20 + text.length + rest.length);
-      glb.set(bytes.subarray(0, 12));
-      glb.set(text, 20);
-      glb.set(rest, 20 + text.length);
-      const out = new DataView(glb.buffer);
-      out.setUint32(8, glb.length, true);
-      out.setUint32(12, text.length, true);
-      out.setUint32(16, 0x4e4f534a, true);
-      input = glb.buffer;
-    } else input = JSON.stringify(bare(JSON.parse(new TextDecoder().decode(bytes)) as Gltf));
+      const json = bare(JSON.parse(new TextDecoder().decode(bytes.subarray(20, end))) as Gltf);
+      // Its own bytes follow in a chunk that tells how many they are.
+      const own =
+        end + 8 <= bytes.length ? bytes.subarray(end + 8, end + 8 + view.getUint32(end, true)) : null;
+      const joined = withBuffersJoined(json);
+      input = glbOf(joined.json, own ?? joined.bytes);
+    } else {
+      const joined = withBuffersJoined(bare(JSON.parse(new TextDecoder().decode(bytes)) as Gltf));
+      input = glbOf(joined.json, joined.bytes);
+    }
   } catch (error) {
     throw error instanceof RefusedInput ? error : refused('file', 'a glTF that is broken', 'a whole one');
   }

@@ -123,6 +123,59 @@ describe('the same shape through every file', () => {
     expect(writeSculpt(first).length).toBeGreaterThan(500);
   });
 
+  test('a binary STL that begins as a text does, and one with more behind it, are read as what they are', async () => {
+    const plain = await readMesh(files['ball.stl'], 'ball.stl');
+    const titled = files['ball.stl'].slice();
+    titled.set(new TextEncoder().encode('solid made by a program, every facet of it'));
+    const longer = new Uint8Array(files['ball.stl'].length + 7);
+    longer.set(titled);
+    for (const bytes of [titled, longer]) {
+      const read = await readMesh(bytes, 'ball.stl');
+      expect(read.index).toEqual(plain.index);
+      expect(read.positions).toEqual(plain.positions);
+    }
+  });
+
+  test('a glTF with its shape inside as text is read like the binary one, in one buffer or in several', async () => {
+    const binary = files['ball.glb'];
+    const at = new DataView(binary.buffer, binary.byteOffset);
+    const end = 20 + at.getUint32(12, true);
+    const json = JSON.parse(new TextDecoder().decode(binary.subarray(20, end)));
+    const bin = binary.subarray(end + 8);
+    const uri = (bytes: Uint8Array) =>
+      `data:application/octet-stream;base64,${Buffer.from(bytes).toString('base64')}`;
+    const one = { ...json, buffers: [{ byteLength: bin.length, uri: uri(bin) }] };
+    const views = json.bufferViews as { byteOffset?: number; byteLength: number }[];
+    const several = {
+      ...json,
+      buffers: views.map((v) => {
+        const from = v.byteOffset ?? 0;
+        return { byteLength: v.byteLength, uri: uri(bin.subarray(from, from + v.byteLength)) };
+      }),
+      bufferViews: views.map((v, i) => ({ ...v, buffer: i, byteOffset: 0 })),
+    };
+    const plain = await readMesh(binary, 'ball.glb');
+    for (const text of [one, several]) {
+      const read = await readMesh(new TextEncoder().encode(JSON.stringify(text)), 'ball.gltf');
+      expect(read.index).toEqual(plain.index);
+      expect(read.positions).toEqual(plain.positions);
+    }
+    const short = { ...one, buffers: [{ byteLength: bin.length + 40, uri: uri(bin) }] };
+    await expect(readMesh(new TextEncoder().encode(JSON.stringify(short)), 'x.gltf')).rejects.toThrow(
+      /cut off/,
+    );
+  });
+
+  test('a corner that no triangle has, far off, makes the shape no taller', () => {
+    const far = mended(
+      Float32Array.from([...shape.positions, 0, 9000, 0]),
+      Uint32Array.from(shape.index),
+      'y',
+    );
+    expect(far.positions).toHaveLength(meshOf(shape).positions.length);
+    expect(rasterise(far, view(), 8).sculpt.height).toBe(rasterise(meshOf(shape), view(), 8).sculpt.height);
+  });
+
   test.each(Object.entries(files))('%s cut off is refused, or its holes are told', async (name, bytes) => {
     const cutOff = readMesh(bytes.subarray(0, Math.floor(bytes.length * 0.6)), name);
     // An OBJ has no end that could be missing.
