@@ -300,7 +300,9 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await file.setInputFiles({ name: 'roof.obj', mimeType: 'model/obj', buffer: Buffer.from(obj) });
   await expect(page.getByLabel('In its file it stands along')).toHaveValue('y');
   await expect(page.getByTestId('mesh')).toBeVisible();
-  await page.getByLabel('As tall as').fill('30');
+  // It is as tall as its file has it, which is a likely miniature.
+  await expect(page.getByLabel('As tall as')).toHaveValue('30');
+  await expect(page.getByText('In its file it is 30 tall, the same.')).toBeVisible();
   const look = (await page.getByTestId('mesh').boundingBox())!;
   await page.mouse.move(look.x + look.width / 2, look.y + look.height / 2);
   await page.mouse.down();

@@ -21,6 +21,10 @@ const ANGLES: readonly NumberFieldSpec<Angle>[] = [
 
 /** Millimetres that a miniature can be; other numbers are asked about. */
 const likely = (mm: number) => mm >= 5 && mm <= 400;
+
+/** How tall a shape is unless the painter says: as its file has it, or as the piece where that is no miniature in mm. */
+export const heightUntold = (tall: number, heightMm: number): number =>
+  likely(tall) ? Number(tall.toFixed(2)) : heightMm;
 /** Heights that differ by less are one. */
 const SAME_MM = 0.5;
 

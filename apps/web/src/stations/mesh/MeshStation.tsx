@@ -12,7 +12,7 @@ import { FileButton } from '../../ui/FileButton.js';
 import { useTakeSculpt } from '../miniature/useTakeSculpt.js';
 import { useStation } from '../stationState.js';
 import { Progress } from '../scan/Progress.js';
-import { SideFields, SizeField } from './MeshFields.js';
+import { heightUntold, SideFields, SizeField } from './MeshFields.js';
 import { MeshPicture, MeshStart } from './MeshPicture.js';
 import { MeshResult } from './MeshResult.js';
 import { useMesh, type MeshWork } from './useMesh.js';
@@ -23,20 +23,27 @@ const STRAIGHT = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
 function useView(piece: Piece, { opened, look }: MeshWork) {
   const [query] = useSearchParams();
   const yawDeg = clamp(Math.round(Number(query.get('turn') ?? 0)) || 0, -180, 180);
-  const first = { ...STRAIGHT, yawDeg, heightMm: piece.heightMm };
+  // Null until the painter says how tall it is.
+  const first = { ...STRAIGHT, yawDeg, heightMm: null };
   const [turn, setTurn] = useState<Omit<MeshView, 'up'>>(first);
   const [stands, setStands] = useState<MeshView['up'] | null>(null);
-  const view: MeshView = { ...turn, up: stands ?? opened?.up ?? 'z' };
+  const up = stands ?? opened?.up ?? 'z';
+  const heightOf = (way: MeshView['up']) =>
+    opened ? heightUntold(opened.tall[way], piece.heightMm) : piece.heightMm;
+  const view: MeshView = { ...turn, up, heightMm: turn.heightMm ?? heightOf(up) };
   useEffect(() => {
-    if (opened) look({ ...STRAIGHT, yawDeg, up: opened.up, heightMm: piece.heightMm });
+    if (!opened) return;
+    const heightMm = heightUntold(opened.tall[opened.up], piece.heightMm);
+    look({ ...STRAIGHT, yawDeg, up: opened.up, heightMm });
   }, [opened, look, yawDeg, piece.heightMm]);
   return {
     view,
     change: (over: Partial<MeshView>) => {
-      const { up, ...rest } = { ...view, ...over };
-      if (over.up) setStands(up);
-      setTurn(rest);
-      look({ ...rest, up });
+      const { up: way, ...rest } = { ...view, ...over };
+      if (over.up) setStands(way);
+      const heightMm = over.heightMm ?? turn.heightMm;
+      setTurn({ ...rest, heightMm });
+      look({ ...rest, up: way, heightMm: heightMm ?? heightOf(way) });
     },
     reset: () => {
       setStands(null);
