@@ -1,12 +1,13 @@
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from './scripts/chromium.mjs';
+import { WORKERS } from './scripts/workers.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
-  // Each test has a server of its own, so that two may run side by side.
+  // Each worker has a server of its own, so that several may run side by side.
   fullyParallel: true,
-  workers: 2,
+  workers: WORKERS,
   // A machine at eight times its load is slow, not broken.
   timeout: 400_000,
   expect: { timeout: 90_000 },

@@ -4,6 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { WORKERS } from './workers.mjs';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const node = process.execPath;
@@ -105,7 +106,7 @@ suite(
     '--experimental-vm-modules',
     bin('jest/bin/jest.js'),
     '--ci',
-    '--maxWorkers=2',
+    `--maxWorkers=${WORKERS}`,
     '--json',
     `--outputFile=${unit}`,
   ],
