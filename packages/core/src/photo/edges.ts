@@ -20,10 +20,10 @@ const FAR_COUNTS = 0.55;
 const ALONG_EDGE = 0.04;
 const OFF_EDGE = 1;
 /**
- * A path strays from the straight way by this share of its length at most, and at least so many points: an arc of 130
- * degrees does. Farther off lies another edge, however strong.
+ * A path strays from the straight way by this share of its length at most, and at least so many points: an arc of 87
+ * degrees does. Farther off lies another edge, however strong: the ridge of a blade, a painted band.
  */
-const STRAYS = 0.33;
+const STRAYS = 0.2;
 const LEAST_AROUND = 4;
 /** A path of more points than this in its box is not looked for: the ends are joined straight. */
 const MOST_POINTS = 400_000;

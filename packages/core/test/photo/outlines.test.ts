@@ -1,0 +1,124 @@
+import { beforeAll, expect, test } from '@jest/globals';
+import { contours } from 'd3-contour';
+import {
+  edgesOf,
+  gaussian,
+  inRing,
+  lightnessImage,
+  linearImage,
+  ORDINARY_HAND,
+  outlineAlongEdges,
+  paintedBy,
+  photographed,
+  planRasterOf,
+  seededRandom,
+  shotMap,
+  sluiceWarden,
+  snappedToEdge,
+  type EdgeImage,
+  type PlanRaster,
+  type Point,
+} from '../../src/index.js';
+import { projected, scaleOf } from '../../src/photo/homography.js';
+import { shotOf } from './support.js';
+
+/** A photo of the warden, painted, with bands and dots on every plate: the hardest that taps are helped on. */
+const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
+const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'blade'];
+const TAPS = 8;
+/** What a hand is off, and a finger's breadth, in points of the photo. */
+const OFF_PX = 2;
+const REACH_PX = 9;
+const ROUNDS = 3;
+
+let plan: PlanRaster;
+let edges: EdgeImage;
+beforeAll(() => {
+  plan = planRasterOf(sluiceWarden, { longSide: 560 });
+  const { rgba, width, height } = photographed(
+    plan,
+    paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 }),
+    SHOT,
+    3,
+  );
+  edges = edgesOf(lightnessImage(linearImage(rgba, width, height)));
+});
+
+/** The outline of what is seen of a part, in points of the photo. */
+function outlineOf(id: string): Point[] {
+  const n = plan.parts.findIndex((p) => p.id === id);
+  const { width, height, pxPerMm } = plan.picture;
+  const [shape] = contours().size([width, height]).thresholds([0.5])(
+    Array.from(plan.part, (v) => (v === n ? 1 : 0)),
+  );
+  const ring = shape.coordinates.map(([r]) => r).sort((a, b) => b.length - a.length)[0];
+  const map = shotMap(plan, SHOT);
+  return ring.map(([x, y]) => projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]));
+}
+
+/** Places along a closed outline at equal ways, the first at a share of the way between two. */
+function along(ring: readonly Point[], count: number, first: number): Point[] {
+  const ways = [0];
+  for (let i = 1; i < ring.length; i++)
+    ways.push(ways[i - 1] + Math.hypot(ring[i][0] - ring[i - 1][0], ring[i][1] - ring[i - 1][1]));
+  const whole = ways[ways.length - 1];
+  return Array.from(
+    { length: count },
+    (_, k) => ring[ways.findIndex((w) => w >= ((k + first) / count) * whole)],
+  );
+}
+
+/** Share that two outlines have in common of all that either covers. */
+function inCommon(a: readonly Point[], b: readonly Point[]): number {
+  const xs = [...a, ...b].map((p) => p[0]);
+  const ys = [...a, ...b].map((p) => p[1]);
+  let [both, any] = [0, 0];
+  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y++)
+    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x++) {
+      const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
+      if (inA && inB) both++;
+      if (inA || inB) any++;
+    }
+  return both / any;
+}
+
+/** Mean distance of an outline from a drawn one, in points. */
+const offBy = (ring: readonly Point[], drawn: readonly Point[]) =>
+  ring.reduce((sum, [x, y]) => {
+    const all = drawn.map(([ax, ay], i) => {
+      const [bx, by] = drawn[(i + 1) % drawn.length];
+      const [dx, dy] = [bx - ax, by - ay];
+      const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+      return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+    });
+    return sum + Math.min(...all);
+  }, 0) / ring.length;
+
+test('eight taps round a part of a painted figure draw it better with the edges’ help than without, on every part', () => {
+  const random = seededRandom(17);
+  const shaky = ([x, y]: Point): Point => [x + OFF_PX * gaussian(random), y + OFF_PX * gaussian(random)];
+  const perMm = scaleOf(shotMap(plan, SHOT));
+  const mean = { without: 0, helped: 0, withoutMm: 0, helpedMm: 0 };
+  for (const id of PARTS) {
+    const ring = outlineOf(id);
+    let [without, helped] = [0, 0];
+    for (let round = 0; round < ROUNDS; round++) {
+      const taps = along(ring, TAPS, round / ROUNDS).map(shaky);
+      const drawn = outlineAlongEdges(
+        edges,
+        taps.map((t) => snappedToEdge(edges, t, REACH_PX)),
+        180,
+      );
+      without += inCommon(ring, taps) / ROUNDS;
+      helped += inCommon(ring, drawn) / ROUNDS;
+      mean.withoutMm += offBy(ring, taps) / perMm / ROUNDS / PARTS.length;
+      mean.helpedMm += offBy(ring, drawn) / perMm / ROUNDS / PARTS.length;
+    }
+    expect(helped).toBeGreaterThan(without);
+    mean.without += without / PARTS.length;
+    mean.helped += helped / PARTS.length;
+  }
+  expect(mean.helped).toBeGreaterThan(0.88);
+  expect(mean.helped - mean.without).toBeGreaterThan(0.05);
+  expect(mean.helpedMm).toBeLessThan(0.7 * mean.withoutMm);
+});
