@@ -29,19 +29,6 @@ const MOST_PROPOSED = 40;
 const third = (share: number, [first, last]: readonly [string, string]): string =>
   share < 1 / 3 ? first : share > 2 / 3 ? last : '';
 
-/** What reaches three sides of the picture is what the miniature stands before. */
-function isGround(cells: readonly number[], { width, height }: Sculpt): boolean {
-  const sides = [false, false, false, false];
-  for (const i of cells) {
-    const [c, r] = [i % width, Math.floor(i / width)];
-    sides[0] ||= c <= 1;
-    sides[1] ||= c >= width - 2;
-    sides[2] ||= r <= 1;
-    sides[3] ||= r >= height - 2;
-  }
-  return sides.filter(Boolean).length >= 3;
-}
-
 interface Box {
   readonly left: number;
   readonly right: number;
@@ -75,16 +62,17 @@ function placeIn(outline: Outline, { left, right, bottom, top }: Box): string {
  */
 export function proposedRegions(whole: Sculpt, over: Partial<RegionLimits> = {}): ProposedRegion[] {
   const thin = thinned(whole);
-  const { s } = thin;
+  const { s, ground } = thin;
   const spread = spreadOver(thin, { ...LIMITS, ...over });
   const folds = foldsOf(thin, over.turnDeg ?? LIMITS.turnDeg);
   const taken = new Uint8Array(s.width * s.height);
   const least = PROPOSED_MM2 * s.pxPerMm ** 2;
   const found: { areaMm2: number; outline: Outline }[] = [];
   for (let i = 0; i < taken.length; i++) {
-    if (taken[i] || s.confidence[i] === 0 || folds(i, i % s.width, Math.floor(i / s.width))) continue;
+    if (taken[i] || ground[i] || s.confidence[i] === 0 || folds(i, i % s.width, Math.floor(i / s.width)))
+      continue;
     const reached = spread([i], taken);
-    if (reached.length < least || isGround(reached, s)) continue;
+    if (reached.length < least) continue;
     const mask = new Uint8Array(taken.length);
     for (const k of reached) mask[k] = 1;
     const ring = ringRound(mask, s);

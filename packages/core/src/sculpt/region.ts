@@ -1,6 +1,7 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
 import { inRing, rad, refused, weakMemo } from '../units/index.js';
+import { groundOf } from './ground.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
 
 type Ring = readonly number[][];
@@ -54,6 +55,8 @@ interface Thin {
   readonly s: Sculpt;
   /** Third part of the normals, which a tap asks for again and again. */
   readonly nz: Float32Array;
+  /** 1 where the card behind a scanned miniature is. */
+  readonly ground: Uint8Array;
 }
 
 /** Every so many-th point of a sculpt in each direction. */
@@ -81,7 +84,7 @@ export const thinned = weakMemo((whole: Sculpt): Thin => {
       s.confidence[i] = whole.confidence[j];
       nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
     }
-  return { s, nz };
+  return { s, nz, ground: groundOf(s, nz) };
 });
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
@@ -107,11 +110,13 @@ export function foldsOf({ s, nz }: Thin, turnDeg: number): (i: number, c: number
 
 /** Marks in a mask, from some points on, all that the surface reaches without a fold or a step; answers with what it marked. */
 export function spreadOver(thin: Thin, { turnDeg, stepMm }: RegionLimits) {
-  const { s, nz } = thin;
+  const { s, nz, ground } = thin;
   const { nx, ny, confidence, heightMm, width: w, height: h } = s;
   const folds = foldsOf(thin, turnDeg);
   const steepest = stepMm / OVER_MM;
   return (seeds: readonly number[], mask: Uint8Array): number[] => {
+    // A soft rim runs out into the card: a part ends there, unless the card itself is tapped.
+    const onGround = seeds.some((i) => ground[i]);
     const queue = [...seeds];
     const reached = [...seeds];
     for (const i of seeds) mask[i] = 1;
@@ -122,7 +127,7 @@ export function spreadOver(thin: Thin, { turnDeg, stepMm }: RegionLimits) {
         const [nc, nr] = [c + dc, r + dr];
         if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
         const j = nr * w + nc;
-        if (mask[j] || confidence[j] === 0) continue;
+        if (mask[j] || confidence[j] === 0 || (ground[j] && !onGround)) continue;
         // The climb that the normals tell is no step; only what goes beyond it is.
         const zi = Math.max(0.1, nz[i]);
         const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;

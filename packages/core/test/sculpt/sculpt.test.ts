@@ -251,6 +251,31 @@ test('as a picture it is brighter where it faces the light, and clear where noth
   expect(rgba[at(-9.5) + 3]).toBe(0);
 });
 
+describe('a miniature before a card', () => {
+  /** A cushion whose rim runs out softly into the card behind it. */
+  const cushion = (x: number, y: number) => {
+    const d = Math.hypot(x, y);
+    return d < 5 ? 2 * Math.cos((Math.PI * d) / 10) ** 2 : 0;
+  };
+  const before = made(20, 16, cushion);
+
+  test('a region ends where the card begins; the card itself can be tapped', () => {
+    const ring = regionAt(before, [[0, 0]]);
+    const reach = ring.map((p) => Math.hypot(...p));
+    expect(Math.max(...reach)).toBeLessThan(5);
+    expect(Math.min(...reach)).toBeGreaterThan(3);
+    expect(Math.max(...regionAt(before, [[-9, 7]]).map((p) => p[0]))).toBeGreaterThan(9);
+    expect(proposedRegions(before).map((r) => r.name)).toEqual(['middle']);
+  });
+
+  test('what is cut off by one side of the picture, or has nothing behind it, is no card', () => {
+    const cut = made(20, 16, (x, y) => (Math.abs(y) < 5 && x > -8 ? 1 : null));
+    expect(proposedRegions(cut)).toHaveLength(1);
+    const alone = made(20, 16, (x, y) => (Math.hypot(x, y) < 5 ? cushion(x, y) : null));
+    expect(Math.max(...regionAt(alone, [[0, 0]]).map((p) => p[0]))).toBeGreaterThan(4.7);
+  });
+});
+
 describe('regions that are proposed', () => {
   test('both slopes of a roof, by where they lie, the larger first, as a tap in each gives them', () => {
     const [left, right, ...rest] = proposedRegions(roof);
