@@ -20,10 +20,12 @@ const FAR_COUNTS = 0.55;
 const ALONG_EDGE = 0.04;
 const OFF_EDGE = 1;
 /**
- * A path strays from the straight way by this share of its length at most, and at least so many points: an arc of 87
- * degrees does. Farther off lies another edge, however strong: the ridge of a blade, a painted band.
+ * A path strays from the straight way by this share of its length at most, and at least so many points: an arc of 130
+ * degrees does. Farther off lies another edge, however strong.
  */
-const STRAYS = 0.2;
+const STRAYS = 0.33;
+/** What a step costs more as far off as a path may stray: of two edges the nearer one is the outline, a ridge or a painted band is not. */
+const STRAYING = 0.25;
 const LEAST_AROUND = 4;
 /** A path of more points than this in its box is not looked for: the ends are joined straight. */
 const MOST_POINTS = 400_000;
@@ -123,9 +125,11 @@ export function edgePath(edges: EdgeImage, from: Point, to: Point): Point[] {
         const [c, r] = [x + dx, y + dy];
         if ((dx === 0 && dy === 0) || c < 0 || r < 0 || c >= w || r >= h) continue;
         const j = r * w + c;
-        if (done[j] || off([c + left + 0.5, r + top + 0.5], from, to) > strays) continue;
+        const away = off([c + left + 0.5, r + top + 0.5], from, to) / strays;
+        if (done[j] || away > 1) continue;
         const s = edges.strength[(r + top) * edges.width + c + left];
-        const step = (OFF_EDGE + (ALONG_EDGE - OFF_EDGE) * s) * (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1);
+        const along = OFF_EDGE + (ALONG_EDGE - OFF_EDGE) * s + STRAYING * away;
+        const step = along * (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1);
         if (cost[i] + step >= cost[j]) continue;
         cost[j] = cost[i] + step;
         before[j] = i;

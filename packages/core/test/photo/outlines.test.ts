@@ -94,7 +94,7 @@ const offBy = (ring: readonly Point[], drawn: readonly Point[]) =>
     return sum + Math.min(...all);
   }, 0) / ring.length;
 
-test('eight taps round a part of a painted figure draw it better with the edges’ help than without, and never much worse', () => {
+test('eight taps round a part of a painted figure draw it better with the edges’ help than without, on every part', () => {
   const random = seededRandom(17);
   const shaky = ([x, y]: Point): Point => [x + OFF_PX * gaussian(random), y + OFF_PX * gaussian(random)];
   const perMm = scaleOf(shotMap(plan, SHOT));
@@ -114,8 +114,7 @@ test('eight taps round a part of a painted figure draw it better with the edges�
       mean.withoutMm += offBy(ring, taps) / perMm / ROUNDS / PARTS.length;
       mean.helpedMm += offBy(ring, drawn) / perMm / ROUNDS / PARTS.length;
     }
-    // Where the taps happen to lie on its corners, a blade is drawn as well without.
-    expect(helped).toBeGreaterThan(without - 0.03);
+    expect(helped).toBeGreaterThan(without);
     mean.without += without / PARTS.length;
     mean.helped += helped / PARTS.length;
   }
