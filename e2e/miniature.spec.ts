@@ -127,6 +127,8 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
   for (const turn of [0.8, 2.35, 3.95, 5.5])
     await tapAt(page, ...(await placeOf(152 * Math.cos(turn), -60 + 107 * Math.sin(turn))));
   await page.getByRole('button', { name: 'Done' }).click();
+  // The outline is followed by a worker: it is there before the tool is left.
+  await expect(page.getByText('One is there. Tap the next, or leave.')).toBeVisible();
   await page.getByRole('button', { name: 'Leave' }).click();
   await settled(page);
   const [plate] = (await underlay()).parts;
