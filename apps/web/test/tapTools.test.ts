@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { FRONT, frontAlone, newPiece, type Piece, type Underlay } from '@pale-glint/core';
+import { FRONT_VIEW, frontAlone, newPiece, type Piece, type Underlay } from '@pale-glint/core';
 import { partTool, scaleTool, straightenTool, type TappedOn } from '../src/stations/miniature/tapTools.js';
 import { asksNearer, askOf, tapTools } from '../src/stations/miniature/taps.js';
 import { PieceStore } from '../src/store/pieceStore.js';
@@ -24,7 +24,7 @@ const underlay: Underlay = {
 };
 const storeWith = (over: Partial<Piece> = {}) =>
   new PieceStore({ ...newPiece('p', 'P', []), views: frontAlone({ underlay }), ...over }, 1, world);
-const on = (store: PieceStore): TappedOn => ({ store, figureView: FRONT });
+const on = (store: PieceStore): TappedOn => ({ store, figureView: FRONT_VIEW });
 const photoOf = (store: PieceStore) => store.get().piece.views[0].underlay;
 const tool = (id: string) => tapTools.find((t) => t.id === id)!;
 

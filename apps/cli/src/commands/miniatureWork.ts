@@ -5,6 +5,7 @@ import {
   standInSculpt,
   standInSculpts,
   standInSeries,
+  capital,
   cutFromSculpt,
   frontAlone,
   HARD,
@@ -76,7 +77,7 @@ function partsOf(
         });
   const parts = regions.map(({ name, outline }, i): Part => {
     const { form, place } = cutFromSculpt(outline, surface, [0, 0], 'as drawn');
-    return { ...newPart(`part-${i + 1}`, form, name[0].toUpperCase() + name.slice(1)), place };
+    return { ...newPart(`part-${i + 1}`, form, capital(name)), place };
   });
   return { parts, problems };
 }

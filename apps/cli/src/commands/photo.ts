@@ -137,7 +137,10 @@ export function photoCommands(program: Command): void {
     .option('--card <HEX>', 'colour of the card or paper behind it: values are then told, not only compared')
     .option('--points <FILE.json>', 'places of plan and photo that are one, where it does not lie by itself')
     .option('--after <STEP>', 'the step that it was taken after, or finished; by the ticks unless told')
-    .option('--from <VIEW>', 'the view of the piece that it was taken from; its front unless told')
+    .option(
+      '--from <VIEW>',
+      'the view of the piece that it was taken from; the first that has a part unless told',
+    )
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .action(photoCommand);
 }

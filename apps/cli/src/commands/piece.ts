@@ -126,7 +126,7 @@ export function pieceCommands(program: Command): void {
     .option('--view <VIEW>', VIEWS.join(', '), 'painted')
     .option('--after <STEP>', 'as it looks after this ladder step, 1..n')
     .option('--part <ID>', 'this part alone')
-    .option('--from <VIEW>', 'seen from this view of the piece; from its front unless told')
+    .option('--from <VIEW>', 'seen from this view of the piece; the first that has a part unless told')
     .option('--size <PX>', 'longer side of the picture', '1200')
     .action(look);
 

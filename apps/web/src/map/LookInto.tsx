@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ALL_OF_IT, glanceBy, glanceMoved, glanceTransform, type Glance, type Share } from './glance.js';
 import type { ZoomHand } from './useZoom.js';
-import { ZOOM_STEP } from './zoom.js';
+import { KEY_MOVE, ZOOM_STEP } from './zoom.js';
 import { listenForZoom, type ScreenPlace } from './zoomGestures.js';
 
 /** How still pictures are looked into: several side by side may share one. */
@@ -22,12 +22,10 @@ export function useGlance(subject: string): Glancing {
     closer: () => change((g) => glanceBy(g, ZOOM_STEP)),
     farther: () => change((g) => glanceBy(g, 1 / ZOOM_STEP)),
     whole: () => change(() => ALL_OF_IT),
-    move: (right, up) => change((g) => glanceMoved(g, [0, 0], [-right * MOVE, up * MOVE])),
+    move: (right, up) => change((g) => glanceMoved(g, [0, 0], [-right * KEY_MOVE, up * KEY_MOVE])),
   };
   return { glance, change, hand };
 }
-/** Keys move the picture by this share of what is seen. */
-const MOVE = 0.2;
 
 interface LookIntoProps {
   readonly glancing: Glancing;
@@ -61,7 +59,8 @@ export function LookInto({ glancing, drag = false, className = '', children }: L
   return (
     <div
       ref={box}
-      className={`relative overflow-hidden ${glance.times > 1 ? 'touch-none' : ''} ${className}`}
+      // Whole, a picture of its true size may be larger than the box.
+      className={`relative ${glance.times > 1 ? 'touch-none overflow-hidden' : 'overflow-auto'} ${className}`}
       data-zoom={glance.times.toFixed(2)}
     >
       <div className="size-full origin-top-left" style={{ transform: glanceTransform(glance) }}>

@@ -1,4 +1,4 @@
-import { rigSeen, seenIn, type Picture, type Piece } from '@pale-glint/core';
+import { isLitByTurn, rigSeen, seenIn, type Picture, type Piece } from '@pale-glint/core';
 import { useLayoutEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react';
 import { LookSwitch } from '../look/LookSwitch.js';
 import { SURROUNDS, transformOf, useLook } from '../look/look.js';
@@ -140,9 +140,6 @@ interface StageCornersProps extends Pick<MapStageProps, 'piece' | 'onLight' | 'o
   readonly comparing: Comparing;
 }
 
-/** The figure's light is set from the front alone; on another side it is only shown, unless that side has its own. */
-const isLightHeld = ({ turnDeg, light }: Piece['views'][number]) => turnDeg !== 0 && light === null;
-
 /** What lies in the corners: the light's dial, and the way the map is looked at. */
 function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd }: StageCornersProps) {
   const [view] = piece.views;
@@ -154,7 +151,7 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
           size={room.dial}
           clockHours={rig.keyClockHours}
           heightDeg={rig.keyHeightDeg}
-          held={isLightHeld(view)}
+          held={isLitByTurn(view)}
           transform={transformOf(look)}
           onChange={onLight}
           onEnd={onLightEnd}

@@ -1,4 +1,4 @@
-import { brushFor, labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
+import { brushFor, capital, labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
 import { useShelf } from '../store/useShelf.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
@@ -106,7 +106,7 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
       </dl>
       {sheet.notes.map((s) => (
         <p key={s} className="bg-g88 px-2 py-1 text-label">
-          {s[0].toUpperCase() + s.slice(1)}.
+          {capital(s)}.
         </p>
       ))}
     </div>

@@ -6,7 +6,7 @@ import type { AfterLayer, MapView } from '../workers/protocol.js';
 interface ThumbProps {
   readonly piece: Piece;
   readonly part?: string | null;
-  /** The side that it is seen from; the first by default. */
+  /** The side that it is seen from; the first that has a part by default. */
   readonly figureView?: string;
   readonly width: number;
   readonly height: number;

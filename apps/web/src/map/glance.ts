@@ -1,3 +1,5 @@
+import { clamp } from '@pale-glint/core';
+
 /** How closely a still picture is looked at, and which place of it is in the middle, in shares of it. */
 export interface Glance {
   /** 1 shows all of it. */
@@ -15,8 +17,6 @@ const WHOLE = 1.02;
 
 /** A place in shares of the box, from its upper left. */
 export type Share = readonly [x: number, y: number];
-
-const clamp = (v: number, least: number, most: number) => Math.min(most, Math.max(least, v));
 
 /** Keeps the picture's borders out of the box. */
 function within({ times, x, y }: Glance): Glance {

@@ -63,8 +63,8 @@ export interface Room {
 const MARGIN = 0.045;
 
 /**
- * The picture that shows a piece as it is seen from one side (or one part) in a box. It stays where it is while a part is changed, until the part
- * would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
+ * The picture that shows a piece as it is seen from one side (or one part) in a box. It stays where it is while a part is
+ * changed, until the part would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
  */
 export function usePicture(
   piece: Piece,

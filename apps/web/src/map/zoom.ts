@@ -13,7 +13,7 @@ const MOST_PX_PER_MM = 40;
 /** A press of a key or a button. */
 export const ZOOM_STEP = 1.5;
 /** Keys move the picture by this share of what is seen. */
-const MOVE = 0.2;
+export const KEY_MOVE = 0.2;
 /** As good as all of it. */
 const WHOLE = 1.02;
 
@@ -78,6 +78,6 @@ export const movedBy = (whole: Picture, zoom: Zoom | null, xMm: number, yMm: num
 /** Moved by a share of what is seen, toward the right and up. */
 export function nudged(whole: Picture, zoom: Zoom | null, right: number, up: number): Zoom | null {
   const seen = zoomed(whole, zoom);
-  const mm = (MOVE * Math.min(seen.width, seen.height)) / seen.pxPerMm;
+  const mm = (KEY_MOVE * Math.min(seen.width, seen.height)) / seen.pxPerMm;
   return movedBy(whole, zoom, right * mm, up * mm);
 }

@@ -70,7 +70,7 @@ export interface PictureJob {
   readonly view: MapView;
   readonly after: AfterLayer | null;
   readonly part: string | null;
-  /** The side that it is seen from; the first by default. */
+  /** The side that it is seen from; the first that has a part by default. */
   readonly figureView?: string;
   readonly surroundHex: string;
   readonly as: 'bitmap' | 'png';

@@ -13,7 +13,7 @@ import {
   roughLayers,
   stageOfPart,
   surfaceOf,
-  viewIn,
+  turnBetween,
   wearOf,
   zonesOf,
   type Computed,
@@ -137,10 +137,6 @@ const shapeFor = (part: Part, piece: PieceAtHand, rough = false): Shape =>
     }),
   );
 
-/** How far apart two parts look by their views, in degrees. */
-const turnBetween = (a: Part, b: Part, piece: PieceAtHand) =>
-  viewIn(piece, a.view).turnDeg - viewIn(piece, b.view).turnDeg;
-
 /** Where a part stands matters to it once the light falls off or something stands near it. */
 function lightKey(part: Part, piece: PieceAtHand): string {
   const { purpose: _p, focalPart, ...light } = rigOf(part, piece);
@@ -153,7 +149,7 @@ function lightKey(part: Part, piece: PieceAtHand): string {
     piece.approach,
     part.approach,
     piece.heightMm,
-    focus ? [focus.xMm, focus.yMm, focalPart === part.id, turnBetween(part, focal, piece)] : null,
+    focus ? [focus.xMm, focus.yMm, focalPart === part.id, turnBetween(piece, focal, part)] : null,
     placed ? [xMm, yMm, depthMm] : null,
   ]);
 }

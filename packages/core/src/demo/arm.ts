@@ -2,7 +2,7 @@ import { coldSteel } from '../ladder/index.js';
 import {
   AS_THE_PIECE,
   FIRST_APPROACH,
-  FRONT,
+  FRONT_VIEW,
   frontAlone,
   FIRST_TABLE,
   NO_WORD,
@@ -47,7 +47,7 @@ export const lockKeepersArm: Piece = {
   parts: [
     {
       id: 'sleeve',
-      view: FRONT,
+      view: FRONT_VIEW,
       name: 'Sleeve',
       form: shape('tube', { lengthMm: 16, startWidthMm: 9.6, endWidthMm: 12.4, endCurve: 0.22 }),
       place: place(-9.4, 14, -14, { yawDeg: -6 }),

@@ -1,7 +1,7 @@
 import { forms } from '../form/index.js';
 import {
   AS_THE_PIECE,
-  FRONT,
+  FRONT_VIEW,
   type Form,
   type FormKind,
   type FormOf,
@@ -40,7 +40,7 @@ export const metalOf = (
   { ladder = 'cold-steel', polish = 'polished', group = null }: MetalOptions = {},
 ): Part => ({
   id,
-  view: FRONT,
+  view: FRONT_VIEW,
   name,
   form,
   place: where,
@@ -59,7 +59,7 @@ export const matteOf = (
   group: string | null = null,
 ): Part => ({
   id,
-  view: FRONT,
+  view: FRONT_VIEW,
   name,
   form,
   place: where,

@@ -49,8 +49,8 @@ function laddersFor(piece: Piece, parts: readonly Part[]): Piece['ladders'] {
 }
 
 /**
- * Adds parts of the library before all others of a view, moved by `at`. A single part inherits metal and polish from the last one of metal;
- * several come as a group of their own.
+ * Adds parts of the library before all others of a view, moved by `at`. A single part inherits metal and polish from the
+ * last one of metal; several come as a group of their own.
  * @param groupName null for a single part
  * @returns the piece unchanged, and nothing chosen, where it is full
  */

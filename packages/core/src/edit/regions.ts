@@ -1,6 +1,7 @@
 import { cutFromSculpt } from '../form/index.js';
 import type { Piece, PieceSculpt } from '../piece/index.js';
 import type { ProposedRegion } from '../sculpt/index.js';
+import { capital } from '../units/index.js';
 import { withPartMade } from './parts.js';
 
 /** A part lies where a region does when their middles are no farther apart than this share of the smaller side. */
@@ -31,5 +32,5 @@ export const withRegionsTaken = (
   regions.reduce((taken, { name, outline }) => {
     const moved = outline.map(([x, y]) => [x + sculpt.xMm, y + sculpt.yMm] as const);
     const made = cutFromSculpt(moved, sculpt.surface, [sculpt.xMm, sculpt.yMm], 'as drawn');
-    return withPartMade(taken, { ...made, view }, name[0].toUpperCase() + name.slice(1)).piece;
+    return withPartMade(taken, { ...made, view }, capital(name)).piece;
   }, piece);

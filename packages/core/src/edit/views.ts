@@ -4,7 +4,7 @@ import { withoutPartsOf } from './parts.js';
 import { withSoundLinks } from './sameMetal.js';
 
 /** Turns that a painter asks for by name, the figure's own sides. */
-export const NAMED_TURNS: readonly { readonly name: string; readonly turnDeg: number }[] = [
+const NAMED_TURNS: readonly { readonly name: string; readonly turnDeg: number }[] = [
   { name: 'Back', turnDeg: 180 },
   { name: 'Right side', turnDeg: 90 },
   { name: 'Left side', turnDeg: -90 },

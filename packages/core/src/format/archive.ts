@@ -4,6 +4,7 @@ import { sculptsOf, type Piece } from '../piece/index.js';
 
 /** A piece archive may unpack to this many bytes, in so many files. */
 export const MOST_UNPACKED = 400 * 1024 * 1024;
+/** The piece, eight views of eight surfaces with shape and photos each, their own photos, and those of 500 notes. */
 const MOST_FILES = 1700;
 const PIECE_NAME = 'piece.json';
 const BLOB_NAME = /^blobs\/([0-9a-f]{64})(\.[a-z]+)?$/;

@@ -1,5 +1,5 @@
 import { midStep } from '../ladder/index.js';
-import { viewIn, type Part, type Piece } from '../piece/index.js';
+import { turnBetween, type Part, type Piece } from '../piece/index.js';
 import { keyDirection } from '../rig/index.js';
 import { clamp, rad, smoothstep } from '../units/index.js';
 
@@ -10,7 +10,8 @@ const SIDE_AT = 0.16;
 
 /**
  * How many value steps a part's lightest step drops: the rig's fall-off for each third of the figure's height below the
- * focal part, half a step more on the side away from the light and in a view of the other side. The top never drops below the mid step.
+ * focal part, half a step more on the side away from the light and in a view of the other side. The top never drops below
+ * the mid step.
  * @param steps value steps of the part
  */
 export function droppedSteps(
@@ -32,8 +33,7 @@ export function droppedSteps(
 
 /** How far a part is turned away from the focal part by the views they are seen in: 0 beside it, 1 on the other side. */
 function turnedAway(part: Part, focus: Part, piece: Pick<Piece, 'views'>): number {
-  const between = viewIn(piece, part.view).turnDeg - viewIn(piece, focus.view).turnDeg;
-  return (1 - Math.cos(rad(between))) / 2;
+  return (1 - Math.cos(rad(turnBetween(piece, focus, part)))) / 2;
 }
 
 /** A part painted in very few steps keeps at least this share of its range. */

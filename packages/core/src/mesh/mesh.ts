@@ -70,8 +70,8 @@ function edgesOf(index: Uint32Array): { open: number; crowded: number } {
 const MOST_CHECKED = 400_000;
 
 /**
- * Makes a mesh fit to work on: vertices welded, triangles without area and corners without triangles left out, the outside turned outward; holes and
- * edges that more than two triangles share are counted and told.
+ * Makes a mesh fit to work on: vertices welded, triangles without area and corners without triangles left out, the
+ * outside turned outward; holes and edges that more than two triangles share are counted and told.
  * @throws RefusedInput where nothing is left, or too much
  */
 export function mended(raw: Float32Array, rawIndex: Uint32Array | null, up: Mesh['up']): Mesh {

@@ -12,7 +12,7 @@ const viewLightSchema = z.strictObject({
 });
 
 /** The figure seen from one side, and what lies under the parts seen from there. */
-export const figureViewSchema = z.strictObject({
+const figureViewSchema = z.strictObject({
   id: id('of this view'),
   name: words(40, 'what the painter calls it', 1),
   turnDeg: degrees(
@@ -33,14 +33,13 @@ export const viewsSchema = list(figureViewSchema, MOST_VIEWS, 'sides it is seen 
 );
 
 export type FigureView = z.infer<typeof figureViewSchema>;
-export type ViewLight = z.infer<typeof viewLightSchema>;
 
 /** Id of the view that every piece begins with. */
-export const FRONT = 'front';
+export const FRONT_VIEW = 'front';
 
 /** A piece seen from the front alone, without photo and sculpt. */
 export const frontAlone = (under: Partial<Pick<FigureView, 'underlay' | 'sculpts'>> = {}): FigureView[] => [
-  { id: FRONT, name: 'Front', turnDeg: 0, light: null, underlay: null, sculpts: [], ...under },
+  { id: FRONT_VIEW, name: 'Front', turnDeg: 0, light: null, underlay: null, sculpts: [], ...under },
 ];
 
 interface WithViews {
@@ -50,6 +49,13 @@ interface WithViews {
 /** The view of an id; the first where there is none of it. */
 export const viewIn = <P extends WithViews>(piece: P, view: string): P['views'][number] =>
   piece.views.find((v) => v.id === view) ?? piece.views[0];
+
+/** By how many degrees the figure is turned from the view of one part to that of another. */
+export const turnBetween = (
+  piece: WithViews,
+  from: { readonly view: string },
+  to: { readonly view: string },
+): number => viewIn(piece, to.view).turnDeg - viewIn(piece, from.view).turnDeg;
 
 /** The parts that stand in a view, back to front. */
 export const partsIn = <P extends { readonly view: string }>(

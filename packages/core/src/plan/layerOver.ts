@@ -2,9 +2,9 @@ import { mixText } from '../ladder/index.js';
 import { BRUSHED, GLAZED } from '../paint/index.js';
 import type { Mix } from '../piece/index.js';
 import { dryOf, type Pass } from '../school/index.js';
-import { thinning } from '../units/index.js';
+import { capital, thinning } from '../units/index.js';
 import { amountText } from './amounts.js';
-import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
+import { missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import type { Wanted } from './tints.js';
 
 /** A pass that is laid over finished metal: what of it does not follow from its mix and its parts. */

@@ -3,7 +3,7 @@ import { paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
 import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
-import { listOf, thinning } from '../units/index.js';
+import { capital, listOf, thinning } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { withSameMetalJoined } from './sameMetal.js';
@@ -11,7 +11,7 @@ import { partStepFor, plainStep, type MetalPart, type PartStep } from './partSte
 import { toolFor } from './brushes.js';
 import { glowOrder } from './glowOrder.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
-import { capital, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
+import { missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearLayers } from './wearLayers.js';
 
 const SPRAY =

@@ -41,8 +41,6 @@ export interface OrderLayer {
 export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>
   Math.max(0, ...parts.map((p) => p.coats));
 
-export const capital = (s: string): string => s[0].toUpperCase() + s.slice(1);
-
 /** Paints of a mix that the painter has none of, each with the pot that comes nearest and how far off it is. */
 export function missingText(mix: Mix, paints: readonly Paint[]): string {
   const ids = mix.map((m) => m.paint);

@@ -1,5 +1,4 @@
-import type { Piece } from '../piece/index.js';
-import { viewIn } from '../piece/index.js';
+import { viewIn, type Piece } from '../piece/index.js';
 import type { OrderLayer } from './orderLayer.js';
 import type { PartStep } from './partSteps.js';
 

@@ -42,3 +42,17 @@ export function rigOf(part: Pick<Part, 'view'>, { rig, views }: Pick<Piece, 'rig
   const view = views.find((v) => v.id === part.view);
   return view ? rigSeen(rig, view) : rig;
 }
+
+/** Whether a view is lit by the figure's light, turned with it: that is set from the first view, and only shown here. */
+export const isLitByTurn = ({ turnDeg, light }: Pick<FigureView, 'turnDeg' | 'light'>): boolean =>
+  turnDeg !== 0 && light === null;
+
+/** A light of its own for a view, to begin with: where the figure's light stands for it, brought before the picture plane. */
+export function ownLightFor(
+  rig: Rig,
+  view: Pick<FigureView, 'turnDeg'>,
+  why: string,
+): NonNullable<FigureView['light']> {
+  const { keyClockHours, keyHeightDeg } = rigSeen(rig, { ...view, light: null });
+  return { keyClockHours, keyHeightDeg: Math.abs(keyHeightDeg), why };
+}

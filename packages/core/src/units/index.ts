@@ -12,3 +12,4 @@ export * from './text.js';
 export * from './vec3.js';
 export * from './freeId.js';
 export { LowestFirst } from './lowestFirst.js';
+export * from './capital.js';

@@ -4,7 +4,7 @@ import {
   ADJUSTMENT_KINDS,
   APPROACHES,
   AS_THE_PIECE,
-  FRONT,
+  FRONT_VIEW,
   frontAlone,
   coldSteel,
   FINDINGS,
@@ -264,7 +264,7 @@ export const pieces: fc.Arbitrary<Piece> = fc
     ),
     views: fc.uniqueArray(
       fc.record({
-        id: id.filter((v) => v !== FRONT),
+        id: id.filter((v) => v !== FRONT_VIEW),
         name,
         turnDeg: number(-180, 180),
         light: fc.option(fc.record({ keyClockHours: number(0, 12), keyHeightDeg: number(0, 90), why: name })),
@@ -327,7 +327,7 @@ export const pieces: fc.Arbitrary<Piece> = fc
     ],
     parts: g.parts.map((p) => ({
       id: p.id,
-      view: g.views[0]?.id ?? FRONT,
+      view: g.views[0]?.id ?? FRONT_VIEW,
       name: p.name,
       form: p.form,
       place: p.place,

@@ -4,11 +4,13 @@ import {
   angleBetween,
   direction,
   frontAlone,
+  isLitByTurn,
   keyDirection,
   lockKeepersArm,
   mapReport,
   newPart,
   newPiece,
+  ownLightFor,
   forms,
   preparePart,
   rigOf,
@@ -117,6 +119,17 @@ describe('the rig of a figure seen from another side', () => {
     const seen = rigSeen(own, view(180, { light: { keyClockHours: 2, keyHeightDeg: 40, why: 'alone' } }));
     expect([seen.keyClockHours, seen.keyHeightDeg]).toEqual([2, 40]);
     expect(seen.neighbours[1].where).toMatchObject({ xMm: expect.closeTo(-12, 6) });
+  });
+
+  test('a light of its own begins where the figure’s stands for it, before the picture plane', () => {
+    const own = rig({ viewElevationDeg: 0, keyClockHours: 10.5, keyHeightDeg: 30 });
+    const light = ownLightFor(own, view(180), 'alone');
+    expect(light).toEqual({
+      keyClockHours: expect.closeTo(1.5, 6),
+      keyHeightDeg: expect.closeTo(30, 6),
+      why: 'alone',
+    });
+    expect([view(0), view(180), view(180, { light })].map(isLitByTurn)).toEqual([false, true, false]);
   });
 
   test('a light straight behind a part is no error: its map is computed', () => {

@@ -1,4 +1,4 @@
-import { clamp, rigSeen, sculptsOf, sculptSize, viewIn, type Piece } from '@pale-glint/core';
+import { capital, clamp, rigSeen, sculptsOf, sculptSize, viewIn, type Piece } from '@pale-glint/core';
 import type { MeshView } from '@pale-glint/core/mesh';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -119,7 +119,7 @@ export function MeshStation() {
             <p className="text-label text-g28">{opened.triangles.toLocaleString('en')} triangles.</p>
             {opened.notes.map((s) => (
               <p key={s} className="text-label text-g28">
-                {s[0].toUpperCase() + s.slice(1)}.
+                {capital(s)}.
               </p>
             ))}
             <SideFields view={view} onChange={change} />

@@ -1,4 +1,4 @@
-import { clamp, rigSeen, type FigureView } from '@pale-glint/core';
+import { ownLightFor, type FigureView } from '@pale-glint/core';
 import { usePiece, usePieceStore } from '../../store/PieceContext.js';
 import { Check } from '../../ui/Check.js';
 
@@ -10,10 +10,6 @@ export function ViewLight({ view }: { readonly view: FigureView }) {
   const { rig } = usePiece();
   const change = (recipe: (v: FigureView) => void, gesture?: string) =>
     store.change((d) => recipe(d.views.find((v) => v.id === view.id)!), gesture);
-  const ownLight = () => {
-    const { keyClockHours, keyHeightDeg } = rigSeen(rig, view);
-    return { keyClockHours, keyHeightDeg: clamp(Math.abs(keyHeightDeg), 0, 90), why: WHY };
-  };
   return (
     <section aria-label={`Light of ${view.name}`} className="space-y-2 border-b border-g72 pb-3">
       <h2 className="text-lead font-semibold">{view.name}</h2>
@@ -24,7 +20,7 @@ export function ViewLight({ view }: { readonly view: FigureView }) {
       </p>
       <Check
         checked={view.light !== null}
-        onChange={(own) => change((v) => void (v.light = own ? ownLight() : null))}
+        onChange={(own) => change((v) => void (v.light = own ? ownLightFor(rig, view, WHY) : null))}
       >
         A light of its own
       </Check>

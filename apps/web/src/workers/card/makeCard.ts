@@ -1,5 +1,6 @@
 import {
   namesOfParts,
+  stepsGoBy,
   clockText,
   labToHex,
   layerColour,
@@ -61,7 +62,9 @@ function rowOf(layer: OrderLayer, piece: Piece, part: string | null, ticked: Rea
       ];
   const copies = Array.from({ length: piece.copies }, (_, i) => i + 1);
   return {
-    done: layer.parts.every((s) => copies.every((copy) => ticked.has(stepKey({ ...s, copy })))),
+    done: layer.parts.every((s) =>
+      copies.every((copy) => ticked.has(stepKey({ ...s, part: stepsGoBy(piece, s.part), copy }))),
+    ),
     colour: lab && labToHex(lab),
     value: lab ? plain(lab.l, 0) : '',
     title: layer.title,
