@@ -15,7 +15,7 @@ export function ViewLight({ view }: { readonly view: FigureView }) {
       <h2 className="text-lead font-semibold">{view.name}</h2>
       <p className="text-label text-g28">
         {view.light
-          ? 'It keeps a light of its own. Drag the light over the map to place it.'
+          ? 'It keeps a light of its own: drag the light over the map to place it. The main light below is the figure’s, as seen from the front.'
           : 'The light belongs to the figure and turns with it. What is set below is set as seen from the front.'}
       </p>
       <Check
