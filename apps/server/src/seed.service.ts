@@ -2,8 +2,10 @@ import { readFileSync } from 'node:fs';
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import {
   brassHeron,
+  CAPTAIN_FILES,
   eveningsFrom,
   localDay,
+  lockCaptain,
   lockMilitia,
   shelfOf,
   sluiceWarden,
@@ -54,13 +56,18 @@ function demoPieces(photos: readonly DemoPhoto[]): Piece[] {
         ...photos.map((photo, i) => ({ ...photo, id: `evening-${i + 1}`, part: null })),
       ],
     },
+    lockCaptain,
   ];
 }
 
-/** The heron's wing as the stand-in camera saw it: photo, and surface by the lamp scan. */
+/** The heron's wing and the captain as the stand-in camera saw them: photos, and surfaces that parts are cut from. */
 const DEMO_FILES = [
   ['photo', 'heron-wing.jpg'],
   ['surface', 'heron-wing.surface'],
+  ...CAPTAIN_FILES.flatMap(({ id }) => [
+    ['photo', `lock-captain-${id}.jpg`] as const,
+    ['surface', `lock-captain-${id}.surface`] as const,
+  ]),
 ] as const;
 
 /** Puts the demo in once. A demo that the painter removed stays away. */

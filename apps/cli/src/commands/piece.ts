@@ -1,5 +1,6 @@
 import {
   brassHeron,
+  lockCaptain,
   lockKeepersArm,
   lockMilitia,
   mapReport,
@@ -26,6 +27,7 @@ const DEMOS: Readonly<Record<string, Piece>> = {
   warden: sluiceWarden,
   militia: lockMilitia,
   heron: brassHeron,
+  captain: lockCaptain,
   arm: lockKeepersArm,
 };
 /** A finding as the command line tells it. */

@@ -1,4 +1,5 @@
 import { forms, heightOf } from '../form/index.js';
+import { sculptCell, sculptSize, type Sculpt } from '../sculpt/index.js';
 import { clamp, inRing, rad, refused } from '../units/index.js';
 
 /** A made-up sculpt in front of the bench camera: its height toward the viewer over mm from its middle, y up. */
@@ -160,4 +161,41 @@ export function trueNormal(s: StandInSculpt, x: number, y: number): readonly [nu
   const [gx, gy] = [(r - l) / (2 * H), (u - d) / (2 * H)];
   const long = Math.hypot(gx, gy, 1);
   return [-gx / long, -gy / long, 1 / long];
+}
+
+/** Two neighbouring points farther apart than this belong to different parts. */
+const STEP_MM = 0.5;
+
+/** A surface on the stand-in bench, its lowest point on the board. */
+export function standInOf(sculpt: Sculpt, id: string, label: string): StandInSculpt {
+  const [widthMm, heightMm] = sculptSize(sculpt);
+  const { width, height, heightMm: rise, confidence } = sculpt;
+  let low = Infinity;
+  rise.forEach((z, i) => confidence[i] > 0 && (low = Math.min(low, z)));
+  return {
+    id,
+    label,
+    widthMm,
+    heightMm,
+    heightAt: (x, y) => {
+      const [c, r] = sculptCell(sculpt, x, y);
+      const [column, row] = [Math.floor(c), Math.floor(r)];
+      if (column < 0 || row < 0 || column >= width || row >= height) return null;
+      if (confidence[row * width + column] === 0) return null;
+      // Between points in proportion, but never over a step from one part to the next.
+      const z = rise[row * width + column];
+      const toward = (step: number, share: number, inside: boolean) => {
+        const j = row * width + column + step;
+        const off = inside && confidence[j] > 0 ? rise[j] - z : 0;
+        return Math.abs(off) < STEP_MM ? off * share : 0;
+      };
+      const [u, v] = [c - column - 0.5, r - row - 0.5];
+      return (
+        z -
+        low +
+        toward(u < 0 ? -1 : 1, Math.abs(u), u < 0 ? column > 0 : column < width - 1) +
+        toward(v < 0 ? -width : width, Math.abs(v), v < 0 ? row > 0 : row < height - 1)
+      );
+    },
+  };
 }

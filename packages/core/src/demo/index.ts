@@ -7,3 +7,4 @@ export { HERON_PHOTO, HERON_SURFACE } from './heronWing.js';
 export * from './militia.js';
 export * from './starters.js';
 export * from './library.js';
+export * from './captain.js';

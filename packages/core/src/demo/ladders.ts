@@ -154,3 +154,6 @@ export const heronBrass: Ladder = {
     brass.coverShares,
   ),
 };
+
+/** Brass of the captain's rims: the heron's mixes, laid on smooth. */
+export const captainBrass: Ladder = { ...heronBrass, school: 'dark-first' };

@@ -4,6 +4,7 @@ import { clamp } from '../units/index.js';
 import type { FormDefinition } from './definition.js';
 import { boundsOf, inside } from './geometry.js';
 import { drawnRings, lipsOf } from './outline.js';
+import { sculptLips } from './sculptLips.js';
 import { SAMPLE, type Edge, type Point, type Ring } from './surface.js';
 
 type Cut = FormOf<'sculpt'>;
@@ -82,7 +83,8 @@ export const sculpt: FormDefinition<'sculpt'> = {
     if (!surface) notes.push('its sculpt is not here: it is shown flat until the sculpt is put back');
     const out = new Float64Array(SCULPT_SAMPLE.size);
     const side = form.mirrored === 'yes' ? -1 : 1;
-    const edges: Edge[] = lipsOf(rings);
+    // Only heights of a 3D file can be read across a step; those of a lamp scan run over it.
+    const edges: Edge[] = surface?.visibility ? sculptLips(surface, form, rings) : lipsOf(rings);
     if (surface && form.creases === 'found')
       for (const { kind, points } of creasesWithin(surface, form, rings))
         edges.push({ kind, closed: false, points, outward: points.map(() => [0, 0] as const) });
@@ -111,6 +113,7 @@ export const sculpt: FormDefinition<'sculpt'> = {
             },
           }),
           peaks: MOST_PEAKS,
+          uneven: true,
         },
       ],
       notes,

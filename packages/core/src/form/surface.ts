@@ -33,6 +33,8 @@ export interface Patch {
    * Absent: one.
    */
   readonly peaks?: number;
+  /** Measured, not made by a formula: a glint needs even ground round it. */
+  readonly uneven?: boolean;
   /** How much longer than wide a glint is here, along the grain. */
   readonly glintStretch?: number;
   readonly facet?: Facet;

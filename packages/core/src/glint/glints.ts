@@ -43,7 +43,7 @@ export function findGlints(
   const several = model.patches.length > 1;
   const found: Glint[] = [];
   model.patches.forEach((patch, p) => {
-    brightest(patch, half, light.key).forEach((at, n) => {
+    brightest(patch, half, light.key, size).forEach((at, n) => {
       if (!inside(patch.rings, at[0], at[1])) return;
       const grain = patch.grain ?? [1, 0, 0];
       const long = patch.glintStretch ?? 1.15;
@@ -87,8 +87,8 @@ function barOf({ rings }: Patch): number {
 }
 
 /** Where a smooth patch turns midway between light and eye: by its own formula, or by search. */
-function brightest(patch: Patch, half: Vec3, key: Vec3): Point[] {
-  if (!patch.glintAt) return patch.kind === 'smooth' ? findPeaks(patch, half) : [];
+function brightest(patch: Patch, half: Vec3, key: Vec3, radiusMm: number): Point[] {
+  if (!patch.glintAt) return patch.kind === 'smooth' ? findPeaks(patch, half, radiusMm) : [];
   const at = patch.glintAt(half, key);
   return at ? [at] : [];
 }

@@ -10,6 +10,24 @@ const CENTRED = 0.004;
 /** A place whose normal misses the wanted direction by more than this catches no dot. */
 const MISS = Math.cos(rad(5));
 
+/** A dot on an uneven surface has so much even ground round it: this many of its radii, turned by no more than this. */
+const ROOM = 1.3;
+const EVEN = Math.cos(rad(24));
+
+/** Whether the surface round a place lies nearly as the place itself, as far as a dot on it reaches. */
+function hasRoom(patch: Patch, [x, y]: Point, toward: Vec3, radiusMm: number): boolean {
+  const out = new Float64Array(SAMPLE.size);
+  for (let k = 0; k < 8; k++) {
+    const [u, v] = [Math.cos((k * Math.PI) / 4), Math.sin((k * Math.PI) / 4)];
+    const at: Point = [x + u * ROOM * radiusMm, y + v * ROOM * radiusMm];
+    if (!inside(patch.rings, at[0], at[1])) return false;
+    patch.at(at[0], at[1], out);
+    if (out[SAMPLE.nx] * toward[0] + out[SAMPLE.ny] * toward[1] + out[SAMPLE.nz] * toward[2] < EVEN)
+      return false;
+  }
+  return true;
+}
+
 /** Normals of a patch on a lattice over it; 0, 0, 0 where it is not. */
 interface Lattice {
   readonly gap: number;
@@ -42,9 +60,10 @@ const latticeOf = weakMemo((patch: Patch): Lattice => {
 
 /**
  * The places of a patch whose normals come nearest to a direction, best first: local maxima on a lattice, refined by
- * halving steps. At most `patch.peaks` (one where absent).
+ * halving steps. At most `patch.peaks` (one where absent). On an uneven surface a place must have room for its dot.
+ * @param radiusMm of a dot
  */
-export function findPeaks(patch: Patch, toward: Vec3): Point[] {
+export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
   const { gap, columns, rows, normals, placeAt } = latticeOf(patch);
   const out = new Float64Array(SAMPLE.size);
   const score = (x: number, y: number): number => {
@@ -86,7 +105,8 @@ export function findPeaks(patch: Patch, toward: Vec3): Point[] {
         }
         if (!moved) step /= 2;
       }
-      if (best >= MISS) peaks.push({ at, score: best });
+      if (best >= MISS && (!patch.uneven || hasRoom(patch, at, toward, radiusMm)))
+        peaks.push({ at, score: best });
     }
   // Of places that all face the right way the one nearest the middle carries the dot.
   const b = boundsOf(patch.rings);
