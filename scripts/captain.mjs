@@ -58,12 +58,11 @@ function ply(positions, index) {
 }
 
 async function shape() {
-  const { positions, index } = contour(
-    (x, y, z) => nearest(x, y, z).mm,
-    [-18.5, -3.4, -18.5],
-    [18.5, 59.5, 18],
-    STEP_MM,
-  );
+  const { positions, index } = contour((x, y, z) => nearest(x, y, z).mm, {
+    low: [-18.5, -3.4, -18.5],
+    high: [18.5, 59.5, 18],
+    step: STEP_MM,
+  });
   await MeshoptSimplifier.ready;
   const [thin] = MeshoptSimplifier.simplify(index, positions, 3, 0, OFF_MM, ['ErrorAbsolute']);
   return ply(positions, thin);
@@ -161,9 +160,15 @@ const areaOf = (ring) =>
     ),
   ) / 2;
 
+/** Where a part is, and one point over its border with others, so that no ground shows between two that meet. */
+const over = (seen, { width }, label) =>
+  Array.from(seen, (v, i) =>
+    v === label || (v >= 0 && [i - 1, i + 1, i - width, i + width].some((j) => seen[j] === label)) ? 1 : 0,
+  );
+
 /** Outlines of a part in a view, the largest first: places in hundredths of a mm from the sculpt's middle, x and y by turns. */
 function outlinesOf(sculpt, seen, label) {
-  const mask = Array.from(seen, (v) => (v === label ? 1 : 0));
+  const mask = over(seen, sculpt, label);
   const [found] = contours().size([sculpt.width, sculpt.height]).smooth(true).thresholds([0.5])(mask);
   const pxMm2 = sculpt.pxPerMm ** 2;
   const rings = found.coordinates
@@ -205,16 +210,6 @@ const jpegOf = async ({ rgba, width, height }) => {
     .jpeg({ quality: 82 })
     .toBuffer();
   return readPhoto(new Uint8Array(jpeg)).bytes;
-};
-
-/** Numbers in lines of a fair length. */
-const wrapped = (numbers) => {
-  const lines = [''];
-  for (const n of numbers) {
-    if (lines.at(-1).length > 108) lines.push('');
-    lines[lines.length - 1] += `${lines.at(-1) ? ' ' : ''}${n},`;
-  }
-  return lines.map((l) => `      ${l}`).join('\n');
 };
 
 const file = await shape();
@@ -267,7 +262,7 @@ ${views
     surface: '${v.surface}', sizeMm: [${v.sizeMm.join(', ')}], atMm: [${v.atMm.join(', ')}],
     photo: '${v.photo}', photoPx: [${v.photoPx.join(', ')}], photoAtMm: [${v.photoAtMm.join(', ')}],
     outlines: {
-${outlines.map(([label, rings]) => `    '${label}': [${rings.map((r) => `[\n${wrapped(r)}\n    ]`).join(', ')}],`).join('\n')}
+${outlines.map(([label, rings]) => `    '${label}': [${rings.map((r) => `[${r.join()}]`).join(',\n      ')}],`).join('\n')}
     },
   },`,
   )

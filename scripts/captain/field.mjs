@@ -148,9 +148,3 @@ export const rolled =
     for (const k of kept) d = Math.max(d, k(x, y, z));
     return d;
   };
-
-/** A groove of so much depth and half width where the line field is 0. */
-export const grooved = (field, line, depth, half) => (x, y, z) => {
-  const l = line(x, y, z) / half;
-  return field(x, y, z) + depth * Math.exp(-l * l);
-};

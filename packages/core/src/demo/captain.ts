@@ -11,7 +11,7 @@ import {
   type Part,
   type Piece,
 } from '../piece/index.js';
-import { matteOf, metalOf, type MetalOptions } from './build.js';
+import { matteOf, metalOf, place, shape, type MetalOptions } from './build.js';
 import { captainViews } from './captainOutlines.js';
 import { captainBrass } from './ladders.js';
 import { towline } from './towline.js';
@@ -110,10 +110,24 @@ const STUFF: ReadonlyMap<string, Stuff> = new Map([
 const outlineOf = (flat: readonly number[], [x, y]: readonly [number, number]): Point[] =>
   Array.from({ length: flat.length / 2 }, (_, i) => [x + flat[2 * i] / 100, y + flat[2 * i + 1] / 100]);
 
+/** His blade is a form of its own, so that its bands are composed: point down beside his right foot. */
+const BLADE = shape('blade', {
+  lengthMm: 23.4,
+  widthMm: 4.7,
+  shoulderWidthMm: 3.3,
+  pointMm: 3.9,
+  ridge: 0,
+  bevelDeg: 24,
+});
+const BLADE_AT = { front: [-13.2, 11.5], back: [13.2, 11.5] } as const;
+
 /** A part as far as it is seen from a side; the nth piece of it, where others lie between. */
 function partOf(view: CaptainView, label: string, flat: readonly number[], nth: number): Part {
   const { name, group, metal, matte: plain } = STUFF.get(label)!;
-  const made = cutFromSculpt(outlineOf(flat, view.atMm), view.surface, view.atMm, 'as drawn');
+  const made =
+    label === 'blade'
+      ? { form: BLADE, place: place(BLADE_AT[view.id][0], BLADE_AT[view.id][1], 180) }
+      : cutFromSculpt(outlineOf(flat, view.atMm), view.surface, view.atMm, 'as drawn');
   const id = `${label}${nth > 0 ? `-${nth + 1}` : ''}${view.id === 'front' ? '' : `-${view.id}`}`;
   const called = nth > 0 ? `${name} ${nth + 1}` : name;
   const part = metal
@@ -133,7 +147,8 @@ const GROUPS = [
   { id: 'head', name: 'Head' },
 ];
 const groupRank = ({ group }: Part): number => GROUPS.findIndex((g) => g.id === group);
-const boxOf = ({ form }: Part): number => (form.kind === 'sculpt' ? form.widthMm * form.heightMm : 0);
+/** A form stands under what is cut from the sculpt. */
+const boxOf = ({ form }: Part): number => (form.kind === 'sculpt' ? form.widthMm * form.heightMm : Infinity);
 
 /** A view's parts from the ground up, in a group the large ones first: what lies on another is smaller than it. */
 const partsOf = (view: CaptainView): Part[] =>
@@ -198,13 +213,13 @@ export const lockCaptain: Piece = {
     viewElevationDeg: 15,
     leanDeg: 0,
     keyClockHours: 10.5,
-    keyHeightDeg: 32,
+    keyHeightDeg: 44,
     lamp: 'round',
-    horizonDeg: -4,
+    horizonDeg: -6,
     skyHex: '#93aec6',
     groundHex: '#5d4a37',
     tint: 0.45,
-    fallOff: 1.2,
+    fallOff: 0.9,
     neighbours: [],
     focalPart: 'visor',
   },

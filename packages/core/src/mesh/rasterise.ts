@@ -26,6 +26,8 @@ const MOST_POINTS = 1_000_000;
 const MOST_PX_PER_MM = 40;
 /** Faces that meet at more than this keep their own normals: an edge stays an edge. */
 const CREASE_DEG = 42;
+/** A face with less than this share of the area round a vertex says nothing there: thinned-out files are full of slivers. */
+const SLIVER = 0.02;
 
 /** Height of a mesh as it stands in its file, in the file's unit. */
 export function standingHeight({ positions }: Mesh, up: 'y' | 'z'): number {
@@ -109,14 +111,16 @@ function cornerNormals(places: Float32Array, index: Uint32Array): Float32Array {
   for (let i = 0; i < index.length; i++) {
     const t = Math.floor(i / 3);
     const [fx, fy, fz] = [face[3 * t], face[3 * t + 1], face[3 * t + 2]];
-    let [x, y, z] = [0, 0, 0];
+    let [x, y, z, met] = [0, 0, 0, 0];
+    let [ax, ay, az, all] = [0, 0, 0, 0];
     for (let k = start[index[i]]; k < start[index[i] + 1]; k++) {
       const o = round[k];
+      const [ox, oy, oz] = [face[3 * o] * long[o], face[3 * o + 1] * long[o], face[3 * o + 2] * long[o]];
+      [ax, ay, az, all] = [ax + ox, ay + oy, az + oz, all + long[o]];
       if (face[3 * o] * fx + face[3 * o + 1] * fy + face[3 * o + 2] * fz < soft) continue;
-      x += face[3 * o] * long[o];
-      y += face[3 * o + 1] * long[o];
-      z += face[3 * o + 2] * long[o];
+      [x, y, z, met] = [x + ox, y + oy, z + oz, met + long[o]];
     }
+    if (met < SLIVER * all) [x, y, z] = [ax, ay, az];
     const l = Math.hypot(x, y, z) || 1;
     out[3 * i] = x / l;
     out[3 * i + 1] = y / l;

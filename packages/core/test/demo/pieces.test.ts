@@ -10,6 +10,7 @@ import {
   focalRank,
   FOCAL_AMONG,
   lightPresets,
+  lockCaptain,
   HERON_PHOTO,
   HERON_SURFACE,
   lockMilitia,
@@ -33,6 +34,7 @@ test.each([
   ['warden', sluiceWarden],
   ['militia', lockMilitia],
   ['heron', brassHeron],
+  ['captain', lockCaptain],
 ])('the %s is a whole piece file', (_, piece) => {
   const text = writePiece(piece);
   expect(writePiece(readPiece(text))).toBe(text);

@@ -335,3 +335,29 @@ describe('a shape that is kept', () => {
     await expect(readMesh(far, 'x')).rejects.toThrow(/does not hold/);
   });
 });
+
+test('a sliver among large faces says nothing of how they lie', () => {
+  // A flat square of 10 mm whose middle is a thin triangle that stands upright.
+  const thin = 0.02;
+  const positions = [
+    [-5, -5, 0],
+    [5, -5, 0],
+    [5, 5, 0],
+    [-5, 5, 0],
+    [0, 0, 0],
+    [thin, 0, thin],
+  ];
+  const index = [
+    [0, 1, 4],
+    [1, 2, 5],
+    [2, 3, 4],
+    [3, 0, 4],
+    [1, 5, 4],
+    [2, 4, 5],
+  ];
+  const { sculpt } = rasterise(meshOf({ positions: positions.flat(), index: index.flat() }), view(), 20);
+  let steepest = 0;
+  for (let i = 0; i < sculpt.nx.length; i++)
+    if (sculpt.confidence[i] > 0) steepest = Math.max(steepest, Math.hypot(sculpt.nx[i], sculpt.ny[i]));
+  expect(steepest).toBeLessThan(0.1);
+});
