@@ -5,12 +5,12 @@ import { writeFileSync } from 'node:fs';
 import {
   standInSculpt,
   standInSeries,
-  meanConfidence,
   MILD,
   luminanceImageOf,
   readPhoto,
   scanFrom,
   sculptSize,
+  trustOf,
   writeSculpt,
 } from '@pale-glint/core';
 import sharp from 'sharp';
@@ -23,7 +23,7 @@ const series = standInSeries(standInSculpt('heron-wing'), {
   seed: 4,
 });
 const planes = series.photos.map((p) => luminanceImageOf(p.rgba, p.width, p.height));
-const { sculpt, faults } = scanFrom(planes, { ball: null, pxPerMm: PX_PER_MM, lampMm: 'find' });
+const { sculpt, faults, expectedDeg } = scanFrom(planes, { ball: null, pxPerMm: PX_PER_MM, lampMm: 'find' });
 const surface = writeSculpt(sculpt);
 // Lit from the upper left, as the piece is.
 const best = series.lamps.reduce(
@@ -47,7 +47,8 @@ console.log({
   heightMm,
   widthPx: width,
   heightPx: height,
-  trust: meanConfidence(sculpt),
+  trust: trustOf(expectedDeg),
+  expectedDeg,
   middle: series.bench.middle,
   bytes: [surface.length, photo.length],
   faults,

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { readFileSync } from 'node:fs';
 import {
+  DEMO_SURFACES,
   firstSeen,
   isArchive,
-  HERON_SURFACE,
   readArchive,
   readPaintList,
   pieceOnShelf,
@@ -19,6 +19,9 @@ import {
   type Portion,
   type Sculpt,
 } from '@pale-glint/core';
+
+/** An answer was given that is not to be relied on, as it says itself. */
+export class UnclearAnswer extends Error {}
 
 /** Refuses what was typed: field, value, what is accepted. */
 export const refuse = (path: string, held: string, accepted: string): never => {
@@ -46,10 +49,15 @@ export function pieceFrom(path: string): PieceAtHand {
   const bytes = readBytes(path);
   if (!isArchive(bytes)) {
     const piece = readPiece(new TextDecoder().decode(bytes));
-    if (!sculptsOf(piece).some((s) => s.surface === HERON_SURFACE)) return piece;
-    // The demo's surface is shipped beside the program.
-    const demo = readBytes(fileURLToPath(new URL('../../../demo/heron-wing.surface', import.meta.url)));
-    return { ...piece, surfaces: new Map([[HERON_SURFACE, readSculpt(demo)]]) };
+    // The demo's surfaces are shipped beside the program.
+    const surfaces = new Map<string, Sculpt>();
+    for (const { surface } of sculptsOf(piece)) {
+      const file = DEMO_SURFACES.get(surface);
+      if (file === undefined) continue;
+      const bytes = readBytes(fileURLToPath(new URL(`../../../demo/${file}`, import.meta.url)));
+      surfaces.set(surface, readSculpt(bytes));
+    }
+    return surfaces.size > 0 ? { ...piece, surfaces } : piece;
   }
   const { piece: text, blobs } = readArchive(bytes);
   const piece = readPiece(text);

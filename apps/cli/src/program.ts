@@ -1,5 +1,6 @@
 import { RefusedInput, problemText } from '@pale-glint/core';
 import { Command, CommanderError } from 'commander';
+import { UnclearAnswer } from './io.js';
 import { backupCommands } from './commands/backup.js';
 import { colourCommands } from './commands/colour.js';
 import { editCommands } from './commands/edit.js';
@@ -12,11 +13,13 @@ import { schoolCommands } from './commands/school.js';
 export const DONE = 0;
 export const FAULT = 1;
 export const REFUSED = 2;
+export const UNCLEAR = 3;
 
 /**
  * Runs one command. Answers go to standard output, problems to standard error.
  * @param args as they were typed, without the program's name
- * @returns the exit code: DONE, REFUSED for input that is not accepted, FAULT for trouble of the program's own
+ * @returns the exit code: DONE, REFUSED for input that is not accepted, UNCLEAR for an answer that is not to be relied on,
+ *   FAULT for trouble of the program's own
  */
 export async function runGlint(args: readonly string[]): Promise<number> {
   const program = new Command('glint')
@@ -36,6 +39,10 @@ export async function runGlint(args: readonly string[]): Promise<number> {
     await program.parseAsync(args, { from: 'user' });
     return DONE;
   } catch (error) {
+    if (error instanceof UnclearAnswer) {
+      process.stderr.write(`${error.message}\n`);
+      return UNCLEAR;
+    }
     if (error instanceof RefusedInput) {
       process.stderr.write(`${error.problems.map(problemText).join('\n')}\n`);
       return REFUSED;

@@ -9,7 +9,6 @@ import {
   cutFromSculpt,
   frontAlone,
   HARD,
-  meanConfidence,
   MILD,
   newPart,
   newPiece,
@@ -21,6 +20,7 @@ import {
   sculptSize,
   writeArchive,
   writePiece,
+  trustOf,
   writeSculpt,
   writeShape,
   type Circle,
@@ -36,7 +36,7 @@ import {
 } from '@pale-glint/core';
 import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
-import { answer, number, numbers, readBytes, refuse } from '../io.js';
+import { answer, number, numbers, readBytes, refuse, UnclearAnswer } from '../io.js';
 import { decodedPhoto } from '../photoFile.js';
 
 /** Photos are reduced to this many pixels before they are worked on. */
@@ -89,7 +89,7 @@ function writeOut(
   from: 'lamp' | 'mesh',
   sculpt: Sculpt,
   taps: readonly string[],
-  mesh: Triangles | null,
+  { mesh, trust }: { readonly mesh: Triangles | null; readonly trust: number },
 ): PieceAtHand {
   const bytes = writeSculpt(sculpt);
   const surface = hashOf(bytes);
@@ -110,7 +110,7 @@ function writeOut(
           heightMm,
           xMm: 0,
           yMm: 0,
-          trust: meanConfidence(sculpt),
+          trust,
           shape: shape && hashOf(shape),
           photos: [],
         },
@@ -159,7 +159,10 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
     lampMm: o.lamp === 'find' || o.lamp === 'far' ? o.lamp : number('--lamp', o.lamp, 50, 10_000),
     onProgress: (doing, share) => progress(doing, 0.2 + 0.8 * share),
   });
-  const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part, null);
+  const piece = writeOut(o.out, 'Scan', 'lamp', found.sculpt, o.part, {
+    mesh: null,
+    trust: trustOf(found.expectedDeg),
+  });
   answer({
     file: o.out,
     widthMm: piece.views[0].sculpts[0].widthMm,
@@ -168,6 +171,8 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
     ball: { xPx: found.ball.x / scale, yPx: found.ball.y / scale, rPx: found.ball.r / scale },
     lampMm: found.lampMm,
     ambient: found.ambient,
+    expectedDeg: found.expectedDeg,
+    oddHeightMm: found.oddHeightMm,
     unclear: found.unclear,
     photos: paths.map((file, i) => ({
       file,
@@ -177,6 +182,10 @@ export async function scan(paths: string[], o: ScanChoices): Promise<void> {
     })),
     parts: piece.parts.map((p) => ({ id: p.id, xMm: p.place.xMm, yMm: p.place.yMm })),
   });
+  if (found.unclear)
+    throw new UnclearAnswer(
+      'photos: they contradict each other about where the light came from, and which misleads cannot be told',
+    );
 }
 
 export const SIDES: Readonly<Record<string, readonly [number, number]>> = {
@@ -218,7 +227,7 @@ export async function mesh(
     o.pxPerMm === undefined ? null : number('--px-per-mm', o.pxPerMm, 1, 100),
     progress,
   );
-  const piece = writeOut(o.out, '3D file', 'mesh', sculpt, o.part, read);
+  const piece = writeOut(o.out, '3D file', 'mesh', sculpt, o.part, { mesh: read, trust: 1 });
   answer({
     file: o.out,
     triangles: read.index.length / 3,

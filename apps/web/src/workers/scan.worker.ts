@@ -58,6 +58,10 @@ export interface ScanDone {
   readonly used: readonly number[];
   /** Photos contradict each other and none can be named. */
   readonly unclear: boolean;
+  /** Error of its slopes that is to be expected, in the mean. */
+  readonly expectedDeg: number;
+  /** By the bead it would be so high, which no miniature is; null where that is likely. */
+  readonly oddHeightMm: number | null;
   readonly lampMm: number | null;
   readonly ambient: number;
   readonly lamps: readonly Vec3[];
@@ -161,6 +165,8 @@ async function scan(job: ScanPhotosJob, { tell, hand }: JobTools): Promise<ScanD
     faults: found.faults,
     used: found.used,
     unclear: found.unclear,
+    expectedDeg: found.expectedDeg,
+    oddHeightMm: found.oddHeightMm,
     lampMm: found.lampMm,
     ambient: found.ambient,
     lamps: found.lamps.map((l) => l.toward),

@@ -31,6 +31,8 @@ const PRIMER = [0.56, 0.57, 0.58] as const;
 const BOARD = [0.34, 0.33, 0.32] as const;
 /** Exposed so that primer square to the lamp stands here, of white. */
 const BRIGHT = 0.6;
+/** Where the light of a wall beside the bench comes from. */
+const WALL: Vec3 = [0.92, 0.1, 0.38];
 
 /** Where sculpt, ball and frame stand, for so many pixels per mm. */
 export function standInBenchOf(s: StandInSculpt, pxPerMm: number, fallOff: number): StandInBench {
@@ -153,6 +155,9 @@ interface Shot {
   readonly shift: readonly [number, number];
   readonly gain: number;
   readonly sheen: number;
+  readonly turnRad: number;
+  /** Distance of the lamp, of the bench's. */
+  readonly reach: number;
 }
 
 function shotOf({ conditions: c, spoilt, first }: ShotOptions, random: () => number): Shot {
@@ -163,6 +168,9 @@ function shotOf({ conditions: c, spoilt, first }: ShotOptions, random: () => num
     shift: spoilt === 'moved' ? [shift[0] + 26, shift[1] - 21] : shift,
     gain: (1 + c.exposure * either()) * (spoilt === 'overexposed' ? 2.6 : 1),
     sheen: spoilt === 'glossy' ? 1.1 : c.sheen,
+    // What a bench does not do draws no lots, so that series stay what they were.
+    turnRad: !first && c.turnDeg > 0 ? rad(c.turnDeg) * either() : 0,
+    reach: c.reachSpread > 0 ? 1 + c.reachSpread * either() : 1,
   };
 }
 
@@ -196,7 +204,7 @@ export function standInPhoto(
   const on = Math.hypot(...lamp) > 0;
   const shown = on && conditions.ballErrorDeg > 0 ? beside(lamp, conditions.ballErrorDeg, random) : lamp;
   const real: Vec3 = spoilt === 'other light' ? normalise([-lamp[1] * 0.9, lamp[0] * 0.9, 0.5]) : lamp;
-  const reach = lampMm ?? 1;
+  const reach = (lampMm ?? 1) * shot.reach;
   const lampAt: Vec3 = [real[0] * reach, real[1] * reach, real[2] * reach];
   const shownAt: Vec3 = [shown[0] * reach, shown[1] * reach, shown[2] * reach];
   const highest = relief.z.reduce((a, b) => Math.max(a, b), BOARD_MM) + 0.1;
@@ -208,7 +216,9 @@ export function standInPhoto(
     const y = middle[1] + (height / 2 - Math.floor(i / width) - 0.5) / pxPerMm;
     const [nx, ny] = [relief.nx[i], relief.ny[i]];
     const nz = Math.sqrt(Math.max(0, 1 - nx * nx - ny * ny));
-    light[i] = conditions.ambient * (0.75 + 0.25 * ny);
+    light[i] =
+      conditions.ambient * (0.75 + 0.25 * ny) +
+      conditions.wall * Math.max(0, WALL[0] * nx + WALL[1] * ny + WALL[2] * nz);
     if (!on) continue;
     const away: Vec3 = lampMm === null ? real : [lampAt[0] - x, lampAt[1] - y, lampAt[2] - relief.z[i]];
     const far = Math.hypot(away[0], away[1], away[2]);
@@ -219,7 +229,10 @@ export function standInPhoto(
     light[i] += facing * strength;
     if (shot.sheen > 0 && relief.on[i]) {
       const half = normalise([l[0], l[1], l[2] + 1]);
-      gloss[i] = shot.sheen * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 18 * strength;
+      gloss[i] =
+        shot.sheen *
+        Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** conditions.sheenPower *
+        strength;
     }
   }
   const rgba = new Uint8ClampedArray(width * height * 4);
@@ -229,8 +242,9 @@ export function standInPhoto(
       // Lens and shift: where in the undisturbed picture this pixel looks.
       const [u, v] = [(col + 0.5 - width / 2) / (width / 2), (row + 0.5 - height / 2) / (width / 2)];
       const bent = 1 + conditions.warp * (u * u + v * v);
-      const sc = width / 2 + u * bent * (width / 2) - shot.shift[0] - 0.5;
-      const sr = height / 2 + v * bent * (width / 2) - shot.shift[1] - 0.5;
+      const [tc, ts] = [Math.cos(shot.turnRad), Math.sin(shot.turnRad)];
+      const sc = width / 2 + (u * tc + v * ts) * bent * (width / 2) - shot.shift[0] - 0.5;
+      const sr = height / 2 + (v * tc - u * ts) * bent * (width / 2) - shot.shift[1] - 0.5;
       const bx = middle[0] + (sc + 0.5 - width / 2) / pxPerMm - ballMm.at[0];
       const by = middle[1] + (height / 2 - sr - 0.5) / pxPerMm - ballMm.at[1];
       const q = (bx * bx + by * by) / (ballMm.radius * ballMm.radius);

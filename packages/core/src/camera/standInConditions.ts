@@ -16,7 +16,17 @@ export interface StandInConditions {
   readonly warp: number;
   /** Sheen of the primer: 0 matte. */
   readonly sheen: number;
+  /** How narrow it is: the power of the cosine (Blinn 1977). */
+  readonly sheenPower: number;
+  /** Photos are turned by up to so many degrees. */
+  readonly turnDeg: number;
+  /** Lamps stand nearer or farther than the bench says by up to this share. */
+  readonly reachSpread: number;
+  /** Light of a warm wall beside the bench, as a share of the lamp's. */
+  readonly wall: number;
 }
+
+const STEADY = { sheen: 0, sheenPower: 18, turnDeg: 0, reachSpread: 0, wall: 0 };
 
 export const NO_TROUBLE: StandInConditions = {
   ambient: 0,
@@ -26,7 +36,7 @@ export const NO_TROUBLE: StandInConditions = {
   shiftPx: 0,
   exposure: 0,
   warp: 0,
-  sheen: 0,
+  ...STEADY,
 };
 export const MILD: StandInConditions = {
   ambient: 0.08,
@@ -36,7 +46,7 @@ export const MILD: StandInConditions = {
   shiftPx: 1.5,
   exposure: 0.15,
   warp: 0.002,
-  sheen: 0,
+  ...STEADY,
 };
 export const HARD: StandInConditions = {
   ambient: 0.15,
@@ -46,5 +56,5 @@ export const HARD: StandInConditions = {
   shiftPx: 3,
   exposure: 0.3,
   warp: 0.004,
-  sheen: 0,
+  ...STEADY,
 };

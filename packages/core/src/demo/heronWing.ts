@@ -5,7 +5,7 @@ import { rad } from '../units/index.js';
 import { metalOf } from './build.js';
 
 /** Hashes of demo/heron-wing.surface and demo/heron-wing.jpg, which scripts/demo.mjs makes with the stand-in camera. */
-export const HERON_SURFACE = '48ce52254c3998b2decb392c5fca8a3152d7f583161c351fbe08d511875e894e';
+export const HERON_SURFACE = '97517b8af8ec05a2506ed53e4a197598868ac247c98a5f6b738272ad80ead93c';
 export const HERON_PHOTO = 'cc0a4ebeb28836e2627094419b3181de97abac372d459f251b312ce6f667aa5a';
 
 /** Where the middle of the wing is in the piece. */
@@ -23,7 +23,7 @@ export const heronSculpt: PieceSculpt = {
   heightMm: HEIGHT_MM,
   xMm: PICTURE_AT[0],
   yMm: PICTURE_AT[1],
-  trust: 0.57,
+  trust: 0.894,
   shape: null,
   photos: [],
 };

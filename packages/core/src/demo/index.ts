@@ -4,6 +4,7 @@ export * from './towline.js';
 export * from './warden.js';
 export * from './heron.js';
 export { HERON_PHOTO, HERON_SURFACE } from './heronWing.js';
+export * from './demoSurfaces.js';
 export * from './militia.js';
 export * from './starters.js';
 export * from './library.js';

@@ -25,6 +25,8 @@ export function circleThrough(taps: readonly (readonly [number, number])[]): Cir
 }
 
 const SEARCH = 320;
+/** So many places are looked at more closely. */
+const MOST_TRIED = 16;
 
 /** Slopes of a picture's brightness: what turns round a dark ball whatever the light. */
 function slopes({ width, height, light }: LuminanceImage) {
@@ -71,25 +73,24 @@ function rimOf(
 /**
  * A circle nearby that fits a ball's rim best: dark inside, brighter outside, all round.
  * @param middle the photos' median, where the highlights have cancelled out
+ * @param sized whether the size is known
  */
-export function fittedBall(middle: LuminanceImage, near: Circle, reach = 0.2): Circle {
+export function fittedBall(middle: LuminanceImage, near: Circle, reach = 0.2, sized = false): Circle {
   const { width, height } = middle;
   const { gx, gy } = slopes(middle);
+  // A rim is steep over a point or two: the mean of neighbours tells fractions.
+  const steepness = (at: Circle) =>
+    [-0.5, 0, 0.5].reduce((t, d) => t + rimOf(gx, gy, width, height, { ...at, r: at.r + d }), 0) / 3;
   let best = near;
-  let most = rimOf(gx, gy, width, height, near);
+  let most = steepness(near);
   for (let step = Math.max(0.6, near.r * reach); step > 0.08; step /= 2)
     for (let again = 0; again < 4; again++) {
       const from = best;
       for (const dx of [-step, 0, step])
         for (const dy of [-step, 0, step])
-          for (const dr of [-step, 0, step]) {
+          for (const dr of sized ? [0] : [-step, 0, step]) {
             const tried = { x: from.x + dx, y: from.y + dy, r: Math.max(3, from.r + dr) };
-            // A rim is steep over a point or two: the mean of neighbours tells fractions.
-            const rim =
-              [-0.5, 0, 0.5].reduce(
-                (t, d) => t + rimOf(gx, gy, width, height, { ...tried, r: tried.r + d }),
-                0,
-              ) / 3;
+            const rim = steepness(tried);
             if (rim > most + 1e-6) [most, best] = [rim, tried];
           }
       if (best === from) break;
@@ -149,17 +150,53 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
       });
   }
   let best: { at: Circle; score: number } | null = null;
-  for (const { at } of tops.sort((a, b) => b.votes - a.votes).slice(0, 12)) {
+  for (const at of apartFrom(tops)) {
     const fit = fittedBall(small, at, 0.15);
     const rim = rimOf(gx, gy, w, h, fit);
     const whole = { x: fit.x * by, y: fit.y * by, r: fit.r * by };
     const spots = photos.filter((p) => highlightOf(p, whole) !== null).length / photos.length;
-    const score = rim * spots;
+    // A hollow in shadow has a rim as well, but no spot that every lamp makes.
+    const score = rim * spots * spots;
     if (spots >= 0.6 && rim > 0.04 && (!best || score > best.score)) best = { at: whole, score };
   }
   if (!best)
     throw refused('ball', 'none was found', 'a photo with the ball in it, or three taps on its outline');
   return fittedBall(middle, best.at, 0.06);
+}
+
+/** Circles with the most votes, each place once: many sizes vote for it. */
+function apartFrom(tops: readonly { readonly at: Circle; readonly votes: number }[]): Circle[] {
+  const apart: Circle[] = [];
+  const near = (a: Circle, b: Circle) =>
+    Math.hypot(a.x - b.x, a.y - b.y) < 0.5 * Math.max(a.r, b.r) && a.r < 1.4 * b.r && b.r < 1.4 * a.r;
+  for (const { at } of [...tops].sort((a, b) => b.votes - a.votes))
+    if (apart.length < MOST_TRIED && !apart.some((known) => near(known, at))) apart.push(at);
+  return apart;
+}
+
+/** A circle with how good a ball's rim it has. */
+export interface RimFit {
+  readonly at: Circle;
+  readonly rim: number;
+}
+
+/** The circle of that size, up to `reach` radii away, with the best rim: sought on a raster of a twelfth of the radius. */
+export function nearBall(image: LuminanceImage, near: Circle, reach: number): RimFit {
+  const by = Math.max(1, Math.floor(near.r / 12));
+  const { width, height, light } = reduced(image, by);
+  const { gx, gy } = slopes({ width, height, light });
+  const [x, y, r] = [near.x / by, near.y / by, near.r / by];
+  const far = Math.ceil(reach * r);
+  let [best, most] = [near, -Infinity];
+  for (let dy = -far; dy <= far; dy++)
+    for (let dx = -far; dx <= far; dx++) {
+      const rim = [-0.7, 0, 0.7].reduce(
+        (t, d) => t + rimOf(gx, gy, width, height, { x: x + dx, y: y + dy, r: r + d }),
+        0,
+      );
+      if (rim > most) [most, best] = [rim, { x: (x + dx) * by, y: (y + dy) * by, r: near.r }];
+    }
+  return { at: best, rim: most / 3 };
 }
 
 /** A spot must be this much brighter than the rest of the ball, in light (1 white). */

@@ -1,4 +1,5 @@
-import { normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { clamp, normalise, solveLinear, type Vec3 } from '../units/index.js';
+import { boardOf } from './distance.js';
 import { exposures } from './exposures.js';
 import { lightAt, type Lamp } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
@@ -18,6 +19,8 @@ export interface ConvergedLamps {
   readonly ambient: number;
   /** Albedo of the brightest quarter of the points, in the unit of the lamps: the primer's. */
   readonly primer: number;
+  /** Albedo that all primer shares, where it does; 0 where that is not known. */
+  readonly even: number;
   /** Middle spread of what Lambert's law leaves over, as a share of the albedo. */
   readonly spread: number;
 }
@@ -26,6 +29,38 @@ const ROUNDS = 7;
 /** How much the ball is believed against the photos. */
 const BALL = 0.5;
 const MOST_AMBIENT = 0.4;
+/** The board is one flat sheet square to the camera: exposures that it contradicts by more than this are none. */
+const BOARD_ERRS = 1.2;
+const LEAST_BOARD = 60;
+/** A board is one of which half the points are of one brightness within this share. */
+const BOARD_EVEN = 0.12;
+
+/** Strength of each photo's lamp, mean 1, by how bright the board is under it; null where no even board is seen. */
+function strengthsByBoard(
+  images: readonly LuminanceImage[],
+  board: readonly Sample[],
+  { lamps, ambient }: Pick<ConvergedLamps, 'lamps' | 'ambient'>,
+  use: readonly boolean[],
+): number[] | null {
+  if (board.length < LEAST_BOARD) return null;
+  const light = new Float64Array(3);
+  const found: number[] = [];
+  for (const [k, { light: seen }] of images.entries()) {
+    if (!use[k]) {
+      found.push(0);
+      continue;
+    }
+    const shares = board.map((s) => {
+      lightAt({ ...lamps[k], strength: 1 }, s.x, s.y, 0, light, 0);
+      return seen[s.i] / (Math.max(0.05, light[2]) + ambient);
+    });
+    const middle = median(shares);
+    if (median(shares.map((v) => Math.abs(v / middle - 1))) > BOARD_EVEN) return null;
+    found.push(middle);
+  }
+  const mean = found.reduce((t, v) => t + v, 0) / use.filter(Boolean).length;
+  return found.map((v) => v / mean);
+}
 
 /**
  * Strengths of the lamps (exposures differ from photo to photo), the room's light and small corrections of the lamps'
@@ -48,6 +83,7 @@ export function convergeLamps(
   const bare = new Float64Array(3 * n);
   const light = new Float64Array(n);
   const lit = new Uint8Array(n);
+  const board = boardOf(images, samples, use);
   for (let round = 0; round < ROUNDS; round++) {
     const last = round === ROUNDS - 1;
     const sums = images.map(() => ({
@@ -113,7 +149,12 @@ export function convergeLamps(
     }
     if (last) break;
     solver.ambient = shaded.length > 40 ? Math.min(MOST_AMBIENT, median(shaded)) : solver.ambient;
-    const strengths = exposed.solve();
+    const byBoard = strengthsByBoard(images, board, { lamps, ambient: solver.ambient }, use);
+    const strengths =
+      exposed
+        .solve()
+        ?.map((s, k) => (byBoard?.[k] ? clamp(s, byBoard[k] / BOARD_ERRS, byBoard[k] * BOARD_ERRS) : s)) ??
+      byBoard;
     lamps = lamps.map((lamp, k) =>
       use[k] ? corrected(lamp, fromBall[k], sums[k], strengths?.[k] ?? null, round > 1) : lamp,
     );
@@ -125,6 +166,7 @@ export function convergeLamps(
     lamps,
     ambient: solver.ambient,
     primer: albedos.sort((a, b) => a - b)[Math.floor(0.85 * albedos.length)] ?? 1,
+    even: 0,
     spread: median(spreads),
   };
 }

@@ -167,7 +167,9 @@ export const judgedAll = (
 
 /** Sound photos lie up to 25 degrees off under the worst conditions of the stand-in bench. */
 const FAR_OFF_DEG = 30;
-const LEAST_GAIN = 0.08;
+/** Of sound photos up to 0.16 of the points gain, but then many stay unexplained: few points fit any light. */
+const LEAST_GAIN = 0.11;
+const MOST_UNEXPLAINED = 0.05;
 const LEAST_GLOSS = 0.28;
 const ALONE = 3;
 const TRIED = 3;
@@ -184,7 +186,8 @@ export type Inconsistency =
   | null;
 
 /** A light far from where the ball shows it counts when it explains clearly more than the ball's: a flat sheet fits many. */
-const farOff = ({ offDeg, gain }: Judged) => offDeg > FAR_OFF_DEG && gain > LEAST_GAIN;
+const farOff = ({ offDeg, gain, unexplained }: Judged) =>
+  offDeg > FAR_OFF_DEG && gain > LEAST_GAIN && unexplained < MOST_UNEXPLAINED;
 const anyFarOff = (judged: readonly (Judged | null)[]) => judged.some((j) => j !== null && farOff(j));
 
 /**

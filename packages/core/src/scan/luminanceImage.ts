@@ -47,31 +47,12 @@ export function reduced({ width, height, light }: LuminanceImage, by: number): L
   return { width: w, height: h, light: out };
 }
 
-/** The plane moved by a fraction of points: what was at (x - dx, y - dy) is then at (x, y); the border is drawn out. */
-export function shifted({ width, height, light }: LuminanceImage, dx: number, dy: number): LuminanceImage {
-  const out = new Float32Array(light.length);
-  const [ix, iy] = [Math.floor(-dx), Math.floor(-dy)];
-  const [fx, fy] = [-dx - ix, -dy - iy];
-  const col = (c: number) => (c < 0 ? 0 : c >= width ? width - 1 : c);
-  for (let r = 0; r < height; r++) {
-    const r0 = Math.min(height - 1, Math.max(0, r + iy)) * width;
-    const r1 = Math.min(height - 1, Math.max(0, r + iy + 1)) * width;
-    for (let c = 0; c < width; c++) {
-      const [c0, c1] = [col(c + ix), col(c + ix + 1)];
-      out[r * width + c] =
-        (light[r0 + c0] * (1 - fx) + light[r0 + c1] * fx) * (1 - fy) +
-        (light[r1 + c0] * (1 - fx) + light[r1 + c1] * fx) * fy;
-    }
-  }
-  return { width, height, light: out };
-}
-
-/** Point by point the middle value of several planes of one size. */
-export function medianOf(images: readonly LuminanceImage[]): LuminanceImage {
+/** Point by point the value that such a share of several planes of one size lies below; the middle one unless told. */
+export function medianOf(images: readonly LuminanceImage[], share = 0.5): LuminanceImage {
   const { width, height } = images[0];
   const out = new Float32Array(width * height);
   const values = new Float32Array(images.length);
-  const middle = images.length >> 1;
+  const middle = Math.floor(share * images.length);
   for (let i = 0; i < out.length; i++) {
     // So few are quickest put in order one by one.
     for (let k = 0; k < images.length; k++) {

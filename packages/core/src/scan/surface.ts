@@ -1,5 +1,6 @@
 import { clamp } from '../units/index.js';
 import type { Circle } from './ball.js';
+import { confidenceOf, NO_CONFIDENCE_RAD } from '../sculpt/index.js';
 import { integrated } from './integrate.js';
 import { lightAt } from './lamps.js';
 import { CLIPPED, reduced, type LuminanceImage } from './luminanceImage.js';
@@ -7,6 +8,10 @@ import type { ConvergedLamps } from './convergeLamps.js';
 import { pointSolver } from './solve.js';
 
 const ROWS_AT_ONCE = 24;
+/** Darker than this share of the primer is another paint. */
+const PRIMER_SHARE = 0.75;
+/** Errors of the stand-in bench against what the signals say, in radians (fitted over its faults: bench/scans.mjs). */
+const CALIBRATED = { leastRad: 0.014, share: 0.26 } as const;
 
 export interface Normals {
   readonly nx: Float32Array;
@@ -14,24 +19,36 @@ export interface Normals {
   readonly confidence: Uint8Array;
 }
 
-/** An error of this many radians leaves no confidence. */
-const NO_CONFIDENCE = 0.3;
+/** What all points of a surface are read by. */
+export interface NormalsOf {
+  readonly lamps: ConvergedLamps;
+  readonly use: readonly boolean[];
+  readonly ball: Circle;
+  readonly pxPerMm: number;
+  /** Heights in mm where they are known: near a lamp it matters how far a point stands out. */
+  readonly heightMm: Float32Array | null;
+  /** Errors that show in no point by itself, in radians: of a shine. */
+  readonly besideRad: number;
+}
 
-/** Normals of every point of the planes. `rise` gives its height where one is known. */
+/** Normals, and the mean error to be expected over the primer, in radians. */
+export interface NormalsFound extends Normals {
+  readonly expectedRad: number;
+}
+
+/** Normals of every point of the images. */
 export function normalsOf(
   images: readonly LuminanceImage[],
-  { lamps, ambient, spread, primer }: ConvergedLamps,
-  use: readonly boolean[],
-  ball: Circle,
-  pxPerMm: number,
-  heightMm: Float32Array | null,
+  { lamps: { lamps, ambient, spread, primer, even }, use, ball, pxPerMm, heightMm, besideRad }: NormalsOf,
   onRow: (share: number) => void,
-): Normals {
+): NormalsFound {
   const { width, height } = images[0];
+  let [sum, count] = [0, 0];
   const n = width * height;
   const out: Normals = { nx: new Float32Array(n), ny: new Float32Array(n), confidence: new Uint8Array(n) };
   const solver = pointSolver(images.length);
   solver.ambient = ambient;
+  solver.primer = even;
   for (let row = 0, i = 0; row < height; row++) {
     if (row % ROWS_AT_ONCE === 0) onRow(row / height);
     for (let col = 0; col < width; col++, i++) {
@@ -53,10 +70,15 @@ export function normalsOf(
       // Primer is one paint: where it seems darker than elsewhere, a shadow or a neighbour's light was taken for its own.
       const dark = Math.max(0, 1 - albedo / primer);
       const off = Math.sqrt(found[3]) * (0.5 * spread + found[4] + 0.01) * (0.6 + 0.4 / nz) * (1 + 3 * dark);
-      out.confidence[i] = Math.max(1, Math.round(255 * clamp(1 - off / NO_CONFIDENCE, 0, 1)));
+      const expected = Math.min(NO_CONFIDENCE_RAD, CALIBRATED.leastRad + CALIBRATED.share * off + besideRad);
+      if (albedo > PRIMER_SHARE * primer) {
+        sum += expected;
+        count++;
+      }
+      out.confidence[i] = confidenceOf(expected);
     }
   }
-  return out;
+  return { ...out, expectedRad: count > 0 ? sum / count : NO_CONFIDENCE_RAD };
 }
 
 /** Heights are built on so many points and filled in between. */

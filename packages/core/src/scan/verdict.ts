@@ -1,8 +1,9 @@
 import type { Vec3 } from '../units/index.js';
-import { dot } from '../units/index.js';
-import type { Offset } from './align.js';
+import { dot, rad } from '../units/index.js';
 import type { Judged } from './leaveOneOut.js';
-import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
+import { CLIPPED, median, reduced, type LuminanceImage } from './luminanceImage.js';
+import { farthestMoved } from './motion.js';
+import type { Registered } from './register.js';
 
 export type Fault =
   'moved' | 'overexposed' | 'too dark' | 'glossy' | 'ball lost' | 'other light' | 'same light';
@@ -17,9 +18,17 @@ export interface PhotoFault {
 
 const MOST_CLIPPED = 0.035;
 const LEAST_LIGHT = 0.04;
-/** A photo may lie off the others by this share of the picture's width. */
-const MOST_OFF = 0.012;
-const LEAST_AGREEMENT = 0.25;
+/** A photo may lie off the first by this share of the picture's width, and be turned by so much. */
+const MOST_OFF = 0.07;
+const MOST_TURN_RAD = 0.06;
+/** Such a share of the albedo, and so many times the usual, is missed in the middle where a photo lies elsewhere. */
+const LEAST_UNLIKE = 0.09;
+const UNLIKE = 1.7;
+/** Copies are told on so many points, those of them that change most from photo to photo: few and more. */
+const COPY_POINTS = 8_000;
+const LIVELY = [0.05, 0.3] as const;
+/** Half of those points of a copy differ by less than this share of their brightness. */
+const COPY = 0.04;
 const SAME_DEG = 7;
 
 /** What a photo shows by itself: its exposure. */
@@ -48,19 +57,22 @@ export function exposureFault({ light }: LuminanceImage): PhotoFault | null {
   return null;
 }
 
-/** What a photo shows beside the others: the camera or the miniature moved. */
-export function movedFaults(offsets: readonly Offset[], widthPx: number): (PhotoFault | null)[] {
-  const [mx, my] = [median(offsets.map((o) => o.dx)), median(offsets.map((o) => o.dy))];
-  const usual = median(offsets.map((o) => o.agreement));
-  return offsets.map(({ dx, dy, agreement }) => {
-    const off = Math.hypot(dx - mx, dy - my);
-    if (off > MOST_OFF * widthPx + 3)
+/** What a photo shows beside the others: the camera or the miniature moved farther than can be mended. */
+export function movedFaults(
+  { motions, left }: Registered,
+  balls: readonly unknown[],
+  image: Pick<LuminanceImage, 'width' | 'height'>,
+): (PhotoFault | null)[] {
+  const usual = median(left.filter((v) => v > 0));
+  return motions.map((m, k) => {
+    const far = farthestMoved(m, image);
+    if (far > MOST_OFF * image.width || Math.abs(m.turnRad) > MOST_TURN_RAD)
       return {
         fault: 'moved',
-        message: `it lies ${Math.round(off)} px off the others; camera or miniature moved, take it again`,
+        message: `it lies ${Math.round(far)} px off the others; camera or miniature moved, take it again`,
         leaveOut: true,
       };
-    if (agreement < Math.min(LEAST_AGREEMENT, 0.5 * usual))
+    if (left[k] > UNLIKE * usual && left[k] > LEAST_UNLIKE && !balls[k])
       return {
         fault: 'moved',
         message: 'its edges do not lie over those of the others; camera or miniature turned, take it again',
@@ -70,13 +82,63 @@ export function movedFaults(offsets: readonly Offset[], widthPx: number): (Photo
   });
 }
 
-/** Two lamps in one place tell one thing. */
-export function sameLights(lamps: readonly (Vec3 | null)[]): (PhotoFault | null)[] {
+/** Places of reduced images, those first that the lamps change most: the card behind looks alike under many a lamp. */
+function livelyPlaces(small: readonly Float32Array[]): number[] {
+  const gains = small.map((light) => light.reduce((t, v) => t + v, 0) / light.length);
+  const bright = gains.reduce((t, v) => t + v, 0) / gains.length;
+  const changes: { i: number; by: number }[] = [];
+  for (let i = 0; i < small[0].length; i++) {
+    const seen = small.map((light, k) => light[i] / Math.max(1e-6, gains[k]));
+    if (small.some((light) => light[i] >= CLIPPED) || !small.some((light) => light[i] > bright)) continue;
+    changes.push({ i, by: Math.max(...seen) - Math.min(...seen) });
+  }
+  changes.sort((a, b) => b.by - a.by);
+  return changes.map((c) => c.i);
+}
+
+/** By how much two pictures differ at some places after one gain: half of them by less, as a share of their brightness. */
+function unlike(a: Float32Array, b: Float32Array, places: readonly number[]): number {
+  let [ab, aa] = [0, 0];
+  for (const i of places) {
+    ab += a[i] * b[i];
+    aa += a[i] * a[i];
+  }
+  const gain = ab / Math.max(1e-9, aa);
+  const bright = median(places.map((i) => b[i]));
+  return median(places.map((i) => Math.abs(b[i] - gain * a[i]))) / Math.max(1e-6, bright);
+}
+
+/** Which earlier photo each is a copy of, but for noise and exposure; -1 for none. */
+export function copiesOf(
+  images: readonly LuminanceImage[],
+  faults: readonly (PhotoFault | null)[],
+): number[] {
+  const by = Math.max(1, Math.round(Math.sqrt((images[0].width * images[0].height) / COPY_POINTS)));
+  const fair = (k: number) => !faults[k]?.leaveOut;
+  const small = images.map((p) => reduced(p, by).light);
+  const places = livelyPlaces(small.filter((_, k) => fair(k)));
+  const alike = (a: Float32Array, b: Float32Array) =>
+    LIVELY.every((share) => unlike(a, b, places.slice(0, Math.ceil(share * places.length))) < COPY);
+  return small.map((light, k) =>
+    fair(k) ? small.findIndex((other, j) => j < k && fair(j) && alike(other, light)) : -1,
+  );
+}
+
+/** Two lamps in one place tell one thing; a copy of a photo nothing. */
+export function sameLights(
+  lamps: readonly (Vec3 | null)[],
+  copies: readonly number[],
+): (PhotoFault | null)[] {
+  const near = Math.cos(rad(SAME_DEG));
   return lamps.map((lamp, k) => {
+    if (copies[k] >= 0)
+      return {
+        fault: 'same light',
+        message: `it is photo ${copies[k] + 1} once more; it is left out`,
+        leaveOut: true,
+      };
     const twin = lamp
-      ? lamps.findIndex(
-          (other, j) => j < k && other !== null && dot(lamp, other) > Math.cos((SAME_DEG * Math.PI) / 180),
-        )
+      ? lamps.findIndex((other, j) => j < k && copies[j] < 0 && other !== null && dot(lamp, other) > near)
       : -1;
     return twin < 0
       ? null
@@ -102,7 +164,7 @@ export function inconsistencyFault({
       message:
         `where the light glances off it shines ${Math.round(100 * judged.gloss)} % more than matte ` +
         'primer can; prime or powder it matte, or take it from another side',
-      leaveOut: true,
+      leaveOut: false,
     };
   return {
     fault: 'other light',

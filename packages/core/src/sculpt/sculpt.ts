@@ -1,4 +1,4 @@
-import { clamp, type Vec3 } from '../units/index.js';
+import { clamp, deg, type Vec3 } from '../units/index.js';
 
 /**
  * The painter's own miniature as the chosen view sees it: a raster of normals with heights. Row 0 is the top; places are
@@ -87,6 +87,17 @@ export const sculptSize = (s: Pick<Sculpt, 'width' | 'height' | 'pxPerMm'>): rea
   s.width / s.pxPerMm,
   s.height / s.pxPerMm,
 ];
+
+/** An error of this many radians leaves no trust. */
+export const NO_CONFIDENCE_RAD = 0.3;
+
+/** The trust 1..255 that promises a mean error of so many radians, and no more. */
+export const confidenceOf = (expectedRad: number): number =>
+  Math.max(1, Math.round(255 * clamp(1 - expectedRad / NO_CONFIDENCE_RAD, 0, 1)));
+
+/** The error in degrees that a trust of 0..1 promises in the mean, and the trust that promises it. */
+export const expectedDegOf = (trust: number): number => (1 - trust) * deg(NO_CONFIDENCE_RAD);
+export const trustOf = (expectedDeg: number): number => clamp(1 - expectedDeg / deg(NO_CONFIDENCE_RAD), 0, 1);
 
 /** Mean trust of the points where something is, 0..1. */
 export function meanConfidence({ confidence: confidence }: Sculpt): number {

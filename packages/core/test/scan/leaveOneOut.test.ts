@@ -167,6 +167,7 @@ describe('lamps settled by all photos', () => {
       lamps: askew.map((toward) => ({ toward, awayMm: null, strength: 1 })),
       ambient: 0,
       primer: PRIMER,
+      even: 0,
       spread: 0.01,
     };
     const back = lampsSquaredToBoard(settled, images, samples, all);

@@ -151,6 +151,7 @@ export function MeshStation() {
               void take({
                 ...made,
                 from: 'mesh',
+                trust: 1,
                 name: '3D file',
                 yMm: sculptSize(made.sculpt)[1] / 2,
                 photos: [],

@@ -1,4 +1,4 @@
-import { sculptsOf, viewIn, type PieceSculpt } from '@pale-glint/core';
+import { expectedDegOf, sculptsOf, viewIn, type PieceSculpt } from '@pale-glint/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { blobApi, blobKeys } from '../../api/blobs.js';
@@ -28,8 +28,10 @@ function SculptLine({ sculpt: s, begin, on, propose }: SculptLineProps) {
       <p className="font-semibold">{s.name}</p>
       <p className="text-label text-g28">
         {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm,{' '}
-        {s.from === 'lamp' ? 'scanned under a lamp' : 'from a 3D file'}, believed {Math.round(s.trust * 100)}{' '}
-        %, {used} {used === 1 ? 'part' : 'parts'} cut from it,{' '}
+        {s.from === 'lamp'
+          ? `scanned under a lamp, off by about ${expectedDegOf(s.trust).toFixed(1)}°`
+          : 'from a 3D file'}
+        , {used} {used === 1 ? 'part' : 'parts'} cut from it,{' '}
         {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
       </p>
       <div className="flex flex-wrap gap-1.5">

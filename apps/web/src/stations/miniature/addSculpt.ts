@@ -1,11 +1,4 @@
-import {
-  meanConfidence,
-  sculptSize,
-  sculptsOf,
-  viewIn,
-  type PieceSculpt,
-  type Sculpt,
-} from '@pale-glint/core';
+import { sculptSize, sculptsOf, viewIn, type PieceSculpt, type Sculpt } from '@pale-glint/core';
 import { blobApi } from '../../api/blobs.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 
@@ -16,6 +9,8 @@ export interface NewSculpt {
   /** The 3D file's shape, where it is kept. */
   readonly shape: Uint8Array<ArrayBuffer> | null;
   readonly from: PieceSculpt['from'];
+  /** How far its normals can be believed, 0..1. */
+  readonly trust: number;
   readonly name: string;
   /** Where its middle stands, up from the foot of the piece. */
   readonly yMm: number;
@@ -33,7 +28,7 @@ export async function addSculpt(
   made: NewSculpt,
   tell: (doing: string) => void,
 ): Promise<void> {
-  const { sculpt, surface, shape, from, name, yMm, figureView, photos } = made;
+  const { sculpt, surface, shape, from, name, yMm, trust, figureView, photos } = made;
   tell('Sending the surface');
   const { hash } = await blobApi.add('surface', new Blob([surface]));
   if (shape) tell('Sending the shape');
@@ -55,7 +50,7 @@ export async function addSculpt(
       heightMm,
       xMm: 0,
       yMm: rounded(yMm),
-      trust: rounded(meanConfidence(sculpt)),
+      trust: rounded(trust),
       shape: keptShape,
       photos: kept,
     });

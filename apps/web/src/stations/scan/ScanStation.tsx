@@ -1,4 +1,4 @@
-import type { Circle, Sculpt } from '@pale-glint/core';
+import { trustOf, type Circle, type Sculpt } from '@pale-glint/core';
 import { useState } from 'react';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
@@ -115,6 +115,7 @@ export function ScanStation() {
                 ...scan,
                 shape: null,
                 from: 'lamp',
+                trust: trustOf(scan.expectedDeg),
                 name: 'scan',
                 yMm: piece.heightMm / 2,
                 photos: keepPhotos ? photos.map((p) => p.file) : [],
