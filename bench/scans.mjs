@@ -1,5 +1,6 @@
 // How far lamp scans by the stand-in camera are off, by fault: mean error of the normals in degrees over sculpts and
-// seeds, its spread, what was promised, and how often a sound series was called unclear. `npm run bench -- scans`.
+// seeds, its spread, what was promised, and how often a sound series was called unclear. Run after a build:
+// node bench/scans.mjs [SEEDS] [FAULT...]
 import { Worker, isMainThread, parentPort, workerData } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import {

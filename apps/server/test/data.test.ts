@@ -43,7 +43,7 @@ describe('the data folder', () => {
       .type('application/json')
       .send(writePiece({ ...sluiceWarden, id: 'kept', name: 'Kept' }))
       .expect(201);
-    for (const demo of ['sluice-warden', 'lock-militia', 'brass-heron'])
+    for (const demo of ['sluice-warden', 'lock-militia', 'brass-heron', 'lock-captain'])
       await server.http.delete(`/api/pieces/${demo}`).expect(204);
     await server.close(true);
     server = await startServer(f);
@@ -58,6 +58,23 @@ describe('the data folder', () => {
     await expect(startServer(f)).rejects.toThrow(FolderInUse);
     await server.close(true);
     await (await startServer(f)).close();
+  });
+
+  test('is given back in the middle of a beat without being missed', async () => {
+    const missed: string[] = [];
+    const end = ((why: string) => missed.push(why)) as unknown as typeof notHere;
+    // Given back right after the beat set out, which comes every two seconds; the lock is gone before it arrives.
+    await Promise.all(
+      Array.from({ length: 40 }, async () => {
+        const f = folder();
+        const free = await lockFolder(f, end);
+        await new Promise((done) => setTimeout(done, 2000));
+        rmSync(join(f, 'in-use'), { recursive: true, force: true });
+        await free();
+      }),
+    );
+    await new Promise((done) => setTimeout(done, 100));
+    expect(missed).toEqual([]);
   });
 
   test('is taken over from a dead process, a reused pid, a broken lock and as a copy, not from a living one', async () => {

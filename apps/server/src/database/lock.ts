@@ -95,6 +95,7 @@ export async function lockFolder(folder: string, end: EndAtOnce): Promise<() => 
   // Not the name of the plain file that an earlier version locked with.
   const lockPath = join(folder, 'in-use');
   const until = Date.now() + DEAD_AFTER_MS + BEAT_MS;
+  let givenBack = false;
   for (;;) {
     const state = stateOf(read(holderPath), own);
     try {
@@ -103,11 +104,15 @@ export async function lockFolder(folder: string, end: EndAtOnce): Promise<() => 
         realpath: false,
         update: BEAT_MS,
         stale: state === 'dead' ? KNOWN_DEAD_AFTER_MS : DEAD_AFTER_MS,
-        onCompromised: () => end('lock lost', `The data folder ${folder} was taken by another server.`),
+        onCompromised: () => {
+          // A beat that was on its way while the folder was given back finds it gone: that is as it should be.
+          if (!givenBack) end('lock lost', `The data folder ${folder} was taken by another server.`);
+        },
       });
       const holder: Holder = { pid: process.pid, started: startOf(process.pid), world: world(), folder: own };
       writeFileSync(holderPath, JSON.stringify(holder));
       return async () => {
+        givenBack = true;
         rmSync(holderPath, { force: true });
         await release();
       };
