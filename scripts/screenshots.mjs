@@ -28,12 +28,24 @@ await page.waitForTimeout(6000);
 await take('first-page');
 await page.goto(`${server.address}/one-part?form=dome`);
 await take('one-part');
-for (const station of ['light', 'parts', 'glint']) {
+for (const station of ['light', 'parts']) {
   await page.goto(`${demo}/${station}`);
   await map();
   await page.waitForTimeout(9000);
-  await take(station === 'glint' ? 'glint-painted' : station);
+  await take(station);
 }
+// The captain, cut from a 3D file: his front, then his back.
+await page.goto(`${server.address}/pieces/lock-captain/glint`);
+await map();
+await page.waitForTimeout(14_000);
+await take('glint-painted');
+await page.getByRole('radio', { name: 'Back' }).click();
+await map();
+await page.waitForTimeout(8000);
+await take('miniature');
+await page.goto(`${demo}/glint`);
+await map();
+await page.waitForTimeout(6000);
 await page.getByRole('radio', { name: 'Zones' }).click();
 await take('glint-zones');
 await page.getByRole('radio', { name: 'Painted' }).click();
@@ -111,7 +123,7 @@ await page.getByRole('region', { name: 'Measured' }).waitFor();
 await page.waitForTimeout(800);
 await page.screenshot({ path: join(FOLDER, 'card-of-paints.png') });
 
-// The painter's own miniature: a stand-in series, scanned, a part cut from it and a blade tapped beside it.
+// The painter's own miniature: a stand-in series, scanned.
 await page.goto(server.address);
 await page.getByRole('button', { name: 'New piece' }).click();
 await page.getByLabel('Its name').fill('Lock hand');
@@ -123,30 +135,6 @@ await page.getByRole('button', { name: 'Scan 8 photos' }).click({ timeout: 180_0
 await page.getByRole('button', { name: 'Put it under the parts' }).waitFor({ timeout: 180_000 });
 await page.waitForTimeout(800);
 await page.screenshot({ path: join(FOLDER, 'scan.png') });
-await page.getByRole('button', { name: 'Put it under the parts' }).click();
-await page.getByRole('button', { name: 'Tap a region' }).click();
-await page.waitForTimeout(2500);
-const sculpt = await page.getByTestId('sculpt').boundingBox();
-await page.mouse.click(sculpt.x + sculpt.width * 0.38, sculpt.y + sculpt.height * 0.5);
-await page.getByRole('button', { name: 'Done', exact: true }).click();
-await page.getByLabel('Name of the part').fill('Breastplate');
-await page.getByRole('button', { name: /^Your miniature/ }).click();
-await page.getByRole('button', { name: 'Blade', exact: true }).click();
-for (const [x, y] of [
-  [0.86, 0.58],
-  [0.9, 0.06],
-  [0.83, 0.5],
-  [0.91, 0.51],
-  [0.87, 0.5],
-]) {
-  await page.mouse.click(sculpt.x + sculpt.width * x, sculpt.y + sculpt.height * y);
-  await page.waitForTimeout(300);
-}
-await page.getByRole('button', { name: 'Done', exact: true }).click();
-await page.getByRole('button', { name: 'Leave' }).click();
-await page.waitForSelector('[data-testid="map"][data-settled="yes"]');
-await page.waitForTimeout(6000);
-await page.screenshot({ path: join(FOLDER, 'miniature.png') });
 
 await page.goto(`${server.address}/pieces/lock-militia/glint`);
 await map();

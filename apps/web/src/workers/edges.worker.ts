@@ -1,10 +1,15 @@
 import {
+  colourEdges,
   edgesOf,
   lightnessImage,
   linearImage,
   outlineAlongEdges,
+  problemLine,
   refused,
+  RefusedInput,
+  regionFromStroke,
   type EdgeImage,
+  type Image,
   type Point,
 } from '@pale-glint/core';
 import { decodePhoto } from './decode.js';
@@ -15,21 +20,43 @@ const MOST_SIDE = 1000;
 /** An outline takes no more points than this. */
 const MOST_POINTS = 180;
 
-let edges: EdgeImage | null = null;
+interface Open {
+  readonly image: Image;
+  readonly edges: EdgeImage;
+  /** Edges of its colours too: found when a stroke asks for them. */
+  colours: EdgeImage | null;
+}
+let open: Open | null = null;
+
+function opened(): Open {
+  if (!open) throw refused('photo', 'none is open', 'an open photo');
+  return open;
+}
 
 const jobs = {
   /** The edges of a photo, in a picture of at most 1000 points; kept here for what is asked afterwards. */
   async open(photo: Blob, { hand }: JobTools): Promise<EdgeImage> {
     const { rgba, width, height } = await decodePhoto(photo, MOST_SIDE);
-    edges = edgesOf(lightnessImage(linearImage(rgba, width, height)));
-    const strength = Float32Array.from(edges.strength);
+    const image = linearImage(rgba, width, height);
+    open = { image, edges: edgesOf(lightnessImage(image)), colours: null };
+    const strength = Float32Array.from(open.edges.strength);
     hand(strength.buffer);
     return { width, height, strength };
   },
   /** An outline through taps, in points of that picture, that keeps to its edges between them. */
   outline(taps: readonly Point[]): Point[] {
-    if (!edges) throw refused('photo', 'none is open', 'an open photo');
-    return outlineAlongEdges(edges, taps, MOST_POINTS);
+    return outlineAlongEdges(opened().edges, taps, MOST_POINTS);
+  },
+  /** The outline of the part that a stroke lies in, in points of that picture; why there is none, in words. */
+  region(stroke: readonly Point[]): Point[] | string {
+    const at = opened();
+    at.colours ??= colourEdges(at.image);
+    try {
+      return regionFromStroke(at.colours, stroke);
+    } catch (error) {
+      if (error instanceof RefusedInput) return problemLine(error.problems[0]);
+      throw error;
+    }
   },
 };
 export type EdgeJobs = typeof jobs;

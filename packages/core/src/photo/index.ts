@@ -12,5 +12,6 @@ export * from './cures/index.js';
 export * from './photoReport.js';
 export * from './pictures.js';
 export { fitPhotoTone, type TonePair } from './tone.js';
+export { colourEdges, regionFromStroke } from './strokeRegion.js';
 export { edgePath, edgesOf, outlineAlongEdges, snappedToEdge, type EdgeImage } from './edges.js';
 export { underlayPlaces, type UnderlayPlaces } from './underlay.js';

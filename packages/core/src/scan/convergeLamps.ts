@@ -1,17 +1,10 @@
 import { clamp, normalise, solveLinear, type Vec3 } from '../units/index.js';
-import { boardOf } from './distance.js';
+import { boardOf } from './board.js';
 import { exposures } from './exposures.js';
 import { lightAt, type Lamp } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
+import type { Sample } from './samples.js';
 import { pointSolver } from './solve.js';
-
-/** A point of the picture that stands for many: its index in the planes and its place in mm from their middle. */
-export interface Sample {
-  readonly i: number;
-  readonly x: number;
-  readonly y: number;
-  readonly z: number;
-}
 
 /** Lamps as the photos and the ball together tell them, and how well all agrees. */
 export interface ConvergedLamps {

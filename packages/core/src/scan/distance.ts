@@ -1,35 +1,18 @@
 import type { Vec3 } from '../units/index.js';
 import { lampPlaced } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
-import type { Sample } from './convergeLamps.js';
+import { boardOf } from './board.js';
+import type { Sample } from './samples.js';
 
 const NEAREST_MM = 90;
 /** Beyond this a lamp's light is as good as even. */
 const FARTHEST_MM = 2500;
 const STEPS = 24;
-/** Board: points in the outer frame of the picture, so wide of its width and height. */
-const FRAME = 0.16;
 const LEAST_BOARD = 60;
 /** Share of the board's points that are believed. */
 const TRUSTED = 0.66;
 /** A near lamp must explain this much more than a far one: noise alone prefers one. */
 const CLEARLY = 0.9;
-
-/** Points of the board: in the frame of the picture, of the brightness that most there have. */
-export function boardOf(
-  images: readonly LuminanceImage[],
-  samples: readonly Sample[],
-  use: readonly boolean[],
-): Sample[] {
-  const { width, height } = images[0];
-  const brightness = (s: Sample) => median(images.flatMap((p, k) => (use[k] ? [p.light[s.i]] : [])));
-  const outer = samples.filter(({ i }) => {
-    const [c, r] = [(i % width) / width, Math.floor(i / width) / height];
-    return c < FRAME || c > 1 - FRAME || r < FRAME || r > 1 - FRAME;
-  });
-  const usual = median(outer.map(brightness));
-  return outer.filter((s) => Math.abs(brightness(s) - usual) < 0.35 * usual);
-}
 
 /**
  * Distance of the lamps in mm by how their light falls off over the board behind the miniature: one flat sheet of one

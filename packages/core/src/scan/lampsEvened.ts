@@ -1,6 +1,7 @@
 import { normalise, solveLinear, type Vec3 } from '../units/index.js';
-import type { ConvergedLamps, Sample } from './convergeLamps.js';
-import { boardOf } from './distance.js';
+import type { ConvergedLamps } from './convergeLamps.js';
+import type { Sample } from './samples.js';
+import { boardOf } from './board.js';
 import { lightAt } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
 import { pointSolver } from './solve.js';

@@ -1,8 +1,9 @@
 import { cross, dot, normalise, type Vec3 } from '../units/index.js';
-import { boardOf } from './distance.js';
+import { boardOf } from './board.js';
 import { lightAt } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
-import type { Sample, ConvergedLamps } from './convergeLamps.js';
+import type { ConvergedLamps } from './convergeLamps.js';
+import type { Sample } from './samples.js';
 import { pointSolver } from './solve.js';
 
 const LEAST_BOARD = 60;

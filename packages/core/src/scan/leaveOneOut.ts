@@ -1,7 +1,8 @@
 import { angleBetween, dot, normalEquations, seededRandom, solveLinear, type Vec3 } from '../units/index.js';
 import { lightAt } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
-import { convergeLamps, type Sample } from './convergeLamps.js';
+import { convergeLamps } from './convergeLamps.js';
+import type { Sample } from './samples.js';
 import { pointSolver } from './solve.js';
 
 /** One photo as the surface that the others make sees it. */

@@ -1,6 +1,13 @@
 import type { Circle } from './ball.js';
-import type { Sample } from './convergeLamps.js';
 import type { LuminanceImage } from './luminanceImage.js';
+
+/** A point of the picture that stands for many: its index in the planes and its place in mm from their middle. */
+export interface Sample {
+  readonly i: number;
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}
 
 /** A raster of points over the picture, the ball left out, that stand for all. */
 export function samplesOf(

@@ -1,7 +1,7 @@
 import { fillAround, type Sculpt } from '../sculpt/index.js';
 import { deg, type Vec3 } from '../units/index.js';
 import type { Circle } from './ball.js';
-import { convergeLamps, type ConvergedLamps, type Sample } from './convergeLamps.js';
+import { convergeLamps, type ConvergedLamps } from './convergeLamps.js';
 import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
 import { lampPlaced, type Lamp } from './lamps.js';
@@ -17,7 +17,8 @@ import {
   type ScanOptions,
   type Tell,
 } from './readPhotos.js';
-import { samplesOf } from './samples.js';
+import { samplesOf, type Sample } from './samples.js';
+import { shineOf, withoutShine } from './sheen.js';
 import { enlarged, heightsOf, normalsOf, type NormalsOf } from './surface.js';
 import { inconsistencyFault, type PhotoFault } from './verdict.js';
 
@@ -104,9 +105,33 @@ function agreedLamps(read: PhotosRead, lampMm: ScanOptions['lampMm'], tell: Tell
     judged = outlier.rest;
     lamps = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
   }
-  // What all lamps have in common is taken back: to one paint, and to the board.
-  const even = lampsSquaredToBoard(lampsEvened(lamps, images, samples, use), images, samples, use);
-  return { lamps: even, use, unclear: outlier === 'unclear' };
+  return { lamps: upright(lamps, images, samples, use), samples, use, unclear: outlier === 'unclear' };
+}
+
+type Agreed = ReturnType<typeof agreedLamps>;
+
+/** What all lamps have in common of their errors is taken back: to one paint, and to the board. */
+const upright = (
+  lamps: ConvergedLamps,
+  images: readonly LuminanceImage[],
+  samples: readonly Sample[],
+  use: readonly boolean[],
+): ConvergedLamps => lampsSquaredToBoard(lampsEvened(lamps, images, samples, use), images, samples, use);
+
+/** Images with a broad shine of the primer taken off, and the lamps read anew from them; as they were where it is matte. */
+function matted(read: PhotosRead, agreed: Agreed, lampMm: ScanOptions['lampMm']) {
+  const { ball, pxPerMm, ballMm, directions } = read;
+  const { samples, use, lamps } = agreed;
+  const { width, height } = read.images[0];
+  const by = coarseness(read.images[0]);
+  const small = read.images.map((p) => reduced(p, by));
+  const shines = shineOf(small, { lamps, use, ball: scaled(ball, by), pxPerMm: pxPerMm / by });
+  if (!shines) return { images: read.images, lamps, use, shiny: false };
+  // A broad shine changes slowly: what the small pictures say of it holds between their points.
+  const whole = shines.map((plane) => enlarged(plane, small[0].width, small[0].height, width, height));
+  const images = withoutShine(read.images, whole);
+  const anew = lampsAtDistance(images, samples, directions, ballMm, lampMm, use);
+  return { images, lamps: upright(anew, images, samples, use), use, shiny: true };
 }
 
 const coarseness = ({ width, height }: LuminanceImage): number =>
@@ -114,12 +139,12 @@ const coarseness = ({ width, height }: LuminanceImage): number =>
 
 /** The surface under lamps that are known, with the error to be expected of it. */
 function surfaceFrom(
-  { images, ball, pxPerMm, faults }: PhotosRead,
-  { lamps, use }: ReturnType<typeof agreedLamps>,
+  { ball, pxPerMm, faults }: PhotosRead,
+  { images, lamps, use, shiny }: ReturnType<typeof matted>,
   tell: Tell,
 ) {
   const { width, height } = images[0];
-  const glossy = faults.some((f) => f?.fault === 'glossy');
+  const glossy = shiny || faults.some((f) => f?.fault === 'glossy');
   const of: NormalsOf = {
     lamps,
     use,
@@ -171,9 +196,10 @@ export function scanFrom(given: readonly LuminanceImage[], options: ScanOptions)
   const { onProgress: tell = () => undefined } = options;
   const read = readPhotos(given, options, tell);
   const agreed = agreedLamps(read, options.lampMm, tell);
-  const { sculpt, expectedDeg } = surfaceFrom(read, agreed, tell);
+  const matte = matted(read, agreed, options.lampMm);
+  const { sculpt, expectedDeg } = surfaceFrom(read, matte, tell);
   tell('done', 1);
-  const { lamps } = agreed;
+  const { lamps } = matte;
   const highMm = sculpt.height / sculpt.pxPerMm;
   return {
     sculpt,

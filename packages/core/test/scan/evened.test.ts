@@ -11,6 +11,7 @@ import {
 } from '../../src/index.js';
 import { lampsEvened } from '../../src/scan/lampsEvened.js';
 import { samplesOf } from '../../src/scan/samples.js';
+import { shineOf, withoutShine } from '../../src/scan/sheen.js';
 import { pointSolver } from '../../src/scan/solve.js';
 import { mean, scanned } from './series.js';
 
@@ -90,6 +91,27 @@ describe('one paint', () => {
     };
     expect(solved(PRIMER)).toBeLessThan(3);
     expect(solved(PRIMER)).toBeLessThan(solved(0));
+  });
+});
+
+describe('a broad shine', () => {
+  const small = (sheen: number) => scanned('knee', { ...MILD, shiftPx: 0, sheen, sheenPower: 25 });
+
+  test('of satin primer costs a scan little', () => {
+    const [satin, matte] = [0.25, 0].map((sheen) => mean(small(sheen).errors.map((e) => e.deg)));
+    expect(satin).toBeLessThan(matte + 2);
+  });
+
+  test('of matte primer there is none', () => {
+    const of = { lamps: known(lamps), use: all, ball: nowhere, pxPerMm: PX };
+    const images = lamps.map((l) => photoOf(l));
+    expect(shineOf(images, of)).toBeNull();
+  });
+
+  test('what is burnt out stays burnt out, and nothing gets darker than black', () => {
+    const image = { width: 2, height: 1, light: Float32Array.from([0.99, 0.1]) };
+    const [bare] = withoutShine([image], [Float32Array.from([0.5, 0.5])]);
+    expect([...bare.light].map((v) => Number(v.toFixed(2)))).toEqual([0.99, 0]);
   });
 });
 

@@ -9,7 +9,8 @@ import {
 } from '../../src/index.js';
 import { leaveOneOut, judgedAll, judgedAlone, type LeaveOneOutInput } from '../../src/scan/leaveOneOut.js';
 import { exposures } from '../../src/scan/exposures.js';
-import { convergeLamps, type Sample } from '../../src/scan/convergeLamps.js';
+import { convergeLamps } from '../../src/scan/convergeLamps.js';
+import type { Sample } from '../../src/scan/samples.js';
 import { lampsSquaredToBoard } from '../../src/scan/lampsSquaredToBoard.js';
 
 const [WIDTH, HEIGHT] = [72, 60];

@@ -12,7 +12,7 @@ import { SculptSection } from './SculptSection.js';
 import { chip, Section, type SectionProps } from './Section.js';
 import { useSeen } from '../stationState.js';
 import { ViewsSection } from '../views/ViewsSection.js';
-import { partTool, scaleTool, straightenTool, type TappedOn, type TapTool } from './tapTools.js';
+import { partTool, scaleTool, straightenTool, strokeTool, type TappedOn, type TapTool } from './tapTools.js';
 import { tapTools } from './taps.js';
 
 const BASES = [25, 28.5, 32, 40, 50, 60] as const;
@@ -188,6 +188,11 @@ export function MiniatureSide({ begin, propose, message, full }: MiniatureSidePr
             <p className="text-label text-g28">{full}</p>
           ) : (
             <div className="flex flex-wrap gap-1.5">
+              {view.underlay && (
+                <button type="button" className={chip} onClick={() => begin(strokeTool(on))}>
+                  By a stroke
+                </button>
+              )}
               {tapTools.map((t) => (
                 <button key={t.id} type="button" className={chip} onClick={() => begin(partTool(on, t))}>
                   {t.label}

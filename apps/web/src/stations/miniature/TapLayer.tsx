@@ -18,6 +18,8 @@ interface TapLayerProps {
   /** `free` where the tap is to stay where it was made. */
   readonly onTap: (at: Point, free: boolean) => void;
   readonly onMove: (index: number, to: Point, free: boolean) => void;
+  /** Told a stroke that was drawn; null where taps alone are made. */
+  readonly onStroke: ((stroke: readonly Point[]) => void) | null;
 }
 
 /** A finger or a mouse that is down: a tap to be made where it is lifted, or one that is pulled. */
@@ -26,6 +28,8 @@ interface Held {
   readonly at: Point;
   /** The tap that is pulled; null where one is to be made. */
   readonly tap: number | null;
+  /** Where it has been, for a stroke. */
+  readonly path: readonly Point[];
 }
 
 /** Follows what is down; a second finger means the picture, and nothing is tapped. */
@@ -43,16 +47,19 @@ function useHeld() {
 
 const GRAB_PX = 9;
 const STEP_MM = 0.1;
+/** Places of a stroke are this far apart on the screen; a shorter one is a tap. */
+const STROKE_PX = 6;
 
-/** Where the taps go: a sheet over the picture that takes presses, and a cross that the keyboard moves. */
-export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayerProps) {
-  const sheet = useRef<SVGRectElement>(null);
-  const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
-  const [held, hold] = useHeld();
-  const at = (e: PointerEvent): Point => {
-    const p = inDrawing(sheet.current!.ownerSVGElement!, e.clientX, e.clientY);
-    return [p.x, -p.y];
-  };
+interface DrawnProps {
+  readonly taps: readonly Point[];
+  readonly made: Made | null;
+  readonly px: number;
+  /** A stroke with what is just drawn of it; null where taps alone are made. */
+  readonly stroke: readonly Point[] | null;
+}
+
+/** What has been tapped or drawn, and the outline of what that makes. */
+function Drawn({ taps, made, px, stroke }: DrawnProps) {
   const outline = useMemo(() => {
     if (!made) return null;
     const roll = rad(made.place.rollDeg);
@@ -63,6 +70,49 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayer
       }),
     );
   }, [made]);
+  const r = 5 / px;
+  return (
+    <>
+      {outline && (
+        <>
+          <path
+            d={regionPath(outline)}
+            fill="none"
+            className="pointer-events-none stroke-g05"
+            strokeWidth={3.4 / px}
+          />
+          <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g98" />
+        </>
+      )}
+      {!outline && !stroke && taps.length > 1 && (
+        <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />
+      )}
+      {stroke && (
+        <path
+          d={linePath(stroke)}
+          fill="none"
+          strokeWidth={5 / px}
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          className="pointer-events-none stroke-g05 opacity-60"
+        />
+      )}
+      {(stroke && taps.length > 1 ? [] : taps).map((t, i) => (
+        <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
+      ))}
+    </>
+  );
+}
+
+/** Where the taps go: a sheet over the picture that takes presses, and a cross that the keyboard moves. */
+export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }: TapLayerProps) {
+  const sheet = useRef<SVGRectElement>(null);
+  const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
+  const [held, hold] = useHeld();
+  const at = (e: PointerEvent): Point => {
+    const p = inDrawing(sheet.current!.ownerSVGElement!, e.clientX, e.clientY);
+    return [p.x, -p.y];
+  };
   const r = 5 / px;
   return (
     <g strokeWidth={1.5 / px}>
@@ -78,38 +128,30 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayer
           if (e.button !== 0) return;
           e.stopPropagation();
           const p = at(e);
-          const near = taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
+          const near = onStroke
+            ? -1
+            : taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
           e.currentTarget.setPointerCapture(e.pointerId);
-          hold({ pointer: e.pointerId, at: p, tap: near >= 0 ? near : null });
+          hold({ pointer: e.pointerId, at: p, tap: near >= 0 ? near : null, path: [p] });
         }}
         onPointerMove={(e) => {
           if (!held || e.pointerId !== held.pointer) return;
-          hold({ ...held, at: at(e) });
+          const p = at(e);
+          const last = held.path[held.path.length - 1];
+          const far = Math.hypot(p[0] - last[0], p[1] - last[1]) * px > STROKE_PX;
+          hold({ ...held, at: p, path: onStroke && far ? [...held.path, p] : held.path });
           if (held.tap !== null) onMove(held.tap, at(e), e.altKey);
         }}
         onPointerUp={(e) => {
-          if (held?.tap === null && e.pointerId === held.pointer) onTap(at(e), e.altKey);
+          if (held?.tap === null && e.pointerId === held.pointer) {
+            if (onStroke && held.path.length > 1) onStroke(held.path);
+            else onTap(at(e), e.altKey);
+          }
           hold(null);
         }}
         onPointerCancel={() => hold(null)}
       />
-      {outline && (
-        <>
-          <path
-            d={regionPath(outline)}
-            fill="none"
-            className="pointer-events-none stroke-g05"
-            strokeWidth={3.4 / px}
-          />
-          <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g98" />
-        </>
-      )}
-      {!outline && taps.length > 1 && (
-        <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />
-      )}
-      {taps.map((t, i) => (
-        <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
-      ))}
+      <Drawn taps={taps} made={made} px={px} stroke={onStroke ? [...taps, ...(held?.path ?? [])] : null} />
       <circle
         cx={cross[0]}
         cy={-cross[1]}
@@ -132,7 +174,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove }: TapLayer
           }
         }}
       />
-      {held && photo && <Loupe photo={photo} at={held.at} px={px} top={box.y} />}
+      {held && photo && held.path.length < 2 && <Loupe photo={photo} at={held.at} px={px} top={box.y} />}
     </g>
   );
 }

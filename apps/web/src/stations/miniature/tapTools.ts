@@ -1,5 +1,5 @@
 import type { PieceSculpt, Point } from '@pale-glint/core';
-import { cutFromSculpt, problemLine, RefusedInput, viewIn } from '@pale-glint/core';
+import { cutFromSculpt, problemLine, RefusedInput, tappedOutline, viewIn } from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits } from '../parts/edits.js';
@@ -20,6 +20,8 @@ export interface TapTool {
   readonly snaps?: boolean;
   /** Its outline follows them between the taps. */
   readonly follows?: boolean;
+  /** It is drawn on the picture as well as tapped; a region grows from what is drawn. */
+  readonly strokes?: boolean;
   /** The part that the taps would make, shown while they are made. */
   readonly preview?: (taps: readonly Point[]) => Made;
   /** The same where a worker has to be asked. */
@@ -76,6 +78,45 @@ export const alongEdges = (
     done: async (taps, nearer) => done(await outline(taps), nearer),
   };
 };
+
+/** A tool that makes its part from the outline of what a stroke lies in. */
+export const fromStroke = (
+  tool: TapTool,
+  region: (stroke: readonly Point[]) => Promise<readonly Point[] | string>,
+): TapTool => {
+  const { preview, done, ...rest } = tool;
+  if (!preview) return tool;
+  return {
+    ...rest,
+    look: async (stroke) => {
+      const found = await region(stroke);
+      return typeof found === 'string' ? found : tried(() => preview(found));
+    },
+    done: async (stroke, nearer) => {
+      const found = await region(stroke);
+      return typeof found === 'string' ? found : done(found, nearer);
+    },
+  };
+};
+
+/** A rounded plate from one stroke inside it: a first outline, whose places are then pulled where they belong. */
+export const strokeTool = (on: TappedOn): TapTool => ({
+  id: 'stroke',
+  title: 'A part on your miniature, by a stroke',
+  asks: [
+    'Draw a stroke through the part, from end to end; or tap along its middle',
+    'Done, or draw on where some of it is missing',
+  ],
+  least: 1,
+  most: 400,
+  stays: true,
+  strokes: true,
+  preview: (outline) => tappedOutline(outline),
+  done: (outline) => {
+    const made = tried(() => tappedOutline(outline));
+    return typeof made === 'string' ? made : addMade(on, made, 'Plate');
+  },
+});
 
 export const cutTool = (on: TappedOn, sculpt: PieceSculpt): TapTool => ({
   id: `cut-${sculpt.id}`,

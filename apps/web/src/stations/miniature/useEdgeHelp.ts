@@ -11,6 +11,8 @@ export interface EdgeHelp {
   snap(at: Point, reachMm: number): Point;
   /** An outline that keeps to edges between its taps. */
   outline(taps: readonly Point[]): Promise<readonly Point[]>;
+  /** The outline of the part that a stroke lies in; why there is none, in words. */
+  region(stroke: readonly Point[]): Promise<readonly Point[] | string>;
 }
 
 /** The photo that is open, its edges, and who found them. */
@@ -52,6 +54,10 @@ export function useEdgeHelp(underlay: Underlay | null): EdgeHelp | null {
         return found === tap ? at : toPiece(found);
       },
       outline: async (taps) => (await client.ask('outline', taps.map(toPhoto))).map(toPiece),
+      region: async (stroke) => {
+        const found = await client.ask('region', stroke.map(toPhoto));
+        return typeof found === 'string' ? found : found.map(toPiece);
+      },
     };
   }, [underlay, opened]);
 }

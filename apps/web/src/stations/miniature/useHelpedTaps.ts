@@ -1,6 +1,6 @@
 import type { Chosen, Point, Underlay } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
-import { alongEdges, type TapTool } from './tapTools.js';
+import { alongEdges, fromStroke, type TapTool } from './tapTools.js';
 import { useEdgeHelp } from './useEdgeHelp.js';
 import { useTapTool, type Tapping } from './useTapTool.js';
 
@@ -32,9 +32,11 @@ export function useHelpedTaps(
     const { help: edges, wanted: on } = now.current;
     return edges && on ? edges.outline(taps) : Promise.resolve(taps);
   };
+  const region = (stroke: readonly Point[]) =>
+    now.current.help?.region(stroke) ?? Promise.resolve('The photo is still being read; draw it again.');
   return {
     tapping,
-    begin: (tool) => begin(help ? alongEdges(tool, outline) : tool),
+    begin: (tool) => begin(tool.strokes ? fromStroke(tool, region) : help ? alongEdges(tool, outline) : tool),
     edges: {
       on: help && tapping?.tool.snaps ? wanted : null,
       set: setWanted,

@@ -14,6 +14,8 @@ export interface Tapping {
   readonly canFinish: boolean;
   readonly finishLabel: string;
   tap(at: Point): void;
+  /** Places along a stroke, in order. */
+  draw(stroke: readonly Point[]): void;
   move(index: number, to: Point): void;
   back(): void;
   finish(): void;
@@ -54,8 +56,9 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   const back = useCallback(() => {
     setMessage(null);
     if (asksNearer) setAsksNearer(false);
-    else setTaps((all) => all.slice(0, -1));
-  }, [asksNearer]);
+    // A stroke goes as it came: as a whole.
+    else setTaps((all) => (tool?.strokes ? [] : all.slice(0, -1)));
+  }, [asksNearer, tool]);
   const end = useCallback(
     async (all: readonly Point[], nearer: Point | null) => {
       const answer = await tool!.done(all, nearer);
@@ -104,7 +107,7 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
       if (typeof found === 'string') {
         // A tap that spoils what was there is taken back.
         setMessage(found);
-        setTaps((all) => (all === taps ? all.slice(0, -1) : all));
+        setTaps((all) => (all !== taps ? all : tool.strokes ? [] : all.slice(0, -1)));
       } else setLooked({ taps, made: found });
     });
     return () => {
@@ -136,6 +139,10 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
         const next = [...taps, at];
         setTaps(next);
         if (next.length === tool.most) void end(next, null);
+      },
+      draw(stroke) {
+        setMessage(null);
+        setTaps((all) => [...all, ...stroke].slice(0, tool.most));
       },
       move: (index, to) => setTaps((all) => all.map((t, i) => (i === index ? to : t))),
       back,

@@ -142,6 +142,7 @@ const TapsOnPicture = ({ tapping, edges, picture, px, photo }: TapsOnPictureProp
     photo={photo}
     onTap={(at, free) => tapping.tap(free ? at : edges.snap(at, px))}
     onMove={(i, to, free) => tapping.move(i, free ? to : edges.snap(to, px))}
+    onStroke={tapping.tool.strokes ? tapping.draw : null}
   />
 );
 

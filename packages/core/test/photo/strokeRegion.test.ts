@@ -1,0 +1,141 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { contours } from 'd3-contour';
+import {
+  colourEdges,
+  inRing,
+  linearImage,
+  ORDINARY_HAND,
+  paintedBy,
+  photographed,
+  planRasterOf,
+  RefusedInput,
+  regionFromStroke,
+  shotMap,
+  sluiceWarden,
+  type EdgeImage,
+  type Image,
+  type PlanRaster,
+  type Point,
+} from '../../src/index.js';
+import { projected } from '../../src/photo/homography.js';
+import { shotOf } from './support.js';
+
+const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
+const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'crown'];
+
+let plan: PlanRaster;
+let edges: EdgeImage;
+beforeAll(() => {
+  plan = planRasterOf(sluiceWarden, { longSide: 700 });
+  const { rgba, width, height } = photographed(
+    plan,
+    paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 }),
+    SHOT,
+    3,
+  );
+  edges = colourEdges(linearImage(rgba, width, height));
+});
+
+/** What is seen of a part, in points of the photo: its outline, and strokes that a painter would draw in it. */
+function partOf(id: string) {
+  const n = plan.parts.findIndex((p) => p.id === id);
+  const { width, height, pxPerMm } = plan.picture;
+  const [shape] = contours().size([width, height]).thresholds([0.5])(
+    Array.from(plan.part, (v) => (v === n ? 1 : 0)),
+  );
+  const map = shotMap(plan, SHOT);
+  const toPhoto = ([x, y]: readonly number[]): Point =>
+    projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]);
+  const ring = shape.coordinates.map(([r]) => r).sort((a, b) => b.length - a.length)[0];
+  const outline = ring.map(toPhoto);
+  // From side to side and from end to end, well inside: rows and columns through the middle.
+  const xs = outline.map((p) => p[0]);
+  const ys = outline.map((p) => p[1]);
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const at = (u: number, v: number): Point => [left + u * (right - left), top + v * (bottom - top)];
+  const inside = (p: Point) => inRing(outline as unknown as number[][], p[0], p[1]);
+  const line = (from: Point, to: Point) =>
+    Array.from({ length: 12 }, (_, i): Point => [
+      from[0] + ((to[0] - from[0]) * i) / 11,
+      from[1] + ((to[1] - from[1]) * i) / 11,
+    ]).filter(inside);
+  return { outline, stroke: [...line(at(0.5, 0.2), at(0.5, 0.8)), ...line(at(0.25, 0.5), at(0.75, 0.5))] };
+}
+
+/** Share that two outlines have in common of all that either covers. */
+function inCommon(a: readonly Point[], b: readonly Point[]): number {
+  const xs = [...a, ...b].map((p) => p[0]);
+  const ys = [...a, ...b].map((p) => p[1]);
+  let [both, any] = [0, 0];
+  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y += 2)
+    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x += 2) {
+      const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
+      if (inA && inB) both++;
+      if (inA || inB) any++;
+    }
+  return both / any;
+}
+
+describe('a stroke in a part of a painted figure', () => {
+  test('finds most of it, as well as eight taps round it would', () => {
+    const shares = PARTS.map((id) => {
+      const { outline, stroke } = partOf(id);
+      return inCommon(outline, regionFromStroke(edges, stroke));
+    });
+    expect(Math.min(...shares)).toBeGreaterThan(0.7);
+    expect(shares.reduce((t, v) => t + v, 0) / shares.length).toBeGreaterThan(0.82);
+  });
+
+  test('drawn once more, after a little more of the part, finds no less', () => {
+    const { outline, stroke } = partOf('breastplate');
+    const half = stroke.slice(0, Math.ceil(stroke.length / 2));
+    expect(inCommon(outline, regionFromStroke(edges, stroke))).toBeGreaterThan(
+      inCommon(outline, regionFromStroke(edges, half)) - 0.05,
+    );
+  });
+});
+
+/** A square of another colour, as light as its ground: light alone does not tell it. */
+const square: Image = {
+  width: 120,
+  height: 90,
+  channels: 3,
+  data: Float32Array.from({ length: 120 * 90 * 3 }, (_, i) => {
+    const [x, y, k] = [Math.floor(i / 3) % 120, Math.floor(i / 360), i % 3];
+    const inside = x >= 40 && x < 80 && y >= 25 && y < 65;
+    return inside ? [0.42, 0.12, 0.12][k] : [0.12, 0.21, 0.25][k];
+  }),
+};
+
+describe('a region from a stroke', () => {
+  test('ends where the colour does, though the light does not', () => {
+    const ring = regionFromStroke(colourEdges(square), [
+      [46, 31],
+      [74, 31],
+      [46, 59],
+      [74, 59],
+    ]);
+    const corners: Point[] = [
+      [40, 25],
+      [80, 25],
+      [80, 65],
+      [40, 65],
+    ];
+    expect(inCommon(corners, ring)).toBeGreaterThan(0.9);
+    expect(ring.length).toBeLessThanOrEqual(60);
+  });
+
+  test('holds the stroke, and goes no farther from it than its length allows', () => {
+    const even: Image = { ...square, data: square.data.map(() => 0.3) };
+    const ring = regionFromStroke(colourEdges(even), [
+      [50, 45],
+      [70, 45],
+    ]);
+    expect(inRing(ring as unknown as number[][], 60, 45)).toBe(true);
+    for (const [x, y] of ring) expect(Math.hypot(x - 60, y - 45)).toBeLessThan(40);
+  });
+
+  test('beside the photo there is none', () => {
+    expect(() => regionFromStroke(colourEdges(square), [[-30, 400]])).toThrow(RefusedInput);
+  });
+});
