@@ -177,6 +177,8 @@ export function rasterise(
     const [cx, cy] = [places[c] * px + width / 2 - 0.5, height / 2 - places[c + 1] * px - 0.5];
     const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
     if (area === 0) continue;
+    // 1 for a face that is seen from outside, -1 for one whose back is seen; rows run downward.
+    const toward = area < 0 ? 1 : -1;
     const c0 = Math.max(0, Math.ceil(Math.min(ax, bx, cx)));
     const c1 = Math.min(width - 1, Math.floor(Math.max(ax, bx, cx)));
     const r0 = Math.max(0, Math.ceil(Math.min(ay, by, cy)));
@@ -195,7 +197,9 @@ export function rasterise(
         const x = u * normals[k] + v * normals[k + 3] + q * normals[k + 6];
         const y = u * normals[k + 1] + v * normals[k + 4] + q * normals[k + 7];
         const s = u * normals[k + 2] + v * normals[k + 5] + q * normals[k + 8];
-        const long = (Math.hypot(x, y, s) || 1) * (s < 0 ? -1 : 1);
+        // Near a silhouette the normal between corners may point away though its face does not: it lies in the picture.
+        const flat = toward * s < 0 ? 0 : s;
+        const long = (Math.hypot(x, y, flat) || 1) * toward;
         nx[i] = x / long;
         ny[i] = y / long;
         confidence[i] = 255;

@@ -69,8 +69,7 @@ export function proposedRegions(whole: Sculpt, over: Partial<RegionLimits> = {})
   const least = PROPOSED_MM2 * s.pxPerMm ** 2;
   const found: { areaMm2: number; outline: Outline }[] = [];
   for (let i = 0; i < taken.length; i++) {
-    if (taken[i] || ground[i] || s.confidence[i] === 0 || folds(i, i % s.width, Math.floor(i / s.width)))
-      continue;
+    if (taken[i] || ground[i] || s.confidence[i] === 0 || folds(i)) continue;
     const reached = spread([i], taken);
     if (reached.length < least) continue;
     const mask = new Uint8Array(taken.length);

@@ -17,6 +17,11 @@ export interface RegionLimits {
 
 export const LIMITS: RegionLimits = { turnDeg: 26, stepMm: 0.8 };
 const OVER_MM = 0.5;
+/** A region takes in the fold beside it up to its crest, no farther than this: there the next region begins. */
+const CREST_MM = 0.4;
+/** Noise on the way up to a crest. */
+const CLIMBS = 0.85;
+const LEVEL = 0.004;
 /** An outline is kept to this many points. */
 const MOST_POINTS = 120;
 const LEAST_MM2 = 1;
@@ -57,6 +62,9 @@ interface Thin {
   readonly nz: Float32Array;
   /** 1 where the card behind a scanned miniature is. */
   readonly ground: Uint8Array;
+  /** How sharply the surface folds, 0..2: over the width that folds are measured by, and at the very point. */
+  readonly sharp: Float32Array;
+  readonly crests: Float32Array;
 }
 
 /** Every so many-th point of a sculpt in each direction. */
@@ -84,61 +92,107 @@ export const thinned = weakMemo((whole: Sculpt): Thin => {
       s.confidence[i] = whole.confidence[j];
       nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
     }
-  return { s, nz, ground: groundOf(s, nz) };
+  const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
+  return { s, nz, ground: groundOf(s, nz), sharp: sharpnessOf(s, nz, far), crests: sharpnessOf(s, nz, 1) };
 });
 
 /** Whether a point lies within a ring or no farther than `far` beside it. */
 const reaches = (ring: Ring, x: number, y: number, far: number): boolean =>
   ring.some(([px, py]) => Math.hypot(px - x, py - y) <= far) || inRing(ring, x, y);
 
-/** Whether a surface folds at a point, where both its sides face apart. */
-export function foldsOf({ s, nz }: Thin, turnDeg: number): (i: number, c: number, r: number) => boolean {
-  const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
-  const least = Math.cos(rad(turnDeg));
+/**
+ * How sharply a surface folds at each point: how far the places so many points to both sides face apart, as 1 less a
+ * cosine; 0 at the border.
+ */
+function sharpnessOf(s: Sculpt, nz: Float32Array, far: number): Float32Array {
   const { nx, ny, confidence, width: w, height: h } = s;
-  return (i, c, r) => {
-    if (c < far || r < far || c >= w - far || r >= h - far) return false;
-    for (let way = 0; way < 4; way++) {
-      const step = far * (way === 0 ? 1 : w + way - 2);
-      const [a, b] = [i + step, i - step];
-      if (confidence[a] === 0 || confidence[b] === 0) continue;
-      if (nx[a] * nx[b] + ny[a] * ny[b] + nz[a] * nz[b] < least) return true;
+  const out = new Float32Array(w * h);
+  for (let r = far; r < h - far; r++)
+    for (let c = far; c < w - far; c++) {
+      const i = r * w + c;
+      for (let way = 0; way < 4; way++) {
+        const step = far * (way === 0 ? 1 : w + way - 2);
+        const [a, b] = [i + step, i - step];
+        if (confidence[a] === 0 || confidence[b] === 0) continue;
+        out[i] = Math.max(out[i], 1 - (nx[a] * nx[b] + ny[a] * ny[b] + nz[a] * nz[b]));
+      }
     }
-    return false;
+  return out;
+}
+
+/** Whether a surface folds at a point, where both its sides face apart. */
+export function foldsOf({ sharp }: Thin, turnDeg: number): (i: number) => boolean {
+  const most = 1 - Math.cos(rad(turnDeg));
+  return (i) => sharp[i] > most;
+}
+
+/** The four points beside one, -1 beyond the picture. */
+const besideOf = (i: number, { width: w, height: h }: Size): readonly number[] => {
+  const c = i % w;
+  return [c < w - 1 ? i + 1 : -1, c > 0 ? i - 1 : -1, i + w < w * h ? i + w : -1, i - w];
+};
+
+/** Whether the surface steps from a point to one beside it, by more than its own normal tells. */
+function stepsOf({ s, nz }: Thin, stepMm: number): (i: number, j: number) => boolean {
+  const { nx, ny, heightMm, width: w } = s;
+  const steepest = stepMm / OVER_MM;
+  return (i, j) => {
+    const [dc, dr] = [(j % w) - (i % w), Math.floor(j / w) - Math.floor(i / w)];
+    const told = -(nx[i] * dc - ny[i] * dr) / Math.max(0.1, nz[i]) / s.pxPerMm;
+    return Math.abs(heightMm[j] - heightMm[i] - told) * s.pxPerMm > steepest;
   };
 }
 
-/** Marks in a mask, from some points on, all that the surface reaches without a fold or a step; answers with what it marked. */
-export function spreadOver(thin: Thin, { turnDeg, stepMm }: RegionLimits) {
-  const { s, nz, ground } = thin;
-  const { nx, ny, confidence, heightMm, width: w, height: h } = s;
-  const folds = foldsOf(thin, turnDeg);
-  const steepest = stepMm / OVER_MM;
+/** Takes into a mask the folds beside what it marks, up to their crests: the next region comes up to them from its side. */
+function upToCrests(
+  thin: Thin,
+  { stepMm }: RegionLimits,
+  mask: Uint8Array,
+  reached: readonly number[],
+): number[] {
+  const { s, ground, crests } = thin;
+  const steps = stepsOf(thin, stepMm);
+  const taken: number[] = [];
+  let ring = [...reached];
+  for (let out = 0; out < CREST_MM * s.pxPerMm && ring.length > 0; out++) {
+    const next: number[] = [];
+    for (const i of ring)
+      for (const j of besideOf(i, s)) {
+        if (j < 0 || mask[j] || ground[j] || s.confidence[j] === 0 || steps(i, j)) continue;
+        // Rim, not fold: what falls off there is seen to its end.
+        if (crests[j] < CLIMBS * crests[i] - LEVEL) continue;
+        mask[j] = 1;
+        next.push(j);
+      }
+    taken.push(...next);
+    ring = next;
+  }
+  return taken;
+}
+
+/**
+ * Marks in a mask, from some points on, all that the surface reaches without a fold or a step, and the folds round it up
+ * to their crests; answers with what it marked.
+ */
+export function spreadOver(thin: Thin, limits: RegionLimits) {
+  const { s, ground } = thin;
+  const folds = foldsOf(thin, limits.turnDeg);
+  const steps = stepsOf(thin, limits.stepMm);
   return (seeds: readonly number[], mask: Uint8Array): number[] => {
     // A soft rim runs out into the card: a part ends there, unless the card itself is tapped.
     const onGround = seeds.some((i) => ground[i]);
     const queue = [...seeds];
     const reached = [...seeds];
     for (const i of seeds) mask[i] = 1;
-    for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
-      const [c, r] = [i % w, Math.floor(i / w)];
-      for (let way = 0; way < 4; way++) {
-        const [dc, dr] = [way === 0 ? 1 : way === 1 ? -1 : 0, way === 2 ? 1 : way === 3 ? -1 : 0];
-        const [nc, nr] = [c + dc, r + dr];
-        if (nc < 0 || nr < 0 || nc >= w || nr >= h) continue;
-        const j = nr * w + nc;
-        if (mask[j] || confidence[j] === 0 || (ground[j] && !onGround)) continue;
-        // The climb that the normals tell is no step; only what goes beyond it is.
-        const zi = Math.max(0.1, nz[i]);
-        const told = -(nx[i] * dc - ny[i] * dr) / zi / s.pxPerMm;
-        if (Math.abs(heightMm[j] - heightMm[i] - told) * s.pxPerMm > steepest) continue;
-        if (folds(j, nc, nr)) continue;
+    for (let i = queue.pop(); i !== undefined; i = queue.pop())
+      for (const j of besideOf(i, s)) {
+        if (j < 0 || mask[j] || s.confidence[j] === 0 || (ground[j] && !onGround)) continue;
+        if (steps(i, j) || folds(j)) continue;
         mask[j] = 1;
         queue.push(j);
         reached.push(j);
       }
-    }
-    return reached;
+    return [...reached, ...upToCrests(thin, limits, mask, reached)];
   };
 }
 

@@ -361,3 +361,14 @@ test('a sliver among large faces says nothing of how they lie', () => {
     if (sculpt.confidence[i] > 0) steepest = Math.max(steepest, Math.hypot(sculpt.nx[i], sculpt.ny[i]));
   expect(steepest).toBeLessThan(0.1);
 });
+
+test('at its silhouette a ball faces outward, however coarse its faces are', () => {
+  const { sculpt } = rasterise(meshOf(sphere(8, 12)), view(), 12);
+  const { width, height, nx, ny, confidence } = sculpt;
+  for (let i = 0; i < nx.length; i++) {
+    if (confidence[i] === 0) continue;
+    const [x, y] = [(i % width) + 0.5 - width / 2, height / 2 - Math.floor(i / width) - 0.5];
+    const far = Math.hypot(x, y);
+    if (far > 0.75 * 8 * 12) expect((nx[i] * x + ny[i] * y) / far).toBeGreaterThan(0.3);
+  }
+});

@@ -283,7 +283,22 @@ describe('regions that are proposed', () => {
     expect([left.name, right.name]).toEqual(['left', 'right']);
     expect(left.areaMm2).toBeGreaterThan(right.areaMm2);
     expect(left.outline).toEqual(regionAt(roof, [[-4, 0]]));
-    expect(right.outline).toEqual(regionAt(roof, [[5, 0]]));
+    // The crest itself goes with the one that is proposed first.
+    regionAt(roof, [[5, 0]]).forEach((p, i) =>
+      expect(Math.hypot(p[0] - right.outline[i][0], p[1] - right.outline[i][1])).toBeLessThan(0.25),
+    );
+  });
+
+  test('meet at the crest between them: no strip of the fold is left over', () => {
+    const [left, right] = proposedRegions(roof).map((r) => r.outline.map((p) => p[0]));
+    expect(Math.abs(Math.min(...right) - Math.max(...left))).toBeLessThan(0.25);
+    const tapped = [
+      [-4, 0],
+      [5, 0],
+    ].map(([x, y]) => regionAt(roof, [[x, y]]).map((p) => p[0]));
+    const gap = Math.min(...tapped[1]) - Math.max(...tapped[0]);
+    expect(gap).toBeLessThan(0.05);
+    expect(gap).toBeGreaterThan(-0.4);
   });
 
   test('studs under 2 mm² are left out; two in one place are told apart', () => {
