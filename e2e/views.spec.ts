@@ -85,3 +85,24 @@ test('a figure gets a back: its own parts, the light of the figure turned, one o
   await saved(page);
   expect((await server.piece('lock-keepers-arm')).views[1].light).toEqual(lit);
 });
+
+test('the captain of the demo leads the first page; his surfaces are at hand on both sides, and what both show is one metal', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await page
+    .getByRole('link', { name: /^Lock captain/ })
+    .first()
+    .click();
+  await settled(page);
+  await expect(partRows(page).filter({ hasText: 'Breastplate' }).first()).toBeVisible();
+  await expect(page.getByText('its sculpt is not here')).toHaveCount(0);
+  await side(page, 'Back').click();
+  await settled(page);
+  await expect(partRows(page).filter({ hasText: 'Backplate' })).toHaveCount(1);
+  await expect(page.getByText('its sculpt is not here')).toHaveCount(0);
+  await partRows(page).filter({ hasText: 'Helm, skull' }).click();
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await expect(page.getByRole('combobox', { name: 'The same as' })).toHaveValue('helm');
+});

@@ -16,6 +16,7 @@ import {
   type Circle,
   type LuminanceImage,
   type PhotoFault,
+  type Scan,
   type Problem,
   type Sculpt,
   type Spoilt,
@@ -75,6 +76,8 @@ export type ScanAnswer =
       readonly problem: Problem;
       /** By photo. */
       readonly faults: readonly (PhotoFault | null)[];
+      /** Where the bead was taken to be, where that far was come. */
+      readonly ball: Circle | null;
     };
 
 export interface PackJob {
@@ -131,7 +134,7 @@ async function decoded(file: Blob, most: number): Promise<{ image: LuminanceImag
   };
 }
 
-async function scan(job: ScanPhotosJob, { tell, hand }: JobTools): Promise<ScanDone> {
+async function scan(job: ScanPhotosJob, { tell, hand }: JobTools): Promise<ScanAnswer> {
   const images: LuminanceImage[] = [];
   let by = 1;
   for (const [k, file] of job.photos.entries()) {
@@ -147,21 +150,30 @@ async function scan(job: ScanPhotosJob, { tell, hand }: JobTools): Promise<ScanD
     }
   }
   const ball = job.ball && { x: job.ball.x * by, y: job.ball.y * by, r: job.ball.r * by };
-  const found = scanFrom(images, {
-    ball,
-    // Known only once the ball is: its width in mm against its width in pixels.
-    pxPerMm: ball ? (2 * ball.r) / job.ballMm : { ballMm: job.ballMm },
-    lampMm: job.lampMm,
-    onProgress: (doing, share) => tell(doing, 0.2 + 0.78 * share),
-  });
+  const inPhoto = ({ x, y, r }: Circle): Circle => ({ x: x / by, y: y / by, r: r / by });
+  let found: Scan;
+  try {
+    found = scanFrom(images, {
+      ball,
+      // Known only once the ball is: its width in mm against its width in pixels.
+      pxPerMm: ball ? (2 * ball.r) / job.ballMm : { ballMm: job.ballMm },
+      lampMm: job.lampMm,
+      onProgress: (doing, share) => tell(doing, 0.2 + 0.78 * share),
+    });
+  } catch (error) {
+    if (!(error instanceof NoScan)) throw error;
+    const { problems, faults, ball: taken } = error;
+    return { kind: 'no scan', problem: problems[0], faults, ball: taken && inPhoto(taken) };
+  }
   tell('packing the surface', 0.99);
   const surface = writeSculpt(found.sculpt);
   hand(surface.buffer);
   return {
+    kind: 'scan',
     surface,
     widthMm: found.sculpt.width / found.sculpt.pxPerMm,
     heightMm: found.sculpt.height / found.sculpt.pxPerMm,
-    ball: { x: found.ball.x / by, y: found.ball.y / by, r: found.ball.r / by },
+    ball: inPhoto(found.ball),
     faults: found.faults,
     used: found.used,
     unclear: found.unclear,
@@ -178,14 +190,7 @@ const jobs = {
   /** Photos by the stand-in camera. */
   standIn,
   /** A surface from photos under a moving lamp; where the photos do not give one, what each of them showed. */
-  async scan(job: ScanPhotosJob, tools: JobTools): Promise<ScanAnswer> {
-    try {
-      return { kind: 'scan', ...(await scan(job, tools)) };
-    } catch (error) {
-      if (!(error instanceof NoScan)) throw error;
-      return { kind: 'no scan', problem: error.problems[0], faults: error.faults };
-    }
-  },
+  scan,
   /** A piece and its photos and surfaces made into one archive. */
   async pack({ piece, hashes }: PackJob, { tell, hand }: JobTools): Promise<Uint8Array<ArrayBuffer>> {
     const blobs = new Map<string, Uint8Array<ArrayBuffer>>();

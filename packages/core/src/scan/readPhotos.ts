@@ -1,4 +1,4 @@
-import { refused, RefusedInput, type Vec3 } from '../units/index.js';
+import { refused, RefusedInput, type Problem, type Vec3 } from '../units/index.js';
 import { foundBall, highlightOf, lampOf, type Circle } from './ball.js';
 import { ballInEach } from './ballInEach.js';
 import { medianOf, reduced, type LuminanceImage } from './luminanceImage.js';
@@ -12,13 +12,13 @@ export const MOST_PHOTOS = 16;
 /** Why no surface could be made, with what each photo showed as far as it went. */
 export class NoScan extends RefusedInput {
   constructor(
-    path: string,
-    held: string,
-    accepted: string,
+    problem: Problem,
     readonly faults: readonly (PhotoFault | null)[] = [],
+    /** Where the ball was taken to be, where that far was come, in the first photo's pixels. */
+    readonly ball: Circle | null = null,
   ) {
     super([
-      { path, held, accepted },
+      problem,
       ...faults.flatMap((f, i) =>
         f
           ? [{ path: `photo ${i + 1}`, held: `${f.fault}: ${f.message}`, accepted: 'a photo without it' }]
@@ -77,8 +77,12 @@ function prepared(given: readonly LuminanceImage[]): Prepared {
   return { photos, faults: photos.map(exposureFault), worked };
 }
 
-const tooFew = (faults: Faults) =>
-  new NoScan('photos', 'too few of use', 'at least four: see what is wrong with each', faults);
+const tooFew = (faults: Faults, ball: Circle | null = null) =>
+  new NoScan(
+    { path: 'photos', held: 'too few of use', accepted: 'at least four: see what is wrong with each' },
+    faults,
+    ball,
+  );
 
 /** The ball in the first photo and in each by itself, and the scale that follows from it. */
 function ballsFound({ photos, faults, worked }: Prepared, options: ScanOptions) {
@@ -136,8 +140,9 @@ function readFromBall(
   found: ReturnType<typeof ballsFound>,
   { images, motions }: ReturnType<typeof aligned>,
 ) {
-  if (faults.filter((f) => !f?.leaveOut).length < LEAST_PHOTOS) throw tooFew(faults);
   const { ball, balls, pxPerMm } = found;
+  const shown = scaled(ball, 1 / worked);
+  if (faults.filter((f) => !f?.leaveOut).length < LEAST_PHOTOS) throw tooFew(faults, shown);
   const own = balls[0] ?? ball;
   const fromBall = photos.map((p, k) => {
     const q = balls[k];
@@ -159,7 +164,7 @@ function readFromBall(
   const { width, height } = images[0];
   const ballMm: Vec3 = [(ball.x - width / 2) / pxPerMm, (height / 2 - ball.y) / pxPerMm, 0];
   const use = images.map((_, k) => fromBall[k] !== null && !faults[k]?.leaveOut);
-  if (use.filter(Boolean).length < LEAST_PHOTOS) throw tooFew(faults);
+  if (use.filter(Boolean).length < LEAST_PHOTOS) throw tooFew(faults, shown);
   const directions = fromBall.map((d): Vec3 => d ?? [0, 0, 1]);
   return { images, faults, worked, ball, pxPerMm, ballMm, use, directions };
 }

@@ -54,6 +54,7 @@ const MOST_STEP = 3;
 /** Where the rim lies this near to one place in every photo, in points, the camera stood still. */
 const LOCKED = 0.45;
 const LEAST_COUNT = 50;
+const LEAST_PHOTOS = 3;
 
 /** One size of the photos, with what does not change from turn to turn there. */
 interface Level {
@@ -198,6 +199,9 @@ export function registered(given: RegisterInput): Registered {
   if (stoodStill(start, balls)) return { motions: photos.map(() => STILL), left: photos.map(() => 0) };
   const spots = photos.map((p, k) => highlightOf(p, balls[k] ?? first));
   const input = { ...given, use: given.use.map((u, k) => u && spots[k] !== null) };
+  // Fewer make no surface that a photo could be laid on.
+  if (input.use.filter(Boolean).length < LEAST_PHOTOS)
+    return { motions: start.map((m) => relativeMotion(m, start[0])), left: photos.map(() => 0) };
   const toward = spots.map((s): Vec3 => (s ? lampOf(s) : [0, 0, 1]));
   let motions: readonly Motion[] = start;
   let left: readonly number[] = photos.map(() => 0);

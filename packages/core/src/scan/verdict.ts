@@ -116,7 +116,9 @@ export function copiesOf(
   const by = Math.max(1, Math.round(Math.sqrt((images[0].width * images[0].height) / COPY_POINTS)));
   const fair = (k: number) => !faults[k]?.leaveOut;
   const small = images.map((p) => reduced(p, by).light);
-  const places = livelyPlaces(small.filter((_, k) => fair(k)));
+  const sound = small.filter((_, k) => fair(k));
+  if (sound.length < 2) return images.map(() => -1);
+  const places = livelyPlaces(sound);
   const alike = (a: Float32Array, b: Float32Array) =>
     LIVELY.every((share) => unlike(a, b, places.slice(0, Math.ceil(share * places.length))) < COPY);
   return small.map((light, k) =>

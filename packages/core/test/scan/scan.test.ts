@@ -244,6 +244,49 @@ describe('a spoilt photo', () => {
     expect(() => foundBall(bare[0], bare)).toThrow(RefusedInput);
   });
 
+  test('a scan that comes to nothing still tells where it took the ball to be, and a ball that is cut is found', () => {
+    const series = standInSeries(standInSculpt('breastplate'), {
+      pxPerMm: 5,
+      photos: 8,
+      conditions: { ...MILD, shiftPx: 0 },
+      seed: 2,
+    });
+    const { ball } = series.bench;
+    /** The picture ends so far beyond the ball's middle, in its radii. */
+    const cut = (share: number) => {
+      const width = Math.round(ball.x + share * ball.r);
+      return planesOf(series).map((p) => ({
+        width,
+        height: p.height,
+        light: Float32Array.from(
+          { length: width * p.height },
+          (_, i) => p.light[Math.floor(i / width) * p.width + (i % width)],
+        ),
+      }));
+    };
+    const found = scanFrom(cut(0.5), { ball: null, pxPerMm: 5, lampMm: 'find' });
+    expect(Math.hypot(found.ball.x - ball.x, found.ball.y - ball.y)).toBeLessThan(1);
+    // Without any highlight there is no scan.
+    const dull = planesOf(series).map((p) => ({
+      ...p,
+      light: p.light.map((v, i) => {
+        const off = Math.hypot((i % p.width) + 0.5 - ball.x, Math.floor(i / p.width) + 0.5 - ball.y);
+        return off < 0.95 * ball.r ? 0.03 : v;
+      }),
+    }));
+    let error: unknown;
+    try {
+      scanFrom(dull, { ball, pxPerMm: 5, lampMm: 'find' });
+    } catch (e) {
+      error = e;
+    }
+    expect(error).toBeInstanceOf(NoScan);
+    expect((error as NoScan).ball).toMatchObject({
+      x: expect.closeTo(ball.x, 6),
+      r: expect.closeTo(ball.r, 6),
+    });
+  });
+
   test('work can be stopped between its steps', () => {
     const series = standInSeries(standInSculpt('dome'), {
       pxPerMm: 5,

@@ -43,6 +43,8 @@ export function ScanStation() {
   const { status, take } = useTakeSculpt();
   const scan = state.kind === 'scanned' ? state.scan : null;
   const busy = state.kind === 'busy';
+  // Shown after a failure as well: a ring that lies elsewhere is the reason.
+  const taken = ball ?? scan?.ball ?? (state.kind === 'failed' ? state.ball : null);
   return (
     <div className="flex h-full">
       <aside
@@ -70,7 +72,7 @@ export function ScanStation() {
               onDrop={session.drop}
             />
             <div className="bg-g96 p-4">
-              <BallPhoto url={photos[0].url} ball={ball ?? scan?.ball ?? null} onBall={setBall} />
+              <BallPhoto url={photos[0].url} ball={taken} onBall={setBall} />
             </div>
           </>
         )}

@@ -12,7 +12,8 @@ export interface ScanPhotoFile {
 export type ScanState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'busy'; readonly what: string; readonly doing: string; readonly share: number }
-  | { readonly kind: 'failed'; readonly message: string }
+  /** With where the bead was taken to be, where that far was come. */
+  | { readonly kind: 'failed'; readonly message: string; readonly ball: Circle | null }
   | { readonly kind: 'scanned'; readonly scan: ScanDone };
 
 /** What the stand-in camera is asked for. */
@@ -62,7 +63,8 @@ export function useScan() {
         client.end();
         then(result);
       } catch (error) {
-        setState({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+        const message = error instanceof Error ? error.message : String(error);
+        setState({ kind: 'failed', message, ball: null });
       }
     },
     [client],
@@ -102,7 +104,7 @@ export function useScan() {
           setState(
             answer.kind === 'scan'
               ? { kind: 'scanned', scan: answer }
-              : { kind: 'failed', message: problemLine(answer.problem) },
+              : { kind: 'failed', message: problemLine(answer.problem), ball: answer.ball },
           );
         },
       );
