@@ -241,5 +241,5 @@ test('a refused file is told field by field and nothing is stored', async ({ pag
     await expect(dialog).toContainText(says);
     await dialog.getByRole('button', { name: 'Close' }).click();
   }
-  expect(((await (await fetch(`${server.address}/api/pieces`)).json()) as unknown[]).length).toBe(4);
+  expect(((await (await fetch(`${server.address}/api/pieces`)).json()) as unknown[]).length).toBe(5);
 });
