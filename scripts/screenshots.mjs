@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import { readPiece, writePiece } from '@pale-glint/core';
+import sharp from 'sharp';
 import { launchOptions } from './chromium.mjs';
 import { demoServer } from './demo-server.mjs';
 
@@ -103,7 +104,8 @@ await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
 // On a phone the first step, before anything is drying.
 await page.setViewportSize({ width: 390, height: 844 });
 await page.getByAltText(/^What this step paints/).waitFor();
-await take('table-phone');
+await page.waitForTimeout(2700);
+const phone = await page.screenshot();
 await page.setViewportSize({ width: 1280, height: 800 });
 // On to a step of metal, with what was laid before it drying.
 const step = page.getByRole('heading', { level: 1 });
@@ -114,6 +116,16 @@ for (let i = 0; i < 40 && !/value step [3-6]/.test(await step.innerText()); i++)
 await page.getByAltText(/^What this step paints/).waitFor();
 await page.waitForTimeout(1500);
 await take('table');
+// Laptop and phone beside each other.
+const table = join(FOLDER, 'table.png');
+const laptop = await sharp(table).toBuffer();
+await sharp({ create: { width: 1280 + 24 + 390, height: 844, channels: 3, background: '#f9f9f9' } })
+  .composite([
+    { input: laptop, left: 0, top: 0 },
+    { input: phone, left: 1280 + 24, top: 0 },
+  ])
+  .png()
+  .toFile(table);
 await page.goto(`${server.address}/shelf`);
 await page.waitForTimeout(600);
 await page.screenshot({ path: join(FOLDER, 'shelf.png') });
@@ -122,6 +134,47 @@ await page.getByRole('button', { name: 'Try with a stand-in photo' }).click();
 await page.getByRole('region', { name: 'Measured' }).waitFor();
 await page.waitForTimeout(800);
 await page.screenshot({ path: join(FOLDER, 'card-of-paints.png') });
+
+// A photo with an outline that follows its edges between the taps, and a stroke's beside it.
+await page.goto(server.address);
+await page.getByRole('button', { name: 'New piece' }).click();
+await page.getByLabel('Its name').fill('My captain');
+await page.getByRole('button', { name: 'Begin' }).click();
+await page
+  .locator('aside input[type=file]')
+  .first()
+  .setInputFiles(fileURLToPath(new URL('../demo/lock-captain-front.jpg', import.meta.url)));
+const photo = page.getByTestId('underlay');
+await photo.waitFor();
+await page.waitForTimeout(2500);
+const there = await photo.boundingBox();
+const onPhoto = ([u, v]) => [there.x + u * there.width, there.y + v * there.height];
+await page.getByRole('button', { name: 'By a stroke' }).click();
+await page.mouse.move(...onPhoto([0.36, 0.3]));
+await page.mouse.down();
+for (const at of [
+  [0.47, 0.3],
+  [0.44, 0.34],
+  [0.38, 0.35],
+])
+  await page.mouse.move(...onPhoto(at), { steps: 6 });
+await page.mouse.up();
+await page.waitForTimeout(2500);
+await page.getByRole('button', { name: 'Done' }).click();
+await page.waitForTimeout(1500);
+await page.getByRole('button', { name: 'Leave' }).click();
+await page.getByRole('button', { name: /^Your miniature/ }).click();
+await page.getByRole('button', { name: 'Rounded plate', exact: true }).click();
+for (const at of [
+  [0.242, 0.262],
+  [0.318, 0.259],
+  [0.335, 0.311],
+  [0.298, 0.344],
+  [0.224, 0.302],
+])
+  await page.mouse.click(...onPhoto(at));
+await page.waitForTimeout(2500);
+await page.screenshot({ path: join(FOLDER, 'outline.png') });
 
 // The painter's own miniature: a stand-in series, scanned.
 await page.goto(server.address);
