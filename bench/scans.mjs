@@ -1,7 +1,7 @@
 // How far lamp scans by the stand-in camera are off, by fault: mean error of the normals in degrees over sculpts and
 // seeds, its spread, what was promised, and how often a sound series was called unclear. Run after a build:
 // node bench/scans.mjs [SEEDS] [FAULT...]
-import { Worker, isMainThread, parentPort, workerData } from 'node:worker_threads';
+import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import {
   angleBetween,
@@ -108,35 +108,28 @@ async function scanOnce(id, fault, seed) {
 const mean = (list) => list.reduce((t, v) => t + v, 0) / Math.max(1, list.length);
 const spread = (list) => Math.sqrt(mean(list.map((v) => (v - mean(list)) ** 2)));
 
-async function table(seeds, only) {
-  const jobs = Object.keys(FAULTS)
-    .filter((f) => only.length === 0 || only.some((o) => f.includes(o)))
-    .flatMap((fault) => SCULPTS.flatMap((id) => seeds.map((seed) => ({ fault, id, seed }))));
-  const results = [];
-  let next = 0;
-  await Promise.all(
-    Array.from({ length: Math.min(4, availableParallelism()) }, async () => {
-      const worker = new Worker(new URL(import.meta.url), { workerData: {} });
-      while (next < jobs.length) {
-        const job = jobs[next++];
-        worker.postMessage(job);
-        results.push({ ...job, ...(await new Promise((done) => worker.once('message', done))) });
-      }
-      await worker.terminate();
-    }),
-  );
+/** The table by fault, the mean by sculpt, and what was promised beside what is true. */
+function tell(results) {
   console.log('fault                  | mean (spread, worst) | promised | left out | unclear | refused');
   for (const fault of Object.keys(FAULTS)) {
     const own = results.filter((r) => r.fault === fault);
     if (own.length === 0) continue;
     const good = own.filter((r) => r.deg !== undefined);
     const degs = good.map((r) => r.deg);
-    console.log(
-      `${fault.padEnd(22)} | ${mean(degs).toFixed(2)} (${spread(degs).toFixed(2)}, ${Math.max(...degs).toFixed(1)})`.padEnd(
-        45,
-      ),
-      `| ${mean(good.map((r) => r.said ?? NaN)).toFixed(2)}     | ${mean(good.map((r) => r.out)).toFixed(2)}     | ${good.filter((r) => r.unclear).length} of ${own.length}  | ${own.length - good.length}`,
-    );
+    const unclear = good.filter((r) => r.unclear).length;
+    const cells = [
+      fault.padEnd(22),
+      `${mean(degs).toFixed(2)} (${spread(degs).toFixed(2)}, ${Math.max(...degs).toFixed(1)})`.padEnd(20),
+      mean(good.map((r) => r.said))
+        .toFixed(2)
+        .padEnd(8),
+      mean(good.map((r) => r.out))
+        .toFixed(2)
+        .padEnd(8),
+      `${unclear} of ${own.length}`.padEnd(7),
+      own.length - good.length,
+    ];
+    console.log(cells.join(' | '));
   }
   console.log(
     '\nby sculpt, at rest:',
@@ -163,6 +156,26 @@ async function table(seeds, only) {
         `| ${bin.length}    | ${mean(bin.map((r) => r.said)).toFixed(2)} | ${mean(bin.map((r) => r.deg)).toFixed(2)}`,
       );
   }
+}
+
+async function table(seeds, only) {
+  const jobs = Object.keys(FAULTS)
+    .filter((f) => only.length === 0 || only.some((o) => f.includes(o)))
+    .flatMap((fault) => SCULPTS.flatMap((id) => seeds.map((seed) => ({ fault, id, seed }))));
+  const results = [];
+  let next = 0;
+  await Promise.all(
+    Array.from({ length: Math.min(4, availableParallelism()) }, async () => {
+      const worker = new Worker(new URL(import.meta.url));
+      while (next < jobs.length) {
+        const job = jobs[next++];
+        worker.postMessage(job);
+        results.push({ ...job, ...(await new Promise((done) => worker.once('message', done))) });
+      }
+      await worker.terminate();
+    }),
+  );
+  tell(results);
   return results;
 }
 
@@ -175,7 +188,6 @@ if (isMainThread) {
   if (process.env.SCANS_OUT)
     (await import('node:fs')).writeFileSync(process.env.SCANS_OUT, JSON.stringify(results));
 } else {
-  void workerData;
   parentPort.on('message', async ({ fault, id, seed }) =>
     parentPort.postMessage(await scanOnce(id, fault, seed)),
   );

@@ -207,7 +207,7 @@ test('from an empty piece to the settled map of a scanned breastplate and a tapp
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Put it under the parts' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Scan 8 photos' }).click();
-  await expect(page.getByText(/^Off by about \d+\.\d°$/)).toBeVisible({ timeout: 200_000 });
+  await expect(page.getByText(/^Slopes off by about \d+\.\d°$/)).toBeVisible({ timeout: 200_000 });
   await expect(page.getByText(/From 8 of 8 photos/)).toBeVisible();
   await page.getByRole('button', { name: 'Put it under the parts' }).click();
   await expect(page.getByTestId('sculpt')).toBeVisible();

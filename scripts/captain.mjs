@@ -1,5 +1,5 @@
 // Makes the lock captain's files: demo/lock-captain.ply (his shape), surfaces and stand-in photos of his front and back,
-// photos of his front under a lamp, and packages/core/src/demo/captainOutlines.ts, where his parts lie. Takes minutes.
+// photos of his front under a lamp, and where his parts lie (captainFront.ts, captainBack.ts). Takes minutes.
 import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import {
@@ -43,7 +43,15 @@ function ply(positions, index) {
   for (const v of index) if (!used.has(v)) used.set(v, used.size);
   const [places, faces] = [used.size, index.length / 3];
   const head = Buffer.from(
-    `ply\nformat binary_little_endian 1.0\nelement vertex ${places}\nproperty float x\nproperty float y\nproperty float z\nelement face ${faces}\nproperty list uchar int vertex_indices\nend_header\n`,
+    [
+      'ply',
+      'format binary_little_endian 1.0',
+      `element vertex ${places}`,
+      ...['x', 'y', 'z'].map((axis) => `property float ${axis}`),
+      `element face ${faces}`,
+      'property list uchar int vertex_indices',
+      'end_header\n',
+    ].join('\n'),
   );
   const body = Buffer.alloc(12 * places + 13 * faces);
   let at = 0;
@@ -252,24 +260,26 @@ for (const [id, turnDeg] of VIEWS) {
       .filter(([, rings]) => rings.length > 0),
   });
 }
-const text = `// Made by scripts/captain.mjs: where the captain's parts lie on his surfaces, and what those are.
+/** A list of numbers and lists in lines of a fair length. */
+const wrapped = (text) => text.replace(/.{1,130}(?:,|$)/g, (line) => `    ${line}\n`).trimEnd();
+for (const { id, outlines, ...v } of views) {
+  const rings = outlines.map(([label, list]) => wrapped(`'${label}':${JSON.stringify(list)},`));
+  const name = `captain${id[0].toUpperCase()}${id.slice(1)}`;
+  writeFileSync(
+    out(`packages/core/src/demo/${name}.ts`),
+    `// Made by scripts/captain.mjs: where the captain's parts lie on a surface of his, and what that is.
 /* prettier-ignore */
-export const captainViews = [
-${views
-  .map(
-    ({ id, outlines, ...v }) => `  {
-    id: '${id}', pxPerMm: ${PX_PER_MM},
-    surface: '${v.surface}', sizeMm: [${v.sizeMm.join(', ')}], atMm: [${v.atMm.join(', ')}],
-    photo: '${v.photo}', photoPx: [${v.photoPx.join(', ')}], photoAtMm: [${v.photoAtMm.join(', ')}],
-    outlines: {
-${outlines.map(([label, rings]) => `    '${label}': [${rings.map((r) => `[${r.join()}]`).join(',\n      ')}],`).join('\n')}
-    },
-  },`,
-  )
-  .join('\n')}
-] as const;
-`;
-writeFileSync(out('packages/core/src/demo/captainOutlines.ts'), text);
+export const ${name} = {
+  id: '${id}', pxPerMm: ${PX_PER_MM}, sizeMm: [${v.sizeMm}], atMm: [${v.atMm}],
+  surface: '${v.surface}',
+  photo: '${v.photo}', photoPx: [${v.photoPx}], photoAtMm: [${v.photoAtMm}],
+  outlines: {
+${rings.join('\n')}
+  },
+} as const;
+`,
+  );
+}
 console.log({
   bytes: file.length,
   triangles: mesh.index.length / 3,

@@ -12,10 +12,12 @@ import {
   type Piece,
 } from '../piece/index.js';
 import { matteOf, metalOf, place, shape, type MetalOptions } from './build.js';
-import { captainViews } from './captainOutlines.js';
+import { captainBack } from './captainBack.js';
+import { captainFront } from './captainFront.js';
 import { captainBrass } from './ladders.js';
 import { towline } from './towline.js';
 
+const captainViews = [captainFront, captainBack] as const;
 type CaptainView = (typeof captainViews)[number];
 type Matte = readonly [name: string, hex: string];
 

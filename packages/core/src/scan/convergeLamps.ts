@@ -1,3 +1,4 @@
+import { solveAt } from './solveAt.js';
 import { clamp, normalise, solveLinear, type Vec3 } from '../units/index.js';
 import { boardOf } from './board.js';
 import { exposures } from './exposures.js';
@@ -94,12 +95,7 @@ export function convergeLamps(
     spreads = [];
     albedos = [];
     for (const s of samples) {
-      for (let k = 0; k < n; k++) {
-        const v = images[k].light[s.i];
-        solver.seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-        lightAt(lamps[k], s.x, s.y, s.z, solver.lights, 3 * k);
-      }
-      if (!solver.solve()) continue;
+      if (!solveAt(solver, { images, lamps, use }, s)) continue;
       const b: Vec3 = [solver.found[0], solver.found[1], solver.found[2]];
       const albedo = Math.hypot(...b);
       if (albedo < 0.03) continue;

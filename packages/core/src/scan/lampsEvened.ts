@@ -1,9 +1,9 @@
+import { solveAt } from './solveAt.js';
 import { normalise, solveLinear, type Vec3 } from '../units/index.js';
 import type { ConvergedLamps } from './convergeLamps.js';
 import type { Sample } from './samples.js';
 import { boardOf } from './board.js';
-import { lightAt } from './lamps.js';
-import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
+import { median, type LuminanceImage } from './luminanceImage.js';
 import { pointSolver } from './solve.js';
 
 const LEAST_POINTS = 120;
@@ -40,12 +40,7 @@ function primedPoints(
   const out: Primed[] = [];
   for (const s of samples) {
     if (board.has(s.i)) continue;
-    for (let k = 0; k < images.length; k++) {
-      const v = images[k].light[s.i];
-      solver.seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-      lightAt(lamps.lamps[k], s.x, s.y, s.z, solver.lights, 3 * k);
-    }
-    if (!solver.solve()) continue;
+    if (!solveAt(solver, { images, lamps: lamps.lamps, use }, s)) continue;
     const { found, used } = solver;
     const albedo = Math.hypot(found[0], found[1], found[2]);
     if (albedo < 0.6 * lamps.primer || albedo > 1.5 * lamps.primer) continue;

@@ -1,7 +1,7 @@
+import { solveAt } from './solveAt.js';
 import { cross, dot, normalise, type Vec3 } from '../units/index.js';
 import { boardOf } from './board.js';
-import { lightAt } from './lamps.js';
-import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
+import { median, type LuminanceImage } from './luminanceImage.js';
 import type { ConvergedLamps } from './convergeLamps.js';
 import type { Sample } from './samples.js';
 import { pointSolver } from './solve.js';
@@ -36,12 +36,7 @@ export function lampsSquaredToBoard(
   solver.ambient = settled.ambient;
   const [xs, ys] = [[] as number[], [] as number[]];
   for (const s of board) {
-    for (let k = 0; k < images.length; k++) {
-      const v = images[k].light[s.i];
-      solver.seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-      lightAt(settled.lamps[k], s.x, s.y, s.z, solver.lights, 3 * k);
-    }
-    if (!solver.solve()) continue;
+    if (!solveAt(solver, { images, lamps: settled.lamps, use }, s)) continue;
     const long = Math.hypot(solver.found[0], solver.found[1], solver.found[2]);
     xs.push(solver.found[0] / long);
     ys.push(solver.found[1] / long);

@@ -1,5 +1,5 @@
+import { solveAt } from './solveAt.js';
 import { angleBetween, dot, normalEquations, seededRandom, solveLinear, type Vec3 } from '../units/index.js';
-import { lightAt } from './lamps.js';
 import { CLIPPED, median, type LuminanceImage } from './luminanceImage.js';
 import { convergeLamps } from './convergeLamps.js';
 import type { Sample } from './samples.js';
@@ -63,12 +63,7 @@ function pointsOf(
   solver.ambient = ambient;
   const points: Point[] = [];
   for (const s of samples) {
-    for (let j = 0; j < images.length; j++) {
-      const v = images[j].light[s.i];
-      solver.seen[j] = !use[j] || v >= CLIPPED ? -1 : v;
-      lightAt(lamps[j], s.x, s.y, s.z, solver.lights, 3 * j);
-    }
-    if (!solver.solve()) continue;
+    if (!solveAt(solver, { images, lamps, use }, s)) continue;
     const b: Vec3 = [solver.found[0], solver.found[1], solver.found[2]];
     const albedo = Math.hypot(...b);
     if (albedo < 0.05) continue;

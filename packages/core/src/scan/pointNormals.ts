@@ -1,7 +1,7 @@
+import { solveAt } from './solveAt.js';
 import type { Circle } from './ball.js';
 import type { ConvergedLamps } from './convergeLamps.js';
-import { lightAt } from './lamps.js';
-import { CLIPPED, type LuminanceImage } from './luminanceImage.js';
+import { type LuminanceImage } from './luminanceImage.js';
 import { pointSolver, type PointSolver } from './solve.js';
 
 /** The surface that photos make together, point by point. */
@@ -67,17 +67,13 @@ export function pointNormals(
   };
   const solver = pointSolver(images.length);
   solver.ambient = lamps.ambient;
-  const { found, lights, seen } = solver;
+  const { found } = solver;
+  const from = { images, lamps: lamps.lamps, use };
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < 1.1 * ball.r + 1) continue;
       const [x, y] = [(col + 0.5 - width / 2) / pxPerMm, (height / 2 - row - 0.5) / pxPerMm];
-      for (let k = 0; k < images.length; k++) {
-        const v = images[k].light[i];
-        seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-        lightAt(lamps.lamps[k], x, y, 0, lights, 3 * k);
-      }
-      if (!solver.solve()) continue;
+      if (!solveAt(solver, from, { i, x, y, z: 0 })) continue;
       const albedo = Math.hypot(found[0], found[1], found[2]);
       if (albedo < ALBEDO_LEAST) continue;
       out.known[i] = 1;

@@ -1,9 +1,9 @@
+import { solveAt } from './solveAt.js';
 import { clamp } from '../units/index.js';
 import type { Circle } from './ball.js';
 import { confidenceOf, NO_CONFIDENCE_RAD } from '../sculpt/index.js';
 import { integrated } from './integrate.js';
-import { lightAt } from './lamps.js';
-import { CLIPPED, reduced, type LuminanceImage } from './luminanceImage.js';
+import { reduced, type LuminanceImage } from './luminanceImage.js';
 import type { ConvergedLamps } from './convergeLamps.js';
 import { pointSolver } from './solve.js';
 
@@ -49,17 +49,13 @@ export function normalsOf(
   const solver = pointSolver(images.length);
   solver.ambient = ambient;
   solver.primer = even;
+  const from = { images, lamps, use };
   for (let row = 0, i = 0; row < height; row++) {
     if (row % ROWS_AT_ONCE === 0) onRow(row / height);
     for (let col = 0; col < width; col++, i++) {
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < ball.r + 1.5) continue;
       const [x, y] = [(col + 0.5 - width / 2) / pxPerMm, (height / 2 - row - 0.5) / pxPerMm];
-      for (let k = 0; k < images.length; k++) {
-        const v = images[k].light[i];
-        solver.seen[k] = !use[k] || v >= CLIPPED ? -1 : v;
-        lightAt(lamps[k], x, y, heightMm ? heightMm[i] : 0, solver.lights, 3 * k);
-      }
-      if (!solver.solve()) continue;
+      if (!solveAt(solver, from, { i, x, y, z: heightMm ? heightMm[i] : 0 })) continue;
       const { found } = solver;
       const albedo = Math.hypot(found[0], found[1], found[2]);
       if (albedo < 0.02) continue;

@@ -99,17 +99,6 @@ export const confidenceOf = (expectedRad: number): number =>
 export const expectedDegOf = (trust: number): number => (1 - trust) * deg(NO_CONFIDENCE_RAD);
 export const trustOf = (expectedDeg: number): number => clamp(1 - expectedDeg / deg(NO_CONFIDENCE_RAD), 0, 1);
 
-/** Mean trust of the points where something is, 0..1. */
-export function meanConfidence({ confidence: confidence }: Sculpt): number {
-  let [sum, n] = [0, 0];
-  for (const t of confidence)
-    if (t > 0) {
-      sum += t;
-      n++;
-    }
-  return n > 0 ? sum / n / 255 : 0;
-}
-
 /**
  * Normals carried outward over points where nothing is known, each ring of points taking the mean of its neighbours, so
  * that contours at the rim of a sculpt continue instead of jumping. Changes the arrays given.

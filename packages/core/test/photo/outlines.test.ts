@@ -1,15 +1,9 @@
 import { beforeAll, expect, test } from '@jest/globals';
-import { contours } from 'd3-contour';
 import {
   edgesOf,
   gaussian,
-  inRing,
   lightnessImage,
-  linearImage,
-  ORDINARY_HAND,
   outlineAlongEdges,
-  paintedBy,
-  photographed,
   planRasterOf,
   seededRandom,
   shotMap,
@@ -19,8 +13,8 @@ import {
   type PlanRaster,
   type Point,
 } from '../../src/index.js';
-import { projected, scaleOf } from '../../src/photo/homography.js';
-import { shotOf } from './support.js';
+import { scaleOf } from '../../src/photo/homography.js';
+import { inCommon, outlineInPhoto, paintedWarden, shotOf } from './support.js';
 
 /** A photo of the warden, painted, with bands and dots on every plate: the hardest that taps are helped on. */
 const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
@@ -35,26 +29,8 @@ let plan: PlanRaster;
 let edges: EdgeImage;
 beforeAll(() => {
   plan = planRasterOf(sluiceWarden, { longSide: 700 });
-  const { rgba, width, height } = photographed(
-    plan,
-    paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 }),
-    SHOT,
-    3,
-  );
-  edges = edgesOf(lightnessImage(linearImage(rgba, width, height)));
+  edges = edgesOf(lightnessImage(paintedWarden(plan, SHOT)));
 });
-
-/** The outline of what is seen of a part, in points of the photo. */
-function outlineOf(id: string): Point[] {
-  const n = plan.parts.findIndex((p) => p.id === id);
-  const { width, height, pxPerMm } = plan.picture;
-  const [shape] = contours().size([width, height]).thresholds([0.5])(
-    Array.from(plan.part, (v) => (v === n ? 1 : 0)),
-  );
-  const ring = shape.coordinates.map(([r]) => r).sort((a, b) => b.length - a.length)[0];
-  const map = shotMap(plan, SHOT);
-  return ring.map(([x, y]) => projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]));
-}
 
 /** Places along a closed outline at equal ways, the first at a share of the way between two. */
 function along(ring: readonly Point[], count: number, first: number): Point[] {
@@ -66,20 +42,6 @@ function along(ring: readonly Point[], count: number, first: number): Point[] {
     { length: count },
     (_, k) => ring[ways.findIndex((w) => w >= ((k + first) / count) * whole)],
   );
-}
-
-/** Share that two outlines have in common of all that either covers. */
-function inCommon(a: readonly Point[], b: readonly Point[]): number {
-  const xs = [...a, ...b].map((p) => p[0]);
-  const ys = [...a, ...b].map((p) => p[1]);
-  let [both, any] = [0, 0];
-  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y++)
-    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x++) {
-      const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
-      if (inA && inB) both++;
-      if (inA || inB) any++;
-    }
-  return both / any;
 }
 
 /** Mean distance of an outline from a drawn one, in points. */
@@ -100,7 +62,7 @@ test('eight taps round a part of a painted figure draw it better with the edgesâ
   const perMm = scaleOf(shotMap(plan, SHOT));
   const mean = { without: 0, helped: 0, withoutMm: 0, helpedMm: 0 };
   for (const id of PARTS) {
-    const ring = outlineOf(id);
+    const ring = outlineInPhoto(plan, SHOT, id);
     let [without, helped] = [0, 0];
     for (let round = 0; round < ROUNDS; round++) {
       const taps = along(ring, TAPS, round / ROUNDS).map(shaky);

@@ -1,24 +1,17 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
-import { contours } from 'd3-contour';
 import {
   colourEdges,
   inRing,
-  linearImage,
-  ORDINARY_HAND,
-  paintedBy,
-  photographed,
   planRasterOf,
   RefusedInput,
   regionFromStroke,
-  shotMap,
   sluiceWarden,
   type EdgeImage,
   type Image,
   type PlanRaster,
   type Point,
 } from '../../src/index.js';
-import { projected } from '../../src/photo/homography.js';
-import { shotOf } from './support.js';
+import { inCommon, outlineInPhoto, paintedWarden, shotOf } from './support.js';
 
 const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
 const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'crown'];
@@ -27,27 +20,12 @@ let plan: PlanRaster;
 let edges: EdgeImage;
 beforeAll(() => {
   plan = planRasterOf(sluiceWarden, { longSide: 700 });
-  const { rgba, width, height } = photographed(
-    plan,
-    paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 }),
-    SHOT,
-    3,
-  );
-  edges = colourEdges(linearImage(rgba, width, height));
+  edges = colourEdges(paintedWarden(plan, SHOT));
 });
 
 /** What is seen of a part, in points of the photo: its outline, and strokes that a painter would draw in it. */
 function partOf(id: string) {
-  const n = plan.parts.findIndex((p) => p.id === id);
-  const { width, height, pxPerMm } = plan.picture;
-  const [shape] = contours().size([width, height]).thresholds([0.5])(
-    Array.from(plan.part, (v) => (v === n ? 1 : 0)),
-  );
-  const map = shotMap(plan, SHOT);
-  const toPhoto = ([x, y]: readonly number[]): Point =>
-    projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]);
-  const ring = shape.coordinates.map(([r]) => r).sort((a, b) => b.length - a.length)[0];
-  const outline = ring.map(toPhoto);
+  const outline = outlineInPhoto(plan, SHOT, id);
   // From side to side and from end to end, well inside: rows and columns through the middle.
   const xs = outline.map((p) => p[0]);
   const ys = outline.map((p) => p[1]);
@@ -60,20 +38,6 @@ function partOf(id: string) {
       from[1] + ((to[1] - from[1]) * i) / 11,
     ]).filter(inside);
   return { outline, stroke: [...line(at(0.5, 0.2), at(0.5, 0.8)), ...line(at(0.25, 0.5), at(0.75, 0.5))] };
-}
-
-/** Share that two outlines have in common of all that either covers. */
-function inCommon(a: readonly Point[], b: readonly Point[]): number {
-  const xs = [...a, ...b].map((p) => p[0]);
-  const ys = [...a, ...b].map((p) => p[1]);
-  let [both, any] = [0, 0];
-  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y += 2)
-    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x += 2) {
-      const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
-      if (inA && inB) both++;
-      if (inA || inB) any++;
-    }
-  return both / any;
 }
 
 describe('a stroke in a part of a painted figure', () => {

@@ -1,14 +1,20 @@
+import { contours } from 'd3-contour';
 import {
+  inRing,
   linearImage,
+  ORDINARY_HAND,
   paintedBy,
   photographed,
   PLAIN_SHOT,
   readyPhoto,
   type PaintOptions,
   type PlanRaster,
+  type Point,
+  shotMap,
   type ReadyPhoto,
   type Shot,
 } from '../../src/index.js';
+import { projected } from '../../src/photo/homography.js';
 
 /** Plans and photos of tests are small: what they show is read just as well. */
 export const SMALL = { longSide: 560 } as const;
@@ -25,4 +31,37 @@ export const shotOf = (over: Partial<Shot> = {}): Shot => ({
 export function photoOf(plan: PlanRaster, paint: PaintOptions, shot: Shot): ReadyPhoto {
   const { rgba, width, height } = photographed(plan, paintedBy(plan, paint), shot, paint.seed);
   return readyPhoto(linearImage(rgba, width, height));
+}
+
+/** Colours of the warden as the stand-in painted and took it: bands and dots on every plate. */
+export function paintedWarden(plan: PlanRaster, shot: Shot) {
+  const paint = paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 });
+  const { rgba, width, height } = photographed(plan, paint, shot, 3);
+  return linearImage(rgba, width, height);
+}
+
+/** The outline of what is seen of a part, in points of the photo. */
+export function outlineInPhoto(plan: PlanRaster, shot: Shot, id: string): Point[] {
+  const n = plan.parts.findIndex((p) => p.id === id);
+  const { width, height, pxPerMm } = plan.picture;
+  const [shape] = contours().size([width, height]).thresholds([0.5])(
+    Array.from(plan.part, (v) => (v === n ? 1 : 0)),
+  );
+  const ring = shape.coordinates.map(([r]) => r).sort((a, b) => b.length - a.length)[0];
+  const map = shotMap(plan, shot);
+  return ring.map(([x, y]) => projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]));
+}
+
+/** Share that two outlines have in common of all that either covers. */
+export function inCommon(a: readonly Point[], b: readonly Point[]): number {
+  const xs = [...a, ...b].map((p) => p[0]);
+  const ys = [...a, ...b].map((p) => p[1]);
+  let [both, any] = [0, 0];
+  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y++)
+    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x++) {
+      const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
+      if (inA && inB) both++;
+      if (inA || inB) any++;
+    }
+  return both / any;
 }

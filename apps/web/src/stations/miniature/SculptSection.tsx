@@ -29,7 +29,7 @@ function SculptLine({ sculpt: s, begin, on, propose }: SculptLineProps) {
       <p className="text-label text-g28">
         {s.widthMm.toFixed(0)} × {s.heightMm.toFixed(0)} mm,{' '}
         {s.from === 'lamp'
-          ? `scanned under a lamp, off by about ${expectedDegOf(s.trust).toFixed(1)}°`
+          ? `scanned under a lamp, slopes off by about ${expectedDegOf(s.trust).toFixed(1)}°`
           : 'from a 3D file'}
         , {used} {used === 1 ? 'part' : 'parts'} cut from it,{' '}
         {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}

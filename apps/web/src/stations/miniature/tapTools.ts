@@ -61,39 +61,21 @@ export const partTool = (on: TappedOn, tool: PartTapTool): TapTool => ({
   },
 });
 
-/** A tool whose outline keeps to edges between the taps; any other stays as it is. */
-export const alongEdges = (
+/** A tool whose part is made from an outline that a worker finds for its taps; any other stays as it is. */
+export const outlinedBy = (
   tool: TapTool,
-  outline: (taps: readonly Point[]) => Promise<readonly Point[]>,
-): TapTool => {
-  const { preview, done } = tool;
-  if (!tool.follows || !preview) return tool;
-  const { preview: _straight, ...rest } = tool;
-  return {
-    ...rest,
-    look: async (taps) => {
-      const followed = await outline(taps);
-      return tried(() => preview(followed));
-    },
-    done: async (taps, nearer) => done(await outline(taps), nearer),
-  };
-};
-
-/** A tool that makes its part from the outline of what a stroke lies in. */
-export const fromStroke = (
-  tool: TapTool,
-  region: (stroke: readonly Point[]) => Promise<readonly Point[] | string>,
+  outline: (taps: readonly Point[]) => Promise<readonly Point[] | string>,
 ): TapTool => {
   const { preview, done, ...rest } = tool;
   if (!preview) return tool;
   return {
     ...rest,
-    look: async (stroke) => {
-      const found = await region(stroke);
+    look: async (taps) => {
+      const found = await outline(taps);
       return typeof found === 'string' ? found : tried(() => preview(found));
     },
-    done: async (stroke, nearer) => {
-      const found = await region(stroke);
+    done: async (taps, nearer) => {
+      const found = await outline(taps);
       return typeof found === 'string' ? found : done(found, nearer);
     },
   };

@@ -1,6 +1,6 @@
 import type { Chosen, Point, Underlay } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
-import { alongEdges, fromStroke, type TapTool } from './tapTools.js';
+import { outlinedBy, type TapTool } from './tapTools.js';
 import { useEdgeHelp } from './useEdgeHelp.js';
 import { useTapTool, type Tapping } from './useTapTool.js';
 
@@ -36,7 +36,10 @@ export function useHelpedTaps(
     now.current.help?.region(stroke) ?? Promise.resolve('The photo is still being read; draw it again.');
   return {
     tapping,
-    begin: (tool) => begin(tool.strokes ? fromStroke(tool, region) : help ? alongEdges(tool, outline) : tool),
+    begin: (tool) =>
+      begin(
+        tool.strokes ? outlinedBy(tool, region) : help && tool.follows ? outlinedBy(tool, outline) : tool,
+      ),
     edges: {
       on: help && tapping?.tool.snaps ? wanted : null,
       set: setWanted,

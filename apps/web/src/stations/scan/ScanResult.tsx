@@ -48,7 +48,7 @@ export function ScanResult({ scan, of, status, onTake }: ScanResultProps) {
   const reason = reasonNotToUse(scan);
   return (
     <section aria-label="What came of it" className="space-y-2 border-t border-g72 pt-3">
-      <p className="text-lead font-semibold">Off by about {scan.expectedDeg.toFixed(1)}°</p>
+      <p className="text-lead font-semibold">Slopes off by about {scan.expectedDeg.toFixed(1)}°</p>
       <p>In the mean over the primer: {meant(scan.expectedDeg)}.</p>
       {scan.used.length === LEAST_PHOTOS && (
         <Alert>
