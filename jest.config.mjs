@@ -12,7 +12,7 @@ const transform = {
     },
   ],
 };
-const project = (displayName, root, extra = {}) => ({
+const project = (displayName, root) => ({
   displayName,
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts'],
@@ -21,11 +21,12 @@ const project = (displayName, root, extra = {}) => ({
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   testEnvironmentOptions: { customExportConditions: ['pale-glint-source', 'node', 'node-addons'] },
-  ...extra,
 });
 
-// In `npm test` core's suites come as few files (scripts/bundle-tests.mjs): a suite loads in a tenth of the time.
-const bundled = {
+// `npm test` has the suites, and core as the others use it, bundled to few files (scripts/bundle-tests.mjs): they load in
+// a tenth of the time.
+const BUNDLED = process.env.PALE_GLINT_BUNDLED === '1';
+const coreSuites = {
   displayName: 'core',
   roots: ['<rootDir>/.cache/unit'],
   testMatch: ['**/*.test.mjs'],
@@ -33,14 +34,34 @@ const bundled = {
   transform: {},
   setupFiles: ['<rootDir>/scripts/test-seed.mjs'],
 };
+const withCore = (displayName, root) => {
+  const plain = project(displayName, root);
+  return {
+    ...plain,
+    moduleFileExtensions: ['mjs', 'js', 'ts', 'tsx', 'json', 'node'],
+    moduleNameMapper: {
+      '^@pale-glint/core$': '<rootDir>/.cache/unit-core/index.mjs',
+      '^@pale-glint/core/mesh$': '<rootDir>/.cache/unit-core/mesh.mjs',
+      ...plain.moduleNameMapper,
+    },
+  };
+};
 
 export default {
-  projects: [
-    process.env.PALE_GLINT_BUNDLED ? bundled : project('core', 'packages/core/test'),
-    project('server', 'apps/server/test'),
-    project('cli', 'apps/cli/test'),
-    project('web', 'apps/web/test'),
-  ],
+  projects: BUNDLED
+    ? [
+        coreSuites,
+        withCore('server', '.cache/unit-server'),
+        withCore('cli', 'apps/cli/test'),
+        withCore('web', 'apps/web/test'),
+      ]
+    : [
+        project('core', 'packages/core/test'),
+        project('server', 'apps/server/test'),
+        project('cli', 'apps/cli/test'),
+        project('web', 'apps/web/test'),
+      ],
+  testSequencer: '<rootDir>/scripts/longest-first.mjs',
   // A machine at eight times its load is slow, not broken.
   testTimeout: 900_000,
 };

@@ -39,6 +39,7 @@ test('every command works by keyboard alone', async ({ page, server }) => {
     await on(id);
     await expect(page.getByRole('radio', { name })).toBeChecked();
   }
+  await settled(page);
   const stage = page.getByTestId('stage');
   const first = await stage.getAttribute('data-picture');
   await on('close');

@@ -100,6 +100,8 @@ const unit = join(scratch, 'unit.json');
 suite(
   'unit, server and command line',
   [
+    // Tests make much that is thrown away at once.
+    '--max-semi-space-size=64',
     // A database that lives for one suite gains nothing from optimised code.
     '--liftoff-only',
     '--wasm-lazy-compilation',

@@ -42,23 +42,27 @@ export function Thumb({
   const ladder = after?.ladder ?? null;
 
   useEffect(() => {
-    let live = true;
+    const unwanted = new AbortController();
+    const { signal } = unwanted;
     const scale = Math.min(2, window.devicePixelRatio || 1);
     const timer = setTimeout(
       () => {
-        askBitmap({
-          piece,
-          part,
-          figureView,
-          width: Math.round(width * scale),
-          height: Math.round(height * scale),
-          view,
-          after: role && step ? { ladder, role, step } : null,
-          surroundHex,
-        })
+        askBitmap(
+          {
+            piece,
+            part,
+            figureView,
+            width: Math.round(width * scale),
+            height: Math.round(height * scale),
+            view,
+            after: role && step ? { ladder, role, step } : null,
+            surroundHex,
+          },
+          signal,
+        )
           .then((bitmap) => {
             const c = canvas.current;
-            if (!live || !c) return;
+            if (signal.aborted || !c) return;
             c.width = bitmap.width;
             c.height = bitmap.height;
             c.getContext('2d')!.drawImage(bitmap, 0, 0);
@@ -66,12 +70,12 @@ export function Thumb({
             drawn.current = true;
             setFailed(false);
           })
-          .catch(() => live && setFailed(true));
+          .catch(() => signal.aborted || setFailed(true));
       },
       drawn.current ? restMs : 0,
     );
     return () => {
-      live = false;
+      unwanted.abort();
       clearTimeout(timer);
     };
   }, [piece, part, figureView, width, height, view, role, step, ladder, surroundHex, restMs]);

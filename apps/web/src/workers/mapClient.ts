@@ -16,6 +16,7 @@ import type {
   StepJob,
   SvgJob,
 } from './protocol.js';
+import { turns } from './turns.js';
 
 type Without<T, K extends string> = Omit<T, K | 'kind'>;
 type Listener = (news: MapMessage) => void;
@@ -64,10 +65,13 @@ class WorkerClient {
   }
 }
 
-/** The map under the painter's hand has workers of its own; everything longer goes to two others. */
+/** The map under the painter's hand has workers of its own; everything longer goes to others. */
 const hands = [new WorkerClient('map'), new WorkerClient('map, too')] as const;
 const long = new WorkerClient('long work');
-const measuring = [long, new WorkerClient('measuring')] as const;
+/** On two cores a second one that measures is no sooner done: both make ready the same surfaces. */
+const ONE_MEASURES = 2;
+const measuring: readonly WorkerClient[] =
+  navigator.hardwareConcurrency <= ONE_MEASURES ? [long] : [long, new WorkerClient('measuring')];
 /** Small pictures come while the zones are still being measured. */
 const pictures = new WorkerClient('pictures');
 
@@ -110,13 +114,14 @@ export const mapClient = {
 };
 
 let joined = false;
-/** Lets the two that measure hear of each other. */
+/** Lets two that measure hear of each other. */
 function join(): void {
-  if (joined) return;
+  const [one, other] = measuring;
+  if (joined || !other) return;
   joined = true;
   const { port1, port2 } = new MessageChannel();
-  measuring[0].send({ kind: 'partner', piece: null, port: port1 }, [port1]);
-  measuring[1].send({ kind: 'partner', piece: null, port: port2 }, [port2]);
+  one.send({ kind: 'partner', piece: null, port: port1 }, [port1]);
+  other.send({ kind: 'partner', piece: null, port: port2 }, [port2]);
 }
 
 export const sheetClient = {
@@ -159,14 +164,25 @@ function answerTo<T>(station: WorkerClient, id: number, pick: (news: MapMessage)
   });
 }
 
-/** One picture of a piece as a bitmap, made once the map stands. */
-export async function askBitmap(job: Without<PictureJob, 'jobId' | 'as'>): Promise<ImageBitmap> {
-  await gate.stands();
-  const id = ++jobId;
-  const answer = answerTo(pictures, id, (n) => (n.kind === 'picture' ? n.bitmap : null));
-  pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
-  return answer;
-}
+/** Small pictures wait here and not in their worker: one that was turned away from meanwhile is never drawn. */
+const pictureTurns = turns();
+
+/**
+ * One picture of a piece as a bitmap, made once the map stands.
+ * @throws the signal's reason where nobody wants it any more when its turn comes
+ */
+export const askBitmap = (
+  job: Without<PictureJob, 'jobId' | 'as'>,
+  signal: AbortSignal,
+): Promise<ImageBitmap> =>
+  pictureTurns(async () => {
+    await gate.stands();
+    signal.throwIfAborted();
+    const id = ++jobId;
+    const answer = answerTo(pictures, id, (n) => (n.kind === 'picture' ? n.bitmap : null));
+    pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
+    return answer;
+  }, signal);
 
 /** One picture of a piece as PNG bytes. */
 export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8Array<ArrayBuffer>> {

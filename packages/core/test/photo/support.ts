@@ -52,13 +52,16 @@ export function outlineInPhoto(plan: PlanRaster, shot: Shot, id: string): Point[
   return ring.map(([x, y]) => projected(map, [(x - width / 2) / pxPerMm, (y - height / 2) / pxPerMm]));
 }
 
+/** Places are tried so many points apart. */
+const APART = 2;
+
 /** Share that two outlines have in common of all that either covers. */
 export function inCommon(a: readonly Point[], b: readonly Point[]): number {
   const xs = [...a, ...b].map((p) => p[0]);
   const ys = [...a, ...b].map((p) => p[1]);
   let [both, any] = [0, 0];
-  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y++)
-    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x++) {
+  for (let y = Math.floor(Math.min(...ys)); y <= Math.max(...ys); y += APART)
+    for (let x = Math.floor(Math.min(...xs)); x <= Math.max(...xs); x += APART) {
       const [inA, inB] = [a, b].map((r) => inRing(r as unknown as number[][], x + 0.5, y + 0.5));
       if (inA && inB) both++;
       if (inA || inB) any++;

@@ -29,10 +29,13 @@ import {
   type Spoilt,
   RefusedInput,
 } from '../../src/index.js';
+import { LONG } from '../support.js';
 import { mean, planesOf, PX_PER_MM, scanned, type Scanned } from './series.js';
 
 /** The heron's own wing is looked at with the demo. */
 const SCULPTS = standInSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
+/** Scanned at hard conditions, too; the others in the soak. */
+const HARD_SCULPTS = LONG ? SCULPTS : ['dome', 'wing'];
 const kept = new Map<string, Scanned>();
 const once = (id: string, hard: boolean): Scanned => {
   const key = `${id} ${hard}`;
@@ -42,25 +45,33 @@ const once = (id: string, hard: boolean): Scanned => {
 };
 
 describe('a lamp scan by the stand-in camera', () => {
-  test.each(SCULPTS)(
-    'of the %s: normals within 5 degrees at mild, 10 at hard conditions, in the mean',
-    (id) => {
-      const mild = mean(once(id, false).errors.map((e) => e.deg));
-      const hard = mean(once(id, true).errors.map((e) => e.deg));
-      expect(mild).toBeLessThan(5);
-      expect(hard).toBeLessThan(10);
-      expect(hard).toBeGreaterThan(mild);
-    },
-  );
+  const off = ({ errors }: Scanned) => mean(errors.map((e) => e.deg));
 
-  test.each(SCULPTS)('of the %s: what is believed least is farthest off', (id) => {
-    for (const hard of [false, true]) {
-      const sorted = [...once(id, hard).errors].sort((a, b) => a.confidence - b.confidence);
+  test.each(SCULPTS)('of the %s: normals within 5 degrees at mild conditions, in the mean', (id) => {
+    expect(off(once(id, false))).toBeLessThan(5);
+  });
+
+  test.each(HARD_SCULPTS)('of the %s: normals within 10 degrees at hard conditions, in the mean', (id) => {
+    expect(off(once(id, true))).toBeLessThan(10);
+    expect(off(once(id, true))).toBeGreaterThan(off(once(id, false)));
+  });
+
+  test('what is believed least is farthest off', () => {
+    for (const { errors } of [...SCULPTS.map((id) => once(id, false)), once('wing', true)]) {
+      const sorted = [...errors].sort((a, b) => a.confidence - b.confidence);
       const fifth = Math.floor(sorted.length / 5);
       const [least, most] = [sorted.slice(0, fifth), sorted.slice(-fifth)].map((part) =>
         mean(part.map((e) => e.deg)),
       );
       expect(least).toBeGreaterThan(1.1 * most);
+    }
+  });
+
+  test('promises an error in degrees that comes out, within two', () => {
+    for (const found of SCULPTS.map((id) => once(id, false))) {
+      expect(Math.abs(off(found) - found.scan.expectedDeg)).toBeLessThan(2);
+      // No picture too high for a miniature either.
+      expect(found.scan.oddHeightMm).toBeNull();
     }
   });
 
@@ -135,8 +146,7 @@ describe('what is painted from a scan', () => {
   });
 
   test('zones of the scanned breastplate overlap those of its true relief by 85 % or more', () => {
-    // As many photos as the guide asks for at most.
-    const found = scanned('breastplate', MILD, { photos: 12 });
+    const found = once('breastplate', false);
     const surfaces = new Map([['e'.repeat(64), readSculpt(writeSculpt(found.scan.sculpt))]]);
     const [ox, oy] = offset(found);
     // The same outline on both, a little inside the rim.
@@ -186,12 +196,13 @@ const PLANTED_PX_PER_MM = 5;
 
 describe('a spoilt photo', () => {
   const ways: readonly Spoilt[] = ['moved', 'overexposed', 'glossy', 'ball lost', 'other light'];
-  test('is named in at least nine of ten plantings, and no sound one is left out with it', () => {
-    const sculpts = ['dome', 'knee'];
+  test('is named in nearly every planting, and no sound one is left out with it', () => {
     let [named, wrongly] = [0, 0];
     const missed: string[] = [];
     ways.forEach((how, w) =>
-      sculpts.forEach((id, s) => {
+      ['dome', 'knee'].forEach((id, s) => {
+        // Every other planting; all of them in the soak.
+        if (!LONG && (w + s) % 2) return;
         const photo = 1 + ((w + 3 * s) % 7);
         const series = standInSeries(standInSculpt(id), {
           pxPerMm: PLANTED_PX_PER_MM,
@@ -219,7 +230,7 @@ describe('a spoilt photo', () => {
     );
     // A sheen that a steep knee shows on a fiftieth of itself may pass.
     expect(missed.length <= 1 ? [] : missed).toEqual([]);
-    expect(named).toBeGreaterThanOrEqual(9);
+    expect(named).toBeGreaterThanOrEqual(LONG ? 9 : 4);
     expect(wrongly).toBe(0);
   });
 
