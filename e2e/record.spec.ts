@@ -121,6 +121,16 @@ test('a photo that does not lie by itself is laid by places that are tapped on i
   await tap(photo, 0.52, 0.56);
   await lay.click();
   await expect(shows.getByRole('button', { name: 'Laid by 3 places: tap others' })).toBeVisible();
+
+  // What was told of a photo stays with it.
+  const held = page.getByRole('combobox', { name: 'Held against' });
+  await held.selectOption({ label: 'after undercoat for cold steel' });
+  await page.getByRole('checkbox', { name: 'The card behind it has a known colour' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(shows.getByRole('button', { name: 'Laid by 3 places: tap others' })).toBeVisible();
+  await expect(held).toHaveValue(/undercoat/);
+  await expect(page.getByRole('checkbox', { name: 'The card behind it has a known colour' })).toBeChecked();
 });
 
 test('plans take the painter’s own pace, say from how much it is known, and forget it', async ({

@@ -53,7 +53,7 @@ function demoPieces(photos: readonly DemoPhoto[]): Piece[] {
       run,
       notes: [
         ...sluiceWarden.notes,
-        ...photos.map((photo, i) => ({ ...photo, id: `evening-${i + 1}`, part: null })),
+        ...photos.map((photo, i) => ({ ...photo, id: `evening-${i + 1}`, part: null, told: null })),
       ],
     },
     lockCaptain,

@@ -3,7 +3,10 @@ import {
   labPicture,
   linearImage,
   mend,
+  middleOfPlan,
+  pairsOf,
   photoReport,
+  planOnCard,
   readyPhoto,
   readyPlan,
   refused,
@@ -17,13 +20,13 @@ import {
   type PhotoReport,
   type Piece,
   type PieceAtHand,
-  type PointPair,
+  type PlanMiddle,
   type ReadyPhoto,
   type ReadyPlan,
+  type ToldOfPhoto,
 } from '@pale-glint/core';
 import { decodePhoto } from './decode.js';
 import { answerJobs, type JobTools } from './jobs.js';
-import type { AfterLayer } from './protocol.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
 
 /** A picture on the plan's places, in colour and in values alone. */
@@ -44,6 +47,8 @@ export interface ReadPhoto extends Pick<PhotoReport, 'registration' | 'notes' | 
   readonly width: number;
   readonly height: number;
   readonly pxPerMm: number;
+  /** Their middle in the piece's frame. */
+  readonly middle: PlanMiddle;
   readonly plan: BothLooks;
   /** Null where the photo does not lie on the plan. */
   readonly photo: BothLooks | null;
@@ -56,13 +61,9 @@ export interface ReadJob {
   /** Where the photo is fetched, and what it is kept by. */
   readonly address: string;
   readonly piece: Piece;
-  /** The view that it was taken from. */
-  readonly figureView: string;
-  readonly after: AfterLayer | null;
+  /** What the painter told of it. */
+  readonly told: ToldOfPhoto;
   readonly order: readonly OrderLayer[];
-  readonly points: readonly PointPair[];
-  /** Colour of the card behind it, where it is known. */
-  readonly cardHex: string | null;
 }
 
 let kept: { readonly address: string; readonly photo: ReadyPhoto; readonly canvas: OffscreenCanvas } | null =
@@ -84,19 +85,22 @@ async function opened(address: string) {
 }
 
 /** What decides how a piece looks; notes and ticks do not. */
-function keyOf({ piece: { notes: _notes, run: _run, ...looks }, figureView, after }: ReadJob): string {
-  return JSON.stringify([looks, figureView, after]);
+function keyOf({ piece: { notes: _notes, run: _run, ...looks }, told: { view, after } }: ReadJob): string {
+  return JSON.stringify([looks, view, after]);
 }
 
 async function planOf(job: ReadJob, tools: JobTools): Promise<ReadyPlan> {
-  const { piece, figureView, after } = job;
+  const {
+    piece,
+    told: { view, after },
+  } = job;
   await needSculpts(piece);
   const key = keyOf(job);
   if (planned?.key !== key) {
     const atHand: PieceAtHand = { ...piece, surfaces: surfacesOf(piece) };
     const plan = readyPlan(atHand, {
       after,
-      figureView,
+      figureView: view,
       onPart: (done, of) => tools.tell('The plan is drawn', (0.6 * done) / of),
     });
     planned = { key, plan };
@@ -117,17 +121,6 @@ async function bothLooks(planes: LabPlanes, plan: ReadyPlan, tools: JobTools): P
   };
 }
 
-/** The plan's planes over the card that a photo is seen on. */
-function planPlanes(plan: ReadyPlan): LabPlanes {
-  const { alpha, lightness, a, b } = plan.levels[plan.levels.length - 1];
-  const card = 52;
-  return {
-    lightness: lightness.map((l, i) => card + (l - card) * alpha[i]),
-    a: a.map((v, i) => v * alpha[i]),
-    b: b.map((v, i) => v * alpha[i]),
-  };
-}
-
 /** A place of the piece on the pictures. */
 function placeOn({ raster: { picture }, levels }: ReadyPlan, { xMm, yMm }: { xMm: number; yMm: number }) {
   const { pxPerMm } = levels[levels.length - 1];
@@ -141,8 +134,8 @@ const jobs = {
     const plan = await planOf(job, tools);
     tools.tell('The photo is laid on it', 0.65);
     const report = photoReport(plan, photo, {
-      points: job.points,
-      ...(job.cardHex !== null && { cardHex: job.cardHex }),
+      points: pairsOf(job.told.places, middleOfPlan(plan.raster), canvas),
+      ...(job.told.cardHex !== null && { cardHex: job.told.cardHex }),
     });
     const piece: PieceAtHand = { ...job.piece, surfaces: surfacesOf(job.piece) };
     const mended = report.findings.map((f, i) => {
@@ -164,7 +157,8 @@ const jobs = {
       width,
       height,
       pxPerMm,
-      plan: await bothLooks(planPlanes(plan), plan, tools),
+      middle: middleOfPlan(plan.raster),
+      plan: await bothLooks(planOnCard(plan), plan, tools),
       photo: onPlan && (await bothLooks(onPlan, plan, tools)),
       difference: onPlan && (await bitmapOf(differencePicture(onPlan, plan), plan, tools)),
       whole: tools.hand(await createImageBitmap(canvas)),

@@ -272,6 +272,7 @@ export const sluiceWarden: Piece = {
       text: 'Value step 1 of 7: the greaves took a second coat, the primer shone through.',
       madeAt: '2026-11-17T20:20:00Z',
       photo: null,
+      told: null,
     },
     {
       id: 'note-2',
@@ -279,6 +280,7 @@ export const sluiceWarden: Piece = {
       text: 'Smoothing glaze: two passes were enough on the breastplate. Stop at three.',
       madeAt: '2026-11-19T20:10:00Z',
       photo: null,
+      told: null,
     },
   ],
 };

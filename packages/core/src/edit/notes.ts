@@ -1,4 +1,4 @@
-import { MOST_NOTE_CHARACTERS, MOST_NOTES, type Piece } from '../piece/index.js';
+import { MOST_NOTE_CHARACTERS, MOST_NOTES, type Piece, type ToldOfPhoto } from '../piece/index.js';
 import { freeId } from '../units/index.js';
 
 export type Note = Piece['notes'][number];
@@ -27,11 +27,18 @@ export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote):
     text: words.slice(0, MOST_NOTE_CHARACTERS),
     madeAt,
     photo,
+    told: null,
   };
   if (piece.notes.some((n) => sameNote(n, note))) return piece;
   if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
   return { ...piece, notes: [...piece.notes, note] };
 }
+
+/** The piece with something told of a photo; where there was nothing yet, beside what is taken for granted. */
+export const withToldOfPhoto = (piece: Piece, id: string, told: ToldOfPhoto): Piece => ({
+  ...piece,
+  notes: piece.notes.map((n) => (n.id === id && n.photo !== null ? { ...n, told } : n)),
+});
 
 /** The piece without a note. Its photo goes when nothing else names it. */
 export const withoutNote = (piece: Piece, id: string): Piece => ({

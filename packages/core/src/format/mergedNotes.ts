@@ -23,7 +23,14 @@ export function mergedNotes(base: Piece, mine: Piece, theirs: Piece): Piece | nu
       ids.add(id);
       return { ...n, id };
     });
-  const kept = theirs.notes.filter((n) => held(mine.notes, n) || !held(base.notes, n));
+  const toldOf = (list: readonly Note[], note: Note) => list.find((n) => sameNote(n, note))?.told;
+  const kept = theirs.notes
+    .filter((n) => held(mine.notes, n) || !held(base.notes, n))
+    .map((n) => {
+      // What either told of a photo stays; where both did, what is told now.
+      const [before, now] = [toldOf(base.notes, n), toldOf(mine.notes, n)];
+      return now === undefined || JSON.stringify(before) === JSON.stringify(now) ? n : { ...n, told: now };
+    });
   const notes = [...kept, ...added];
   return notes.length > MOST_NOTES ? null : { ...mine, notes };
 }

@@ -1,6 +1,8 @@
 import { labToLinear } from '../colour/index.js';
 import { byteOf } from '../glint/index.js';
+import { CARD_Y } from './background.js';
 import type { Cure } from './cures/index.js';
+import { lightnessOf } from './image.js';
 import type { LabPlanes } from './onPlan.js';
 import type { MendedFinding, ReadyPlan } from './photoReport.js';
 import { softened } from './readParts.js';
@@ -27,6 +29,17 @@ export function labPicture(
     out[4 * i + 3] = 255;
   }
   return out;
+}
+
+/** The plan's planes over the card that a photo is seen on. */
+export function planOnCard({ levels }: ReadyPlan): LabPlanes {
+  const { alpha, lightness, a, b } = levels[levels.length - 1];
+  const card = lightnessOf(CARD_Y);
+  return {
+    lightness: lightness.map((l, i) => card + (l - card) * alpha[i]),
+    a: a.map((v, i) => v * alpha[i]),
+    b: b.map((v, i) => v * alpha[i]),
+  };
 }
 
 /** So many times a difference of value is drawn out. */

@@ -59,6 +59,17 @@ export interface PlanRasterOptions {
   readonly onPart?: (done: number, of: number) => void;
 }
 
+/** Where the middle of a plan's picture lies in the piece's frame, mm. */
+export interface PlanMiddle {
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+export const middleOfPlan = ({ picture }: Pick<PlanRaster, 'picture'>): PlanMiddle => ({
+  xMm: picture.leftMm + picture.width / picture.pxPerMm / 2,
+  yMm: picture.topMm - picture.height / picture.pxPerMm / 2,
+});
+
 /** A piece whose parts are computed for a picture, to be painted after any step. */
 export interface PreparedPlan {
   readonly picture: Picture;

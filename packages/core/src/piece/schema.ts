@@ -11,7 +11,7 @@ import { SCHOOLS } from './schools.js';
 import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 13;
+export const VERSION = 14;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 export const MOST_NOTES = 500;
@@ -174,6 +174,28 @@ export const tickSchema = z.strictObject({
   }),
 });
 
+export const MOST_PHOTO_PLACES = 24;
+const photoPlaceSchema = z.strictObject({
+  xMm: mm(-1000, 1000, "across the piece's frame"),
+  yMm: mm(-1000, 1000, "up the piece's frame"),
+  across: ratio(0, 1, 'where the photo shows it: share of its width'),
+  down: ratio(0, 1, 'share of its height'),
+});
+/** What only the painter knows of a photo of the piece. */
+const toldOfPhotoSchema = z.strictObject({
+  view: id('of the view that it was taken from; the first where that is gone'),
+  after: z
+    .strictObject({
+      ladder: id('of the ladder').nullable(),
+      role: oneOf(ROLES, 'what the step does'),
+      step: id('of the step'),
+    })
+    .nullable()
+    .meta({ description: 'the layer after which it was made; null for the finished piece' }),
+  places: list(photoPlaceSchema, MOST_PHOTO_PLACES, 'places of the piece that were tapped in it'),
+  cardHex: hex('the paper behind the figure, or null where its colour is not known').nullable(),
+});
+
 export const pieceSchema = z.strictObject({
   format: z.literal(FORMAT, { error: () => `"${FORMAT}"` }),
   version: z.literal(VERSION, { error: () => `version ${VERSION}` }),
@@ -203,6 +225,9 @@ export const pieceSchema = z.strictObject({
       text: words(MOST_NOTE_CHARACTERS, 'the note', 1),
       madeAt: moment('when it was made').nullable(),
       photo: hash('of a photo made with it').nullable(),
+      told: toldOfPhotoSchema
+        .nullable()
+        .meta({ description: 'what the painter told of the photo; null for nothing' }),
     }),
     MOST_NOTES,
     "the painter's own words",
@@ -224,6 +249,8 @@ export type Paint = z.infer<typeof paintSchema>;
 export type Ladder = z.infer<typeof ladderSchema>;
 export type LadderStep = Ladder['steps'][number];
 export type Mix = LadderStep['mix'];
+export type ToldOfPhoto = z.infer<typeof toldOfPhotoSchema>;
+export type PhotoPlace = z.infer<typeof photoPlaceSchema>;
 export type Tick = z.infer<typeof tickSchema>;
 export type Polish = (typeof POLISHES)[number];
 export type Role = (typeof ROLES)[number];

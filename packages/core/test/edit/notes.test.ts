@@ -8,6 +8,7 @@ import {
   readPiece,
   withNote,
   withoutNote,
+  withToldOfPhoto,
   writePiece,
 } from '../../src/index.js';
 
@@ -50,5 +51,21 @@ describe('a note of the painter’s', () => {
     const fewer = mergedNotes(base, withoutNote(base, base.notes[0].id), theirs)!;
     expect(fewer.notes.map((n) => n.text.slice(11))).toEqual(['theirs']);
     expect(mergedNotes(base, mine, { ...theirs, copies: 4 })).toBeNull();
+  });
+
+  test('keeps what was told of its photo, here or there', () => {
+    const base = withNote(withNote(lockKeepersArm, { ...note, photo: PHOTO }), {
+      ...note,
+      text: 'another',
+      photo: 'd'.repeat(64),
+    });
+    const told = (cardHex: string) => ({ view: 'front', after: null, places: [], cardHex });
+    const mine = withToldOfPhoto(base, base.notes[0].id, told('#767676'));
+    const theirs = withNote(withToldOfPhoto(base, base.notes[1].id, told('#202020')), {
+      ...note,
+      text: 'from the table',
+    });
+    const merged = mergedNotes(base, mine, theirs)!;
+    expect(merged.notes.map((n) => n.told?.cardHex ?? null)).toEqual(['#767676', '#202020', null]);
   });
 });

@@ -27,10 +27,20 @@ const share = fc.double({ min: 0, max: 1, noNaN: true });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 const name = fc.string({ minLength: 1, maxLength: 40 });
-const NOTED = [
-  { madeAt: null, photo: null },
-  { madeAt: '2026-11-23T19:30:00Z', photo: 'b'.repeat(64) },
-] as const;
+const NOTED: readonly Pick<Piece['notes'][number], 'madeAt' | 'photo' | 'told'>[] = [
+  { madeAt: null, photo: null, told: null },
+  { madeAt: '2026-11-23T19:30:00Z', photo: 'b'.repeat(64), told: null },
+  {
+    madeAt: null,
+    photo: 'b'.repeat(64),
+    told: {
+      view: 'front',
+      after: { ladder: null, role: 'undercoat', step: 'undercoat' },
+      places: [{ xMm: 1.5, yMm: -2, across: 0.25, down: 0.75 }],
+      cardHex: '#767676',
+    },
+  },
+];
 const outline = fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), {
   minLength: 3,
   maxLength: 12,

@@ -114,9 +114,9 @@ describe('reading a piece', () => {
     };
     expect(refused({ rig: { ...lockKeepersArm.rig, focalPart: 'nose' } })).toEqual(['rig.focalPart']);
     expect(refused({ paints: [] }).length).toBeGreaterThan(7);
-    expect(refused({ notes: [{ id: 'n', part: 'nose', text: 'x', madeAt: null, photo: null }] })).toEqual([
-      'notes[0].part',
-    ]);
+    expect(
+      refused({ notes: [{ id: 'n', part: 'nose', text: 'x', madeAt: null, photo: null, told: null }] }),
+    ).toEqual(['notes[0].part']);
     expect(
       refused({
         adjustments: [{ id: 'a', part: 'nose', kind: 'edge', value: 0.5 }],

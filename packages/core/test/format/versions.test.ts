@@ -15,7 +15,7 @@ interface Old {
   readonly rig: { readonly keyClockHours: number; readonly keyHeightDeg: number; readonly focalPart: string };
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13])(
   'a file that version %i wrote is read: parts, ladders, paints and light are there',
   (version) => {
     const old = JSON.parse(example(version)) as Old;
@@ -111,4 +111,11 @@ test('a piece of version 12 is seen from the front, with what lay under it', () 
   ]);
   expect(old.underlay).not.toBeNull();
   expect(piece.parts.map((p) => p.view)).toEqual(old.parts.map(() => 'front'));
+});
+
+test('a note of version 13 has nothing told of its photo', () => {
+  const old = JSON.parse(example(13)) as { notes: object[] };
+  const note = { id: 'n', part: null, text: 'x', madeAt: null, photo: 'a'.repeat(64) };
+  old.notes = [note];
+  expect(readPiece(JSON.stringify(old)).notes).toEqual([{ ...note, told: null }]);
 });

@@ -36,7 +36,14 @@ beforeAll(() => {
 
 describe('what was done', () => {
   test('reads as a diary: evenings apart by hours, each with its layers, notes and minutes beside the plan', () => {
-    const note = { id: 'n', part: null, text: 'spat', madeAt: '2026-11-28T19:30:00Z', photo: null };
+    const note = {
+      id: 'n',
+      part: null,
+      text: 'spat',
+      madeAt: '2026-11-28T19:30:00Z',
+      photo: null,
+      told: null,
+    };
     const late = { ...note, id: 'm', text: 'looked again', madeAt: '2026-12-02T10:00:00Z' };
     // In whatever order they come.
     const evenings = diaryOf([...ticks].reverse(), [late, note], order);

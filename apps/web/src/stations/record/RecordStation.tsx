@@ -1,4 +1,4 @@
-import { doneBy, layerKey, layerOf, type LayerId, type PointPair } from '@pale-glint/core';
+import { layerKey, layerOf, type LayerId } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
 import { useGlance } from '../../map/LookInto.js';
@@ -15,13 +15,13 @@ import { Diary } from '../order/Diary.js';
 import { useStation } from '../stationState.js';
 import { FoundInPhoto } from './FoundInPhoto.js';
 import { Looks, WAYS, type HowToLook, type WayToLook } from './Looks.js';
-import { PhotoList, photosOf } from './PhotoList.js';
+import { PhotoList } from './PhotoList.js';
 import { StopOrGo } from './StopOrGo.js';
 import { TapPoints } from './TapPoints.js';
+import { useChosenPhoto } from './useChosenPhoto.js';
 import { useMended, usePhoto, usePhotoClient, type PhotoState } from './usePhoto.js';
 
 const FINISHED = 'finished';
-const NO_POINTS: readonly PointPair[] = [];
 
 /** How a photo is taken so that it can be read. */
 function HowToPhotograph() {
@@ -87,38 +87,6 @@ function useChosen(read: ReadPhoto | null) {
   return [chosen, choose] as const;
 }
 type Chosen = readonly (string | null)[];
-
-/** Which photo is looked at, and what it is held against. */
-function useChosenPhoto() {
-  const { notes, views } = usePiece();
-  const { order, run, figureView } = useStation();
-  const photos = photosOf(notes);
-  const [picked, pick] = useState<string | null>(null);
-  const note = photos.find((n) => n.photo === picked) ?? photos.at(-1) ?? null;
-  const photo = note?.photo ?? null;
-  const [asked, setAsked] = useState<Readonly<Record<string, LayerId | null>>>({});
-  const guess = useMemo(
-    () => doneBy(order, run.ticks, note?.madeAt ?? null),
-    [order, run.ticks, note?.madeAt],
-  );
-  const [tapped, setTapped] = useState<Readonly<Record<string, readonly PointPair[]>>>({});
-  const [sides, setSides] = useState<Readonly<Record<string, string>>>({});
-  const side = (photo && sides[photo]) ?? figureView;
-  const [cards, setCards] = useState<Readonly<Record<string, string>>>({});
-  return {
-    photo,
-    pick,
-    figureView: views.some((v) => v.id === side) ? side : views[0].id,
-    takenFrom: (view: string) => photo && setSides({ ...sides, [photo]: view }),
-    cardHex: (photo && cards[photo]) || null,
-    setCard: (hex: string | null) =>
-      photo && setCards(({ [photo]: _, ...rest }) => (hex === null ? rest : { ...rest, [photo]: hex })),
-    after: photo !== null && photo in asked ? asked[photo] : guess,
-    holdAgainst: (layer: LayerId | null) => photo && setAsked({ ...asked, [photo]: layer }),
-    points: (photo && tapped[photo]) || NO_POINTS,
-    tap: (points: readonly PointPair[]) => photo && setTapped({ ...tapped, [photo]: points }),
-  };
-}
 
 /** Which side of the figure the photo shows. */
 function TakenFrom({ view, onChange }: { readonly view: string; readonly onChange: (view: string) => void }) {
@@ -237,13 +205,12 @@ function Going({
 export function RecordStation() {
   const piece = usePiece();
   const { order } = useStation();
-  const { photo, pick, figureView, takenFrom, after, holdAgainst, points, tap, cardHex, setCard } =
-    useChosenPhoto();
+  const { photo, pick, told, tell } = useChosenPhoto();
   const [tapping, setTapping] = useState(false);
   const [going, setGoing] = useState(true);
   const [how, setHow] = useState<HowToLook>({ way: 'beside', grey: false, squinted: false, trueSize: false });
   const client = usePhotoClient();
-  const state = usePhoto(client, { photo, piece, figureView, after, order, points, cardHex, going });
+  const state = usePhoto(client, { photo, piece, told, order, going });
   const { read } = state;
   const glancing = useGlance(photo ?? '');
   useZoomKeys(glancing.hand);
@@ -258,9 +225,11 @@ export function RecordStation() {
     <div className="flex h-full">
       <aside className="w-64 shrink-0 space-y-4 overflow-y-auto bg-g88 p-3">
         <PhotoList chosen={photo} onChoose={open} />
-        {photo !== null && <TakenFrom view={figureView} onChange={takenFrom} />}
-        {photo !== null && <HeldAgainst after={after} onChange={holdAgainst} />}
-        {photo !== null && <CardBehind key={photo} cardHex={cardHex} onChange={setCard} />}
+        {photo !== null && <TakenFrom view={told.view} onChange={(view) => tell({ view })} />}
+        {photo !== null && <HeldAgainst after={told.after} onChange={(after) => tell({ after })} />}
+        {photo !== null && (
+          <CardBehind key={photo} cardHex={told.cardHex} onChange={(cardHex) => tell({ cardHex })} />
+        )}
         <Diary />
         <StopOrGo />
       </aside>
@@ -279,8 +248,8 @@ export function RecordStation() {
             <TapPoints
               read={read}
               onCancel={() => setTapping(false)}
-              onDone={(next) => {
-                tap(next);
+              onDone={(places) => {
+                tell({ places });
                 setTapping(false);
               }}
             />
@@ -299,7 +268,9 @@ export function RecordStation() {
           <FoundInPhoto read={read} chosen={chosen} onChoose={choose} />
           {!tapping && (
             <Button look="plain" onClick={() => setTapping(true)}>
-              {points.length > 0 ? `Laid by ${points.length} places: tap others` : 'Tap places to lay it by'}
+              {told.places.length > 0
+                ? `Laid by ${told.places.length} places: tap others`
+                : 'Tap places to lay it by'}
             </Button>
           )}
         </aside>

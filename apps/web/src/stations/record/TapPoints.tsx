@@ -1,12 +1,12 @@
 import { useState, type MouseEvent } from 'react';
-import type { Point, PointPair } from '@pale-glint/core';
+import { MOST_PHOTO_PLACES, placesOfPairs, type PhotoPlace, type Point } from '@pale-glint/core';
 import { useBitmap } from '../../ui/useBitmap.js';
 import { Button } from '../../ui/Button.js';
 import type { ReadPhoto } from '../../workers/photo.worker.js';
 
 interface TapPointsProps {
   readonly read: ReadPhoto;
-  readonly onDone: (points: readonly PointPair[]) => void;
+  readonly onDone: (places: PhotoPlace[]) => void;
   readonly onCancel: () => void;
 }
 
@@ -83,10 +83,14 @@ export function TapPoints({ read, onDone, onCancel }: TapPointsProps) {
   const wanted = plan.length > photo.length ? 'photo' : 'plan';
   const lay = () =>
     onDone(
-      photo.slice(0, pairs).map((to, i) => ({
-        from: [(plan[i][0] - read.width / 2) / read.pxPerMm, (plan[i][1] - read.height / 2) / read.pxPerMm],
-        to,
-      })),
+      placesOfPairs(
+        photo.slice(0, pairs).map((to, i) => ({
+          from: [(plan[i][0] - read.width / 2) / read.pxPerMm, (plan[i][1] - read.height / 2) / read.pxPerMm],
+          to,
+        })),
+        read.middle,
+        read.whole,
+      ),
     );
   const back = () => {
     if (plan.length > photo.length) setPlan(plan.slice(0, -1));
@@ -105,7 +109,7 @@ export function TapPoints({ read, onDone, onCancel }: TapPointsProps) {
           bitmap={read.plan.colour}
           label="The plan, to be tapped"
           taps={plan}
-          onTap={(at) => wanted === 'plan' && setPlan([...plan, at])}
+          onTap={(at) => wanted === 'plan' && plan.length < MOST_PHOTO_PLACES && setPlan([...plan, at])}
         />
         <Taps
           bitmap={read.whole}

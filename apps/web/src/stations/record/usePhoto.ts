@@ -1,8 +1,7 @@
-import type { OrderLayer, Piece, PointPair } from '@pale-glint/core';
+import type { OrderLayer, Piece, ToldOfPhoto } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
 import type { BothLooks, PhotoJobs, ReadPhoto } from '../../workers/photo.worker.js';
-import type { AfterLayer } from '../../workers/protocol.js';
 import { workerClient, type WorkerClient } from '../../workers/workerClient.js';
 
 /** A photo that is read against its plan, and how far that is. */
@@ -18,13 +17,8 @@ export interface PhotoInput {
   /** Hash of the photo; null where none is chosen. */
   readonly photo: string | null;
   readonly piece: Piece;
-  /** The view that it was taken from. */
-  readonly figureView: string;
-  readonly after: AfterLayer | null;
+  readonly told: ToldOfPhoto;
   readonly order: readonly OrderLayer[];
-  readonly points: readonly PointPair[];
-  /** Colour of the card behind it; null where none is known. */
-  readonly cardHex: string | null;
   /** Whether it is to go on; false stops what runs. */
   readonly going: boolean;
 }
@@ -50,27 +44,42 @@ export function usePhotoClient(): WorkerClient<PhotoJobs> {
   return client;
 }
 
+/** Whether two pieces differ in nothing but notes and ticks: they show in no picture. */
+function looksLike(a: Piece, b: Piece): boolean {
+  const { notes: _notes, run: _run, ...looks } = a;
+  return (Object.keys(looks) as (keyof typeof looks)[]).every((k) => a[k] === b[k]);
+}
+
+/** A piece that stays the same one while nothing changes that shows in a picture. */
+function useLooks(piece: Piece): Piece {
+  const [kept, keep] = useState(piece);
+  if (looksLike(piece, kept)) return kept;
+  keep(piece);
+  return piece;
+}
+
 /** Reads a photo against the plan, anew whenever photo, plan or tapped points change. */
 export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): PhotoState {
-  const { photo, piece, figureView, after, order, points, cardHex, going } = input;
+  const { photo, told, order, going } = input;
+  const piece = useLooks(input.piece);
   const [of, setOf] = useState<{ readonly photo: string | null; readonly state: PhotoState }>({
     photo: null,
     state: NOTHING,
   });
   useEffect(() => {
     if (photo === null || order.length === 0 || !going) return;
-    let live = true;
+    let [live, running] = [true, false];
     const put = (next: (s: PhotoState) => PhotoState) => {
       if (live) setOf((o) => ({ photo, state: next(o.photo === photo ? o.state : NOTHING) }));
     };
     const timer = setTimeout(() => {
       put((s) => ({ ...s, share: 0, failed: null }));
+      running = true;
       client
-        .ask(
-          'read',
-          { address: blobApi.address(photo), piece, figureView, after, order, points, cardHex },
-          ({ doing, share }) => put((s) => ({ ...s, doing, share })),
+        .ask('read', { address: blobApi.address(photo), piece, told, order }, ({ doing, share }) =>
+          put((s) => ({ ...s, doing, share })),
         )
+        .finally(() => (running = false))
         .then(
           (read) => put(() => ({ read, doing: '', share: null, failed: null })),
           (error: Error) => put(() => ({ ...NOTHING, failed: error.message })),
@@ -79,10 +88,10 @@ export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): Ph
     return () => {
       live = false;
       clearTimeout(timer);
-      // What runs for another photo is of no use any more.
-      client.end();
+      // What still runs is of no use any more; one at rest keeps the plan that it drew.
+      if (running) client.end();
     };
-  }, [client, photo, piece, figureView, after, order, points, cardHex, going]);
+  }, [client, photo, piece, told, order, going]);
   const state = of.photo === photo ? of.state : NOTHING;
   return going ? state : { ...state, share: null };
 }

@@ -1,4 +1,4 @@
-import type { PlanRaster } from '../planRaster.js';
+import { middleOfPlan, type PlanRaster } from '../planRaster.js';
 import type { PartReading } from '../readParts.js';
 import type { PhotoFindingId } from './definition.js';
 import { photoFindings } from './registry.js';
@@ -20,11 +20,7 @@ export interface PhotoFinding {
 
 /** What the readings of a photo's parts show, what matters most first; a thing explained by another is left out. */
 export function findInPhoto(readings: readonly PartReading[], plan: PlanRaster): PhotoFinding[] {
-  const { picture } = plan;
-  const middle = {
-    xMm: picture.leftMm + picture.width / picture.pxPerMm / 2,
-    yMm: picture.topMm - picture.height / picture.pxPerMm / 2,
-  };
+  const middle = middleOfPlan(plan);
   const all = readings.flatMap((r) => {
     const found: PhotoFinding[] = [];
     for (const definition of Object.values(photoFindings)) {
