@@ -16,6 +16,7 @@ import {
   type PhotoReport,
   type PointPair,
   type ReadyPlan,
+  type WhenToMend,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
 import { answer, figureViewFrom, hexFrom, pieceOnShelfFrom, readText, refuse } from '../io.js';
@@ -72,7 +73,11 @@ function afterOf(step: string | undefined, order: readonly OrderLayer[]): LayerI
 }
 
 /** A report as the contract has it. */
-function told(plan: ReadyPlan, report: PhotoReport, cureOf: (i: number) => unknown) {
+function told(
+  plan: ReadyPlan,
+  report: PhotoReport,
+  mendedBy: (i: number) => { readonly cure: unknown; readonly when: WhenToMend },
+) {
   const { registration: r, onPlan, readings, findings, notes } = report;
   const { parts } = plan.raster;
   return {
@@ -99,7 +104,7 @@ function told(plan: ReadyPlan, report: PhotoReport, cureOf: (i: number) => unkno
       hue: { turnDeg: p.hueTurnDeg, chromaTimes: p.chromaTimes },
       counted: p.weight,
     })),
-    findings: findings.map((f, i) => ({ ...f, cure: cureOf(i) })),
+    findings: findings.map((f, i) => ({ ...f, ...mendedBy(i) })),
   };
 }
 
@@ -120,10 +125,15 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const report = photoReport(plan, readyPhoto(image), hints);
   answer(
     told(plan, report, (i) => {
-      const [cure] = mend(plan, report, report.findings[i], { piece, order }).cures;
-      if (!cure) return null;
-      const { colours: _, ...line } = cure;
-      return line;
+      const { cures, when } = mend(plan, report, report.findings[i], {
+        piece,
+        order,
+        after,
+        now: Date.now(),
+      });
+      if (cures.length === 0) return { cure: null, when };
+      const { colours: _, ...cure } = cures[0];
+      return { cure, when };
     }),
   );
 }

@@ -40,6 +40,7 @@ export interface ReadPhoto extends Pick<PhotoReport, 'registration' | 'notes' | 
   readonly findings: readonly {
     readonly finding: MendedFinding['finding'];
     readonly cures: readonly CureLine[];
+    readonly when: MendedFinding['when'];
     /** Where it is on the pictures, in their points. */
     readonly at: readonly [x: number, y: number];
   }[];
@@ -140,7 +141,7 @@ const jobs = {
     const piece: PieceAtHand = { ...job.piece, surfaces: surfacesOf(job.piece) };
     const mended = report.findings.map((f, i) => {
       tools.tell('What mends it is tried', 0.8 + (0.15 * i) / report.findings.length);
-      return mend(plan, report, f, { piece, order: job.order });
+      return mend(plan, report, f, { piece, order: job.order, after: job.told.after, now: Date.now() });
     });
     last = { plan, report, mended };
     const { width, height, pxPerMm } = plan.levels[plan.levels.length - 1];
@@ -149,8 +150,9 @@ const jobs = {
       registration,
       notes,
       readings,
-      findings: mended.map(({ finding, cures }) => ({
+      findings: mended.map(({ finding, cures, when }) => ({
         finding,
+        when,
         cures: cures.map(({ colours: _, ...line }) => line),
         at: placeOn(plan, finding.at),
       })),

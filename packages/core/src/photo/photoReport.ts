@@ -4,7 +4,7 @@ import { modelOf } from '../form/index.js';
 import { paletteOf } from '../glint/index.js';
 import { masstoneOf } from '../paint/index.js';
 import type { Mix, Piece, Role } from '../piece/index.js';
-import type { OrderLayer } from '../plan/index.js';
+import { stepsGoBy, type OrderLayer } from '../plan/index.js';
 import { passesOf, type Film } from '../school/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { percent, plain } from '../units/index.js';
@@ -22,6 +22,7 @@ import {
 } from './planRaster.js';
 import { readParts, softened, type PartReading } from './readParts.js';
 import { FINE_PX_PER_MM, register, type ReadyPhoto, type Registration } from './register.js';
+import { whenToMend, type WhenInput, type WhenToMend } from './whenToMend.js';
 
 /** A plan made ready for photos. */
 export interface ReadyPlan {
@@ -258,6 +259,7 @@ function meansOf(part: Piece['parts'][number], piece: PieceAtHand, order: readon
 export interface MendedFinding {
   readonly finding: PhotoFinding;
   readonly cures: readonly Cure[];
+  readonly when: WhenToMend;
   /** Points of the part on the plan's finest level, and every how many of them a cure was tried on. */
   readonly points: readonly number[];
   readonly every: number;
@@ -268,12 +270,15 @@ export function mend(
   plan: ReadyPlan,
   { onPlan, readings }: PhotoReport,
   finding: PhotoFinding,
-  { piece, order }: { readonly piece: PieceAtHand; readonly order: readonly OrderLayer[] },
+  { piece, ...input }: Omit<WhenInput, 'ticks'> & { readonly piece: PieceAtHand },
 ): MendedFinding {
+  const metal = { ...finding, part: stepsGoBy(piece, finding.part) };
+  const when = whenToMend(metal, { ...input, ticks: piece.run?.ticks ?? [] });
   const n = plan.raster.parts.findIndex((p) => p.id === finding.part);
   const part = plan.raster.parts[n];
   const now = readings.find((r) => r.part === n);
-  if (!onPlan || !now || part.finish.kind !== 'metal') return { finding, cures: [], points: [], every: 1 };
+  if (!onPlan || !now || part.finish.kind !== 'metal')
+    return { finding, cures: [], when, points: [], every: 1 };
   const level = finestOf(plan);
   const known = (i: number) => onPlan.lightness[i] === onPlan.lightness[i];
   const all = pointsOf(plan.places, 1)[n];
@@ -288,5 +293,5 @@ export function mend(
     total: all.length,
     now,
   };
-  return { finding, cures: curesFor(finding, trial, meansOf(part, piece, order)), points, every };
+  return { finding, cures: curesFor(finding, trial, meansOf(part, piece, input.order)), when, points, every };
 }

@@ -55,6 +55,12 @@ const LIGHT_FROM = 0.7;
 const LIGHT_TO = 0.97;
 /** The palest area is taken at these shares of the plan's values, and the middle of them told. */
 const PALE_SHARES = [0.86, 0.88, 0.9, 0.92] as const;
+/** A palest area is one where it stands out from what is below it by more than a hand strays, L*. */
+const PALEST = 0.97;
+const BELOW_PALE = 0.75;
+const STANDS_OUT = 9;
+/** So much of what a share leaves over has to lie over it: else the plan is flat there. */
+const LEAST_OVER = 0.5;
 /** A gap is what lies below this share of the plan's values, where they stand this far below its middle. */
 const GAP_SHARE = 0.14;
 const GAP_BELOW = 14;
@@ -124,14 +130,17 @@ function gapFilledBy(plan: Float32Array, photo: Float32Array, list: readonly num
   return quantileSorted(rise(true), 0.5) - quantileSorted(rise(false), 0.5);
 }
 
-function paleTimes(plan: Float32Array, photo: Float32Array, list: readonly number[]): number {
+function paleTimes(plan: Float32Array, photo: Float32Array, list: readonly number[]): number | null {
   const sorted = sortedOf(plan, list);
-  const ratios = PALE_SHARES.map((share) => {
+  if (quantileSorted(sorted, PALEST) - quantileSorted(sorted, BELOW_PALE) < STANDS_OUT) return null;
+  const ratios = PALE_SHARES.flatMap((share) => {
     const over = quantileSorted(sorted, share);
     const count = (plane: Float32Array) => list.reduce((n, i) => n + (plane[i] > over ? 1 : 0), 0);
-    return (count(photo) + 1) / (count(plan) + 1);
+    const meant = count(plan);
+    // Where the palest step lies flat, as on a half painted part, nothing of the plan is over its own border.
+    return meant < LEAST_OVER * (1 - share) * list.length ? [] : [(count(photo) + 1) / (meant + 1)];
   });
-  return ratios.reduce((a, b) => a + b, 0) / ratios.length;
+  return ratios.length === 0 ? null : ratios.reduce((a, b) => a + b, 0) / ratios.length;
 }
 
 const smaller = (p: number, q: number): number => (p * q <= 0 ? 0 : Math.abs(p) < Math.abs(q) ? p : q);

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import {
   fitPhotoTone,
   labPicture,
+  layerOf,
   lockMilitia,
   mend,
   ORDINARY_HAND,
@@ -78,6 +79,17 @@ describe('a photo is read part by part', () => {
     expect(certain(clean).length).toBeLessThanOrEqual(1);
   });
 
+  test('nor where it is half painted: what lies flat as yet has no palest area to be too large', () => {
+    const after = layerOf(order.find((l) => l.role === 'value')!);
+    const half = readyPlan(piece, { ...SMALL, after });
+    const photo = photoOf(half.raster, { hand: ORDINARY_HAND, faults: [], seed: 3 }, shotOf({ turnDeg: 3 }));
+    const shown = photoReport(half, photo);
+    expect(certain(shown).length).toBeLessThanOrEqual(1);
+    const flat = shown.readings.filter((r) => r.plan.lightest - r.plan.median < 3);
+    expect(flat.length).toBeGreaterThan(0);
+    for (const r of flat) expect(r.paleTimes).toBeNull();
+  });
+
   /** Faults at twice what bears them, on parts that bear each. */
   const FAULTS: readonly (readonly [id: string, PlantedKind, amount: number, PhotoFindingId])[] = [
     ['hat', 'value', 16, 'too-bright'],
@@ -97,7 +109,8 @@ describe('a photo is read part by part', () => {
 
   test('what mends a finding is tried out: the first brings it under its limit, and none is dearer than painting again', () => {
     for (const finding of faulty.findings.filter((f) => f.certain)) {
-      const mended = mend(plan, faulty, finding, { piece, order });
+      const mended = mend(plan, faulty, finding, { piece, order, after: null, now: Date.now() });
+      expect(mended.when.wait).toBe(false);
       const [first] = mended.cures;
       if (piece.parts[partAt(finding.part)].finish.kind !== 'metal') {
         expect(mended.cures).toEqual([]);

@@ -39,4 +39,9 @@ const MOMENT = new Intl.DateTimeFormat('en-GB', {
 /** "Sat 28 Nov, 19:30" of a moment, where the painter is. */
 export const momentText = (utc: string): string => MOMENT.format(new Date(utc));
 
+const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** "19:30" of a moment, where the painter is. */
+export const timeText = (utc: string): string => TIME.format(new Date(utc));
+
 export const minutesText = (min: number): string => `${plain(Math.max(1, min), 0)} min`;

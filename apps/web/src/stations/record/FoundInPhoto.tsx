@@ -1,5 +1,6 @@
-import { duration, photoFindings, plain, type PartReading } from '@pale-glint/core';
+import { duration, listOf, photoFindings, plain, type PartReading } from '@pale-glint/core';
 import { usePiece } from '../../store/PieceContext.js';
+import { timeText } from '../order/words.js';
 import type { CureLine, ReadPhoto } from '../../workers/photo.worker.js';
 
 interface FoundProps {
@@ -38,11 +39,34 @@ function CureChoice({
   );
 }
 
+/** Whether it is too early to mend it: for the paint under it, or for the eye. */
+function When({
+  when: { wait, toCome, dryness, last },
+}: {
+  readonly when: ReadPhoto['findings'][number]['when'];
+}) {
+  if (wait)
+    return (
+      <p className="border-l-4 border-g62 pl-2 text-label">
+        Wait: {listOf(toCome.map((t) => t.toLowerCase()))} still {toCome.length === 1 ? 'comes' : 'come'} on
+        it. Metal reads late; judge it then.
+      </p>
+    );
+  if (dryness === 'dry' || !last) return null;
+  return (
+    <p role="status" className="border-l-4 border-g10 pl-2 text-label">
+      {dryness === 'wet'
+        ? `${last.title} is still wet: lift it with a clean damp brush, or leave it alone until ${timeText(last.dryAt)}.`
+        : `${last.title} dries until ${timeText(last.dryAt)}: painted over sooner it tears.`}
+    </p>
+  );
+}
+
 /** What a photo shows, with what mends it. */
 function Findings({ read, chosen, onChoose }: FoundProps) {
   return (
     <ol className="space-y-2">
-      {read.findings.map(({ finding, cures }, i) => (
+      {read.findings.map(({ finding, cures, when }, i) => (
         <li key={`${finding.id}/${finding.part}`} className="space-y-1.5 rounded-sm bg-g98 p-3">
           <p className="flex items-center gap-2 text-label font-semibold">
             <span className="grid size-5 shrink-0 place-items-center rounded-full bg-g10 text-g98">
@@ -52,6 +76,7 @@ function Findings({ read, chosen, onChoose }: FoundProps) {
             {photoFindings[finding.id].label}
           </p>
           <p className="text-label">{finding.message}</p>
+          {finding.certain && <When when={when} />}
           {finding.certain && cures.length === 0 && (
             <p className="text-label text-g28">It is not metal: mend it with your own paints.</p>
           )}
@@ -119,7 +144,8 @@ function Figures({ readings }: { readonly readings: readonly PartReading[] }) {
 export function FoundInPhoto(props: FoundProps) {
   const { read } = props;
   const { registration: r } = read;
-  const certain = read.findings.filter((f) => f.finding.certain);
+  const certain = read.findings.filter((f) => f.finding.certain && !f.when.wait);
+  const later = read.findings.filter((f) => f.finding.certain && f.when.wait).length;
   const minutes = read.findings.reduce(
     (n, { cures }, i) => n + (cures.find((c) => c.id === props.chosen[i])?.minutes ?? 0),
     0,
@@ -130,17 +156,20 @@ export function FoundInPhoto(props: FoundProps) {
         <div>
           <h2 className="text-lead font-semibold">
             {certain.length === 0
-              ? 'As planned'
+              ? later > 0
+                ? 'Nothing to mend yet'
+                : 'As planned'
               : certain.length === 1
                 ? 'One thing to mend'
                 : `${certain.length} things to mend`}
           </h2>
           <p className="text-label text-g28">
-            {certain.length === 0
+            {certain.length + later === 0
               ? 'Every part that can be read is within what a steady hand strays.'
               : minutes > 0
                 ? `As chosen below it takes ${duration(minutes)}.`
                 : ''}
+            {later > 0 && ` ${later === 1 ? 'One is' : `${later} are`} judged when more of it is painted.`}
             {r?.residualMm &&
               ` Half of its parts lie within ${plain(Math.max(0.01, r.residualMm.median), 2)} mm of the plan.`}
           </p>

@@ -78,7 +78,9 @@ function useChosen(read: ReadPhoto | null) {
   const [of, setOf] = useState<{ readonly read: ReadPhoto | null; readonly chosen: Chosen } | null>(null);
   const first = useMemo(
     (): Chosen =>
-      read?.findings.map(({ finding, cures }) => (finding.certain ? (cures[0]?.id ?? null) : null)) ?? [],
+      read?.findings.map(({ finding, cures, when }) =>
+        finding.certain && !when.wait ? (cures[0]?.id ?? null) : null,
+      ) ?? [],
     [read],
   );
   const chosen = of && of.read === read ? of.chosen : first;
