@@ -22,6 +22,7 @@ import {
 } from './planRaster.js';
 import { readParts, softened, type PartReading } from './readParts.js';
 import { FINE_PX_PER_MM, register, type ReadyPhoto, type Registration } from './register.js';
+import { focalInPhoto, focalText } from './squinted.js';
 import { whenToMend, type WhenInput, type WhenToMend } from './whenToMend.js';
 
 /** A plan made ready for photos. */
@@ -53,6 +54,7 @@ export interface PhotoNote {
     | 'blurred'
     | 'off'
     | 'relative'
+    | 'squint'
     | 'whole'
     | 'untold';
   readonly message: string;
@@ -214,6 +216,10 @@ export function photoReport(
   });
   const untold = toneNotes(onPlan, readings, plan);
   const said = (id: PhotoNote['id']) => untold.some((n) => n.id === id);
+  const focal = raster.parts.find((p) => p.id === raster.focalPart);
+  const fares = focal && focalInPhoto(readings, raster.parts, focal.id);
+  const squint = fares && !said('blurred') ? focalText(fares, focal) : null;
+  if (squint !== null) untold.push({ id: 'squint', message: squint });
   const findings = findInPhoto(readings, raster)
     .filter((f) => !said('untold') || (f.id !== 'too-bright' && f.id !== 'too-dark'))
     .map((f) => (said('blurred') ? { ...f, certain: false } : f));

@@ -32,6 +32,8 @@ export interface PlanRaster {
   /** Which part is seen, by its place in `parts`; -1 for none. */
   readonly part: Int16Array;
   readonly parts: readonly Part[];
+  /** The part that is to be seen first, as this side shows it; null where it does not. */
+  readonly focalPart: string | null;
 }
 
 /** A colour seldom comes once: Lab of bytes, worked out once each. */
@@ -133,7 +135,9 @@ export function paintedPlan(
     alpha[i] = rgba[4 * i + 3] / 255;
     if (alpha[i] > 0) lab.set(labOf(rgba[4 * i], rgba[4 * i + 1], rgba[4 * i + 2]), 3 * i);
   }
-  return { picture, alpha, lab, part, parts };
+  const { focalPart } = piece.rig;
+  const focal = parts.find((p) => p.id === focalPart || (focalPart !== null && p.sameAs === focalPart));
+  return { picture, alpha, lab, part, parts, focalPart: focal?.id ?? null };
 }
 
 /** The picture of a piece that a photo is laid over: seen parts, coverage and colour. */
