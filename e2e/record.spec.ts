@@ -79,6 +79,18 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   await page.getByRole('checkbox', { name: 'The card behind it has a known colour' }).click();
   await expect(shows.getByText('By the card the whole figure is')).toBeVisible();
 
+  // Beside a second one, painted as planned: what the first strays is told of the two as well.
+  const alike = photoFile(info, 'companion.png', [], { turnDeg: -3 });
+  await page.getByLabel('A photo of it').setInputFiles(alike);
+  await expect(shows.getByRole('heading', { name: 'As planned' })).toBeVisible();
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  const pair = shows.getByRole('region', { name: 'Beside another photo' });
+  await pair.getByRole('combobox', { name: 'Hold beside' }).selectOption({ index: 1 });
+  await expect(pair.getByRole('listitem')).toHaveCount(1);
+  await expect(pair.getByRole('listitem')).toHaveText(/^Vambrace.*: 1\d of value darker$/);
+  await expect(page.getByRole('img', { name: 'The other photo' })).toBeVisible();
+  await page.getByRole('button', { name: 'let it go' }).click();
+
   // It is kept with the piece, and can be let go.
   await saved(page);
   expect((await server.piece('lock-keepers-arm')).notes).toHaveLength(1);

@@ -1,4 +1,5 @@
 import {
+  besideAnother,
   differencePicture,
   labPicture,
   linearImage,
@@ -16,6 +17,7 @@ import {
   type LabPlanes,
   type MendedFinding,
   type OrderLayer,
+  type PartBeside,
   type PhotoLook,
   type PhotoReport,
   type Piece,
@@ -25,6 +27,7 @@ import {
   type ReadyPlan,
   type ToldOfPhoto,
 } from '@pale-glint/core';
+import { LRUCache } from 'lru-cache';
 import { decodePhoto } from './decode.js';
 import { answerJobs, type JobTools } from './jobs.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
@@ -58,18 +61,32 @@ export interface ReadPhoto extends Pick<PhotoReport, 'registration' | 'notes' | 
   readonly whole: ImageBitmap;
 }
 
-export interface ReadJob {
+/** Another photo, held beside the one that was read. */
+export interface PhotoBeside {
+  /** Null where it does not lie on the plan. */
+  readonly looks: BothLooks | null;
+  readonly parts: readonly PartBeside[];
+}
+
+/** A photo and what it is held against. */
+export interface PhotoAndPlan {
   /** Where the photo is fetched, and what it is kept by. */
   readonly address: string;
   readonly piece: Piece;
   /** What the painter told of it. */
   readonly told: ToldOfPhoto;
+}
+
+export interface ReadJob extends PhotoAndPlan {
   readonly order: readonly OrderLayer[];
 }
 
-let kept: { readonly address: string; readonly photo: ReadyPhoto; readonly canvas: OffscreenCanvas } | null =
-  null;
-let planned: { readonly key: string; readonly plan: ReadyPlan } | null = null;
+/** Two photos may be held beside each other, each with its plan. */
+const AT_HAND = 2;
+const kept = new LRUCache<string, { readonly photo: ReadyPhoto; readonly canvas: OffscreenCanvas }>({
+  max: AT_HAND,
+});
+const planned = new LRUCache<string, ReadyPlan>({ max: AT_HAND });
 let last: {
   readonly plan: ReadyPlan;
   readonly report: PhotoReport;
@@ -77,36 +94,38 @@ let last: {
 } | null = null;
 
 async function opened(address: string) {
-  if (kept?.address === address) return kept;
+  const found = kept.get(address);
+  if (found) return found;
   const response = await fetch(address);
   if (!response.ok) throw refused('photo', `the server answered ${response.status}`, 'a photo that is kept');
   const { rgba, width, height, canvas } = await decodePhoto(await response.blob(), WORKED_AT);
-  kept = { address, photo: readyPhoto(linearImage(rgba, width, height)), canvas };
-  return kept;
+  const photo = { photo: readyPhoto(linearImage(rgba, width, height)), canvas };
+  kept.set(address, photo);
+  return photo;
 }
 
 /** What decides how a piece looks; notes and ticks do not. */
-function keyOf({ piece: { notes: _notes, run: _run, ...looks }, told: { view, after } }: ReadJob): string {
+function keyOf({ piece: { notes: _notes, run: _run, ...looks }, told: { view, after } }: PhotoAndPlan): string {
   return JSON.stringify([looks, view, after]);
 }
 
-async function planOf(job: ReadJob, tools: JobTools): Promise<ReadyPlan> {
+async function planOf(job: PhotoAndPlan, tools: JobTools): Promise<ReadyPlan> {
   const {
     piece,
     told: { view, after },
   } = job;
   await needSculpts(piece);
   const key = keyOf(job);
-  if (planned?.key !== key) {
-    const atHand: PieceAtHand = { ...piece, surfaces: surfacesOf(piece) };
-    const plan = readyPlan(atHand, {
-      after,
-      figureView: view,
-      onPart: (done, of) => tools.tell('The plan is drawn', (0.6 * done) / of),
-    });
-    planned = { key, plan };
-  }
-  return planned.plan;
+  const found = planned.get(key);
+  if (found) return found;
+  const atHand: PieceAtHand = { ...piece, surfaces: surfacesOf(piece) };
+  const plan = readyPlan(atHand, {
+    after,
+    figureView: view,
+    onPart: (done, of) => tools.tell('The plan is drawn', (0.6 * done) / of),
+  });
+  planned.set(key, plan);
+  return plan;
 }
 
 /** A canvas of bytes as a bitmap that is handed over. */
@@ -128,16 +147,22 @@ function placeOn({ raster: { picture }, levels }: ReadyPlan, { xMm, yMm }: { xMm
   return [(xMm - picture.leftMm) * pxPerMm, (picture.topMm - yMm) * pxPerMm] as const;
 }
 
+/** A photo laid on its plan and read. */
+async function reportOf(job: PhotoAndPlan, tools: JobTools) {
+  const { photo, canvas } = await opened(job.address);
+  const plan = await planOf(job, tools);
+  tools.tell('The photo is laid on it', 0.65);
+  const report = photoReport(plan, photo, {
+    points: pairsOf(job.told.places, middleOfPlan(plan.raster), canvas),
+    ...(job.told.cardHex !== null && { cardHex: job.told.cardHex }),
+  });
+  return { plan, report, canvas };
+}
+
 const jobs = {
   /** Lays a photo on the plan, reads it, and tries what mends its findings. */
   async read(job: ReadJob, tools: JobTools): Promise<ReadPhoto> {
-    const { photo, canvas } = await opened(job.address);
-    const plan = await planOf(job, tools);
-    tools.tell('The photo is laid on it', 0.65);
-    const report = photoReport(plan, photo, {
-      points: pairsOf(job.told.places, middleOfPlan(plan.raster), canvas),
-      ...(job.told.cardHex !== null && { cardHex: job.told.cardHex }),
-    });
+    const { plan, report, canvas } = await reportOf(job, tools);
     const piece: PieceAtHand = { ...job.piece, surfaces: surfacesOf(job.piece) };
     const mended = report.findings.map((f, i) => {
       tools.tell('What mends it is tried', 0.8 + (0.15 * i) / report.findings.length);
@@ -178,6 +203,16 @@ const jobs = {
       return cure ? withCure(p, m, cure) : p;
     }, report.onPlan!);
     return bothLooks(planes, plan, tools);
+  },
+  /** Another photo of the same side, read against the one that was read last. */
+  async beside(other: PhotoAndPlan, tools: JobTools): Promise<PhotoBeside> {
+    const mine = last;
+    if (!mine?.report.onPlan) throw refused('photo', 'none is read', 'a photo that lies on the plan');
+    const { plan, report } = await reportOf(other, tools);
+    return {
+      looks: report.onPlan && (await bothLooks(report.onPlan, plan, tools)),
+      parts: besideAnother(mine.report.readings, report.readings, plan.raster.parts),
+    };
   },
 };
 export type PhotoJobs = typeof jobs;

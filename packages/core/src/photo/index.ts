@@ -11,6 +11,7 @@ export * from './findings/index.js';
 export * from './cures/index.js';
 export * from './photoReport.js';
 export * from './pictures.js';
+export * from './companion.js';
 export * from './squinted.js';
 export * from './whenToMend.js';
 export { pairsOf, placesOfPairs } from './told.js';

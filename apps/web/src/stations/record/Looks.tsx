@@ -111,11 +111,19 @@ function Named({ name, glancing, children }: NamedProps) {
   );
 }
 
+/** A third picture beside plan and photo. */
+export interface ThirdLook {
+  readonly name: string;
+  /** What it shows, where its name does not say it. */
+  readonly says?: string;
+  readonly looks: BothLooks;
+}
+
 interface LooksProps {
   readonly read: ReadPhoto;
   readonly photo: BothLooks;
-  /** The photo mended, where a cure is chosen. */
-  readonly mended: BothLooks | null;
+  /** What stands beside the photo; null for nothing. */
+  readonly third: ThirdLook | null;
   readonly how: HowToLook;
   /** Plan and photo are looked into at the same place. */
   readonly glancing: Glancing;
@@ -223,7 +231,7 @@ function Blink({ read, photo, how, glancing }: LooksProps) {
 
 /** Plan and photo, held against each other. */
 export function Looks(props: LooksProps) {
-  const { read, photo, mended, how, glancing } = props;
+  const { read, photo, third, how, glancing } = props;
   const marks = useMemo(() => read.findings.map(({ at: [x, y] }, i) => ({ n: i + 1, x, y })), [read]);
   const look = how.grey ? 'value' : 'colour';
   if (how.way === 'slider') return <Slider {...props} />;
@@ -254,9 +262,9 @@ export function Looks(props: LooksProps) {
       <Named name="Photo" glancing={glancing}>
         <Picture bitmap={photo[look]} label="The photo" read={read} how={how} marks={marks} />
       </Named>
-      {mended && (
-        <Named name="Photo, mended" glancing={glancing}>
-          <Picture bitmap={mended[look]} label="The photo as it would look mended" read={read} how={how} />
+      {third && (
+        <Named name={third.name} glancing={glancing}>
+          <Picture bitmap={third.looks[look]} label={third.says ?? third.name} read={read} how={how} />
         </Named>
       )}
     </div>

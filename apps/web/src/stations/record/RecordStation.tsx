@@ -10,14 +10,16 @@ import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
 import { Choice } from '../../ui/Choice.js';
 import { ColourField } from '../../ui/ColourField.js';
-import type { ReadPhoto } from '../../workers/photo.worker.js';
+import type { BothLooks, ReadPhoto } from '../../workers/photo.worker.js';
 import { Diary } from '../order/Diary.js';
 import { useStation } from '../stationState.js';
+import { BesideAnother } from './BesideAnother.js';
 import { FoundInPhoto } from './FoundInPhoto.js';
-import { Looks, WAYS, type HowToLook, type WayToLook } from './Looks.js';
+import { Looks, WAYS, type HowToLook, type ThirdLook, type WayToLook } from './Looks.js';
 import { PhotoList } from './PhotoList.js';
 import { StopOrGo } from './StopOrGo.js';
 import { TapPoints } from './TapPoints.js';
+import { useBeside, type BesideState, type OtherPhoto } from './useBeside.js';
 import { useChosenPhoto } from './useChosenPhoto.js';
 import { useMended, usePhoto, usePhotoClient, type PhotoState } from './usePhoto.js';
 
@@ -203,11 +205,21 @@ function Going({
   );
 }
 
+/** What stands beside the photo: another one that it is held against, or itself as it would look mended. */
+function thirdLook(
+  mended: BothLooks | null,
+  other: OtherPhoto | null,
+  { beside }: BesideState,
+): ThirdLook | null {
+  if (other) return beside?.looks ? { name: 'The other photo', looks: beside.looks } : null;
+  return mended && { name: 'Photo, mended', says: 'The photo as it would look mended', looks: mended };
+}
+
 /** Photos beside the plan, and what was done. */
 export function RecordStation() {
   const piece = usePiece();
   const { order } = useStation();
-  const { photo, pick, told, tell } = useChosenPhoto();
+  const { photo, pick, told, tell, other, holdBeside } = useChosenPhoto();
   const [tapping, setTapping] = useState(false);
   const [going, setGoing] = useState(true);
   const [how, setHow] = useState<HowToLook>({ way: 'beside', grey: false, squinted: false, trueSize: false });
@@ -218,6 +230,7 @@ export function RecordStation() {
   useZoomKeys(glancing.hand);
   const [chosen, choose] = useChosen(read);
   const mended = useMended(client, read, chosen);
+  const besides = useBeside(client, read, piece, other);
   const open = (next: string) => {
     pick(next);
     setTapping(false);
@@ -256,7 +269,13 @@ export function RecordStation() {
               }}
             />
           ) : read?.photo ? (
-            <Looks read={read} photo={read.photo} mended={mended} how={how} glancing={glancing} />
+            <Looks
+              read={read}
+              photo={read.photo}
+              third={thirdLook(mended, other, besides)}
+              how={how}
+              glancing={glancing}
+            />
           ) : (
             <NotLaid read={read} failed={state.failed} photo={photo} />
           )}
@@ -268,6 +287,9 @@ export function RecordStation() {
           className="w-80 shrink-0 space-y-3 overflow-y-auto bg-g88 p-3"
         >
           <FoundInPhoto read={read} chosen={chosen} onChoose={choose} />
+          {photo !== null && read.photo && (
+            <BesideAnother photo={photo} other={other?.photo ?? null} onOther={holdBeside} state={besides} />
+          )}
           {!tapping && (
             <Button look="plain" onClick={() => setTapping(true)}>
               {told.places.length > 0
