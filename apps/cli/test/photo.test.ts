@@ -35,6 +35,18 @@ describe('glint photo', () => {
     const [finding] = told.findings;
     expect(finding).toMatchObject({ id: 'too-bright', part: 'elbow', certain: true });
     expect(finding.cure.measured).toBeLessThan(finding.limit);
+    expect(finding.when).toMatchObject({ wait: false, toCome: [], dryness: 'dry' });
+    const { beside } = await run(
+      'photo',
+      at('arm.json'),
+      at('painted.photo.png'),
+      '--beside',
+      at('painted.photo.png'),
+    );
+    expect(beside.length).toBeGreaterThan(2);
+    expect(
+      beside.every((p: { lighterBy: number; shows: [] }) => p.lighterBy === 0 && p.shows.length === 0),
+    ).toBe(true);
   });
 
   test.each([

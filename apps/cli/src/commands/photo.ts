@@ -1,4 +1,5 @@
 import {
+  besideAnother,
   doneBy,
   layerOf,
   linearImage,
@@ -27,6 +28,7 @@ interface PhotoFlags {
   readonly points?: string;
   readonly after?: string;
   readonly from?: string;
+  readonly beside?: string;
   readonly shelf?: string;
 }
 
@@ -123,8 +125,16 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
   const plan = readyPlan(piece, { after, figureView });
   const report = photoReport(plan, readyPhoto(image), hints);
-  answer(
-    told(plan, report, (i) => {
+  const beside =
+    o.beside === undefined
+      ? null
+      : besideAnother(
+          report.readings,
+          photoReport(plan, readyPhoto(await opened(o.beside))).readings,
+          plan.raster.parts,
+        );
+  answer({
+    ...told(plan, report, (i) => {
       const { cures, when } = mend(plan, report, report.findings[i], {
         piece,
         order,
@@ -135,7 +145,8 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
       const { colours: _, ...cure } = cures[0];
       return { cure, when };
     }),
-  );
+    ...(beside && { beside }),
+  });
 }
 
 export function photoCommands(program: Command): void {
@@ -151,6 +162,7 @@ export function photoCommands(program: Command): void {
       '--from <VIEW>',
       'the view of the piece that it was taken from; the first that has a part unless told',
     )
+    .option('--beside <PHOTO>', 'a photo of another of the same plan: what the two differ in, part by part')
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .action(photoCommand);
 }

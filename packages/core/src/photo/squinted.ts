@@ -36,9 +36,9 @@ export function focalInPhoto(
 /** So many are named of those that draw the eye first. */
 const MOST_NAMED = 3;
 
-/** What is to be said of it; null where it is among the first, or no further back than planned. */
+/** What is to be said of it; null where it is among the first, or is not yet planned to be: half painted anything may lead. */
 export function focalText({ planned, seen, ahead }: FocalInPhoto, focal: Part): string | null {
-  if (seen <= FOCAL_AMONG || seen <= planned) return null;
+  if (planned > FOCAL_AMONG || seen <= FOCAL_AMONG) return null;
   const named = ahead.slice(0, MOST_NAMED).map((p) => p.name.toLowerCase());
   const more = ahead.length - named.length;
   return (
