@@ -96,6 +96,18 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   expect((await server.piece('lock-keepers-arm')).notes).toHaveLength(1);
   await page.getByRole('button', { name: 'let it go' }).click();
   await expect(page.getByRole('heading', { name: 'A photo beside the plan' })).toBeVisible();
+
+  // Three more by the same plan, larger.
+  await page.getByRole('button', { name: 'Paint another' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Paint another' });
+  await expect(dialog.getByText(/^The plan begins on .*primer/)).toBeVisible();
+  await dialog.getByLabel('Foot to crown').fill('80');
+  await dialog.getByLabel('How many alike').fill('3');
+  await expect(dialog.getByText(/^Another size/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/pieces\/piece-\w+\/light$/);
+  const id = /pieces\/([^/]+)/.exec(page.url())![1];
+  expect(await server.piece(id)).toMatchObject({ heightMm: 80, copies: 3, notes: [] });
 });
 
 test('a photo that does not lie by itself is laid by places that are tapped on it and on the plan', async ({

@@ -13,6 +13,10 @@ export interface DoneNow {
   readonly minutes?: number;
 }
 
+/** What was on the brush, in words, where a layer is laid as planned. */
+export const brushed = ({ mixText, thinning }: Pick<OrderLayer, 'mixText' | 'thinning'>): string =>
+  `${mixText}, ${thinning}`.slice(0, MOST_WORDS);
+
 /** A step of a layer as it is ticked, with what was done. */
 export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minutes }: DoneNow): Tick => ({
   part: step.part,
@@ -21,7 +25,7 @@ export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minut
   copy,
   doneAt,
   did: {
-    mix: `${layer.mixText}, ${layer.thinning}`.slice(0, MOST_WORDS),
+    mix: brushed(layer),
     coats: step.coats,
     coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
     minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.startingMin ?? step.activeMin).toFixed(2)),

@@ -1,4 +1,5 @@
 export * from './diary.js';
+export * from './again.js';
 export * from './doneBy.js';
 export * from './learned.js';
 export * from './stopOrGo.js';

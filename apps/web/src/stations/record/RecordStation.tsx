@@ -16,6 +16,7 @@ import { useStation } from '../stationState.js';
 import { BesideAnother } from './BesideAnother.js';
 import { FoundInPhoto } from './FoundInPhoto.js';
 import { Looks, WAYS, type HowToLook, type ThirdLook, type WayToLook } from './Looks.js';
+import { PaintAnother } from './PaintAnother.js';
 import { PhotoList } from './PhotoList.js';
 import { StopOrGo } from './StopOrGo.js';
 import { TapPoints } from './TapPoints.js';
@@ -247,6 +248,7 @@ export function RecordStation() {
         )}
         <Diary />
         <StopOrGo />
+        <PaintAnother />
       </aside>
       <div className="flex min-w-0 flex-1 flex-col bg-g38">
         <LookBar how={how} onHow={setHow} />
