@@ -68,10 +68,11 @@ class WorkerClient {
 /** The map under the painter's hand has workers of its own; everything longer goes to others. */
 const hands = [new WorkerClient('map'), new WorkerClient('map, too')] as const;
 const long = new WorkerClient('long work');
+const second = new WorkerClient('measuring');
 /** On two cores a second one that measures is no sooner done: both make ready the same surfaces. */
 const ONE_MEASURES = 2;
-const measuring: readonly WorkerClient[] =
-  navigator.hardwareConcurrency <= ONE_MEASURES ? [long] : [long, new WorkerClient('measuring')];
+const measuring = (): readonly WorkerClient[] =>
+  navigator.hardwareConcurrency <= ONE_MEASURES ? [long] : [long, second];
 /** Small pictures come while the zones are still being measured. */
 const pictures = new WorkerClient('pictures');
 
@@ -116,7 +117,7 @@ export const mapClient = {
 let joined = false;
 /** Lets two that measure hear of each other. */
 function join(): void {
-  const [one, other] = measuring;
+  const [one, other] = measuring();
   if (joined || !other) return;
   joined = true;
   const { port1, port2 } = new MessageChannel();
@@ -133,14 +134,14 @@ export const sheetClient = {
       // Asked anew while it waited.
       if (asked.sheets !== mine) return;
       join();
-      measuring.forEach((station, worker) =>
-        station.send({ kind: 'sheets', generation: mine, ...job, worker, of: measuring.length }),
+      measuring().forEach((station, worker, { length }) =>
+        station.send({ kind: 'sheets', generation: mine, ...job, worker, of: length }),
       );
     });
     return mine;
   },
   listen(listener: Listener) {
-    const stops = measuring.map((station) => station.listen(listener));
+    const stops = measuring().map((station) => station.listen(listener));
     return () => stops.forEach((stop) => stop());
   },
 };
