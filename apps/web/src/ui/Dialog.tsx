@@ -13,10 +13,10 @@ export function Dialog({ open, onClose, title, children }: DialogProps) {
   return (
     <Radix.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 bg-g05/60" />
+        <Radix.Overlay className="fixed inset-0 z-10 bg-g05/60" />
         <Radix.Content
           aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 space-y-4 rounded-sm bg-g98 p-6 outline-none"
+          className="fixed z-10 top-1/2 left-1/2 w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 space-y-4 rounded-sm bg-g98 p-6 outline-none"
         >
           <Radix.Title className="text-lead font-semibold">{title}</Radix.Title>
           {children}

@@ -105,6 +105,11 @@ describe.each(Object.entries(FAULTS))('%s', (name, trial) => {
     const again = found.find((c) => c.id === 'repaint')!;
     expect(again.minutes).toBe(means.minutes);
     for (const c of found) expect(c.minutes).toBeLessThanOrEqual(again.minutes);
+    // Coats of a glaze dry between each other, as their words say.
+    for (const c of found) {
+      const coats = /(\d) coats?/.exec(c.words);
+      if (coats) expect(c.dries).toBe(Number(coats[1]) - 1);
+    }
   });
 
   test('is mended without bringing up another fault', () => {

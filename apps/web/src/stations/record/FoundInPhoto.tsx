@@ -29,6 +29,11 @@ function CureChoice({
           <span>{cure.label}</span>
           <span className="shrink-0">{duration(cure.minutes)}</span>
         </span>
+        {chosen && cure.dries > 0 && (
+          <span className="block">
+            At the brush; it dries {cure.dries === 1 ? 'once' : `${cure.dries} times`} in between.
+          </span>
+        )}
         {chosen && (
           <span className="block">
             {cure.words} {cure.risk}

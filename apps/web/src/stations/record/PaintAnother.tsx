@@ -53,7 +53,10 @@ function AnotherDialog({ onClose }: { readonly onClose: () => void }) {
     try {
       const id = `piece-${Date.now().toString(36)}`;
       const of = { id, name: name.trim() || piece.name, heightMm, copies };
-      const saved = await api.add(writePiece(anotherFrom({ ...piece, run: { ticks: [...run.ticks] } }, order, of)), 'copy');
+      const saved = await api.add(
+        writePiece(anotherFrom({ ...piece, run: { ticks: [...run.ticks] } }, order, of)),
+        'copy',
+      );
       await client.invalidateQueries({ queryKey: keys.pieces });
       await navigate(`/pieces/${saved.id}/light`);
     } catch (error) {

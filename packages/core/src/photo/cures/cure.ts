@@ -9,7 +9,10 @@ export interface Cure {
   readonly id: string;
   readonly label: string;
   readonly words: string;
+  /** At the brush. */
   readonly minutes: number;
+  /** How often it has to dry in between. */
+  readonly dries: number;
   readonly risk: string;
   /** What the finding would measure then, in its unit. */
   readonly measured: number;
@@ -37,12 +40,12 @@ export function curesFor(finding: Pick<PhotoFinding, 'id'>, trial: PartTrial, me
   const found = cures.flatMap(({ id, label, mends, tries }): Cure[] => {
     if (!mends.includes(finding.id)) return [];
     let best: Cure | null = null;
-    for (const { colours, words, minutes, risk } of tries(trial, means)) {
+    for (const { colours, words, minutes, dries, risk } of tries(trial, means)) {
       if (best && minutes >= best.minutes) continue;
       const after = readingWith(trial, colours);
       const measured = definition.measure(after) ?? 0;
       if (id !== 'repaint' && (measured > AIM * definition.limit || worse(after, trial.now))) continue;
-      best = { id, label, words, minutes, risk, measured, colours };
+      best = { id, label, words, minutes, dries, risk, measured, colours };
     }
     return best ? [best] : [];
   });

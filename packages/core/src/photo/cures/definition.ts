@@ -29,7 +29,10 @@ export interface CureTry {
   readonly colours: Colours;
   /** What to do, in words, from the mix to the brush. */
   readonly words: string;
+  /** At the brush. */
   readonly minutes: number;
+  /** How often it has to dry in between. */
+  readonly dries: number;
   /** What can go wrong, and how far. */
   readonly risk: string;
 }

@@ -25,6 +25,7 @@ function* coatsOver(
       colours: glazed(now, { pigment, coats, water: GLAZE_WATER }, where),
       words: `Glaze ${place} with ${mixText}, ${thinning(GLAZE_WATER)}, ${coatsOf(coats)}, each dry before the next.`,
       minutes: activeMinutes.layer(mm2, coats),
+      dries: coats - 1,
       risk: CREEPS,
     };
 }

@@ -15,45 +15,47 @@ const APART = 5;
 /** Minutes to find back into a part: mixes, a look at the plan. */
 const AGAIN_MIN = 2;
 
-function again(
-  trial: PartTrial,
-  { minutes }: CureMeans,
-  where: Where,
-  words: (share: string) => string,
-): CureTry {
+interface Again {
+  readonly where: Where;
+  /** Passes over one another. */
+  readonly passes: number;
+  readonly words: (share: string) => string;
+}
+
+function again(trial: PartTrial, { minutes }: CureMeans, { where, passes, words }: Again): CureTry {
   const share = shareOf(trial, where);
   return {
     colours: repainted(photoColours(trial), planColours(trial), where),
     words: words(percent(share)),
     // Smaller places go slower: time grows with the three-quarter power of area.
     minutes: AGAIN_MIN + minutes * share ** 0.75,
+    dries: passes - 1,
     risk: 'Paint over paint: keep it thin, or the brush marks of both show.',
   };
 }
 
 function* relit(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   const [plan, now] = [planColours(trial), photoColours(trial)];
-  yield again(
-    trial,
-    means,
-    (k) => Math.abs(plan.lightness[k] - now.lightness[k]) > APART,
-    (share) =>
+  yield again(trial, means, {
+    where: (k) => Math.abs(plan.lightness[k] - now.lightness[k]) > APART,
+    passes: 2,
+    words: (share) =>
       `Glaze the old light out with the middle mixes, then paint the light where the map has it: ${share} of the part.`,
-  );
+  });
 }
 
 function* lightsAgain(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   const plan = planColours(trial);
-  for (const from of [0.8, 0.6, 0.4]) {
-    const least = valueAt(plan, from);
-    const first = means.steps.find((s) => s.colour.l >= least) ?? means.steps[means.steps.length - 1];
-    yield again(
-      trial,
-      means,
-      (k) => plan.lightness[k] >= least,
-      (share) =>
-        `Lay its lights again from ${first.mixText} up, where the map has them: ${share} of the part.`,
-    );
+  for (const share of [0.8, 0.6, 0.4]) {
+    const least = valueAt(plan, share);
+    const found = means.steps.findIndex((s) => s.colour.l >= least);
+    const from = found < 0 ? means.steps.length - 1 : found;
+    yield again(trial, means, {
+      where: (k) => plan.lightness[k] >= least,
+      passes: means.steps.length - from,
+      words: (share) =>
+        `Lay its lights again from ${means.steps[from].mixText} up, where the map has them: ${share} of the part.`,
+    });
   }
 }
 
@@ -62,6 +64,7 @@ function* wholly(trial: PartTrial, means: CureMeans): Generator<CureTry> {
     colours: planColours(trial),
     words: 'Paint this part again from its base, step by step as planned.',
     minutes: means.minutes,
+    dries: Math.max(0, means.steps.length - 1),
     risk: 'The most paint and the most time; nothing of what is there helps or hinders.',
   };
 }
