@@ -203,7 +203,7 @@ async function planted(demos, times, count) {
       (f) => f.certain && !used.has(demo.piece.parts.findIndex((p) => p.id === f.part)),
     ).length;
     for (const f of report.findings.filter((g) => g.certain)) {
-      const { cures } = mend(demo.plan, report, f, demo);
+      const { cures } = mend(demo.plan, report, f, { ...demo, after: null, now: Date.now() });
       if (cures.length === 0) continue;
       cured.tried++;
       if (cures[0].measured < f.limit) cured.under++;

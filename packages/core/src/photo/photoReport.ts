@@ -128,8 +128,8 @@ function laidNotes(r: Registration | null): PhotoNote[] {
   return notes;
 }
 
-/** A photo whose edges are weaker than this share of the plan's is blurred: by the hand, or by what is nearer or farther. */
-const LEAST_SHARP = 0.55;
+/** A photo whose edges are weaker than this share of the plan's is blurred: by the hand, or by what is nearer or farther. A sound one taken from far off has 0.42 and reads right. */
+const LEAST_SHARP = 0.38;
 
 /** Steepness of a photo's values against the plan's, over all that is read: 1 for one as sharp as the plan. */
 export function sharpnessOf(
