@@ -14,6 +14,7 @@ import {
   type Image,
   type LayerId,
   type OrderLayer,
+  type PartBeside,
   type PhotoReport,
   type PointPair,
   type ReadyPlan,
@@ -125,14 +126,12 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
   const plan = readyPlan(piece, { after, figureView });
   const report = photoReport(plan, readyPhoto(image), hints);
-  const beside =
-    o.beside === undefined
-      ? null
-      : besideAnother(
-          report.readings,
-          photoReport(plan, readyPhoto(await opened(o.beside))).readings,
-          plan.raster.parts,
-        );
+  let beside: PartBeside[] | null = null;
+  if (o.beside !== undefined) {
+    const other = photoReport(plan, readyPhoto(await opened(o.beside)));
+    if (!other.onPlan) refuse('beside', o.beside, 'a photo that lies on the plan');
+    beside = besideAnother(report.readings, other.readings, plan.raster.parts);
+  }
   answer({
     ...told(plan, report, (i) => {
       const { cures, when } = mend(plan, report, report.findings[i], {

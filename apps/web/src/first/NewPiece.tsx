@@ -8,7 +8,7 @@ import { api, keys } from '../api/pieces.js';
 import { Button } from '../ui/Button.js';
 import { Choice } from '../ui/Choice.js';
 import { Dialog } from '../ui/Dialog.js';
-import { NumberField } from '../ui/NumberField.js';
+import { PieceCopies, PieceHeight, PieceName } from '../ui/PieceFields.js';
 
 const HEIGHTS = [28, 32, 54, 75, 90] as const;
 
@@ -50,17 +50,7 @@ export function NewPiece() {
             void begin();
           }}
         >
-          <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">
-            Its name
-            <input
-              autoFocus
-              className="flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
-              value={name}
-              maxLength={120}
-              placeholder="New piece"
-              onChange={(e) => setName(e.target.value)}
-            />
-          </label>
+          <PieceName first value={name} placeholder="New piece" onChange={setName} />
           <Choice
             label="Scale"
             value={HEIGHTS.includes(heightMm as (typeof HEIGHTS)[number]) ? String(heightMm) : ''}
@@ -70,24 +60,8 @@ export function NewPiece() {
             ]}
             onChange={(h) => h && setHeight(Number(h))}
           />
-          <NumberField
-            label="Foot to crown"
-            unit="mm"
-            value={heightMm}
-            min={1}
-            max={1000}
-            step={1}
-            onChange={setHeight}
-          />
-          <NumberField
-            label="How many alike"
-            unit=""
-            value={copies}
-            min={1}
-            max={500}
-            step={1}
-            onChange={(v) => setCopies(Math.round(v))}
-          />
+          <PieceHeight value={heightMm} onChange={setHeight} />
+          <PieceCopies value={copies} onChange={setCopies} />
           {failed && <p role="alert">{failed}</p>}
           <div className="flex justify-end gap-2 pt-4">
             <Button look="plain" onClick={() => setOpen(false)}>

@@ -34,7 +34,7 @@ export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote):
   return { ...piece, notes: [...piece.notes, note] };
 }
 
-/** The piece with something told of a photo; where there was nothing yet, beside what is taken for granted. */
+/** The piece with what was told of the photo of a note; a note without a photo stays as it is. */
 export const withToldOfPhoto = (piece: Piece, id: string, told: ToldOfPhoto): Piece => ({
   ...piece,
   notes: piece.notes.map((n) => (n.id === id && n.photo !== null ? { ...n, told } : n)),

@@ -8,7 +8,7 @@ import { usePiece } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { Dialog } from '../../ui/Dialog.js';
-import { NumberField } from '../../ui/NumberField.js';
+import { PieceCopies, PieceHeight, PieceName } from '../../ui/PieceFields.js';
 import { useStation } from '../stationState.js';
 
 /** What is to be looked at before the next one is begun. */
@@ -72,40 +72,16 @@ function AnotherDialog({ onClose }: { readonly onClose: () => void }) {
           void begin();
         }}
       >
-        <label className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 text-label text-g28">
-          Its name
-          <input
-            className="flex-1 bg-transparent text-right font-semibold text-g10 outline-none"
-            value={name}
-            maxLength={120}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
+        <PieceName value={name} placeholder={piece.name} onChange={setName} />
         {fixed ? (
           <p className="text-label text-g28">
             Its parts were drawn on your own miniature: the next one is taken to be as large, {piece.heightMm}{' '}
             mm.
           </p>
         ) : (
-          <NumberField
-            label="Foot to crown"
-            unit="mm"
-            value={heightMm}
-            min={1}
-            max={1000}
-            step={1}
-            onChange={setHeight}
-          />
+          <PieceHeight value={heightMm} onChange={setHeight} />
         )}
-        <NumberField
-          label="How many alike"
-          unit=""
-          value={copies}
-          min={1}
-          max={500}
-          step={1}
-          onChange={(v) => setCopies(Math.round(v))}
-        />
+        <PieceCopies value={copies} onChange={setCopies} />
         <LookFirst otherSize={heightMm !== piece.heightMm} />
         {failed && <Alert>{failed}</Alert>}
         <div className="flex justify-end gap-2">
