@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { CHROMIUM, launchOptions } from '../scripts/chromium.mjs';
+import { launchOptions } from '../scripts/chromium.mjs';
 import { demoServer } from '../scripts/demo-server.mjs';
 
 const ASSETS = fileURLToPath(new URL('../apps/web/dist/assets', import.meta.url));
@@ -34,7 +34,7 @@ async function firstPicture(browser, address) {
 const share = (sorted, p) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * p))];
 
 export async function browserFigures(say) {
-  if (!existsSync(CHROMIUM)) {
+  if (!existsSync(launchOptions.executablePath)) {
     say('in the browser: no Chromium here, skipped');
     return;
   }

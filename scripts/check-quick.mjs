@@ -22,15 +22,15 @@ function run(script, args, nodeArgs = []) {
 
 const CACHE = '.cache/';
 const steps = [
-  ['types', 'typescript/bin/tsc', ['-b', 'packages/core', 'apps/server', 'apps/cli']],
+  ['types', 'typescript-7/bin/tsc', ['-b', 'packages/core', 'apps/server', 'apps/cli']],
   [
     'types of the pages',
-    'typescript/bin/tsc',
+    'typescript-7/bin/tsc',
     ['--noEmit', '-p', 'apps/web', '--incremental', '--tsBuildInfoFile', `${CACHE}web.tsbuildinfo`],
   ],
   [
     'types of the tests',
-    'typescript/bin/tsc',
+    'typescript-7/bin/tsc',
     [
       '--noEmit',
       '-p',

@@ -1,9 +1,10 @@
 // Every check there is, one after the other; prints the true totals last. Exits non-zero when anything failed.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { HEADLESS, WHOLE } from './chromium.mjs';
 import { WORKERS } from './workers.mjs';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -13,15 +14,15 @@ const bin = (path) => join(ROOT, 'node_modules', path);
 let passed = 0;
 let failed = 0;
 
-function run(args, command = node, env = {}) {
-  return (
-    spawnSync(command, args, {
+/** Runs a script of node beside all else that goes on; answers with whether it was content. */
+const run = (args, env = {}) =>
+  new Promise((resolve) =>
+    spawn(node, args, {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
-    }).status === 0
+    }).on('close', (code) => resolve(code === 0)),
   );
-}
 
 /** Checks that pass or fail as one each, run side by side; what each prints comes in one piece. */
 async function checks(named) {
@@ -44,10 +45,10 @@ async function checks(named) {
 }
 
 /** A suite that writes its totals to a file; a suite that ran nothing counts as failed. */
-function suite(name, args, env, totals) {
+async function suite(name, args, env, totals) {
   process.stdout.write(`\n== ${name}\n`);
   const start = Date.now();
-  const ok = run(args, node, env);
+  const ok = await run(args, env);
   const counted = totals();
   passed += counted.passed;
   failed += counted.failed + (!ok && counted.failed === 0 ? 1 : 0) + (ok && counted.passed === 0 ? 1 : 0);
@@ -58,31 +59,41 @@ function suite(name, args, env, totals) {
 
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
 
-/** Debian's Chromium, installed where it is missing and this machine lets us. */
-function needChromium() {
-  if (existsSync('/usr/bin/chromium')) return;
-  process.stdout.write('Installing Chromium\n');
-  const quiet = { DEBIAN_FRONTEND: 'noninteractive' };
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
-  for (const args of [
-    ['apt-get', 'update', '-qq'],
-    ['apt-get', 'install', '-y', '-qq', 'chromium'],
-  ]) {
-    const [command, ...rest] = [...sudo, ...args];
-    if (!run(rest, command, quiet))
-      process.stdout.write(`${args.join(' ')} failed; install Debian's chromium by hand\n`);
-  }
+/** Runs a command that says nothing unless it fails; answers with whether it did not. */
+const quietly = ([command, ...args]) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    let said = '';
+    child.stdout.on('data', (d) => (said += d));
+    child.stderr.on('data', (d) => (said += d));
+    const end = (ok) => {
+      if (!ok) process.stdout.write(`${[command, ...args].join(' ')} failed\n${said}`);
+      resolve(ok);
+    };
+    child.on('error', () => end(false));
+    child.on('close', (code) => end(code === 0));
+  });
+
+/** Debian's headless Chromium, installed where it is missing and this machine lets us; any other that is there will do. */
+async function needChromium() {
+  if (existsSync(HEADLESS.path) || process.env.PALE_GLINT_CHROMIUM) return;
+  const root = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const install = (name) => quietly([...root, 'apt-get', 'install', '-y', '-qq', name]);
+  await quietly([...root, 'apt-get', 'update', '-qq']);
+  if ((await install(HEADLESS.package)) || existsSync(WHOLE) || (await install('chromium'))) return;
+  process.stdout.write(`Debian's ${HEADLESS.package} or chromium has to be installed by hand\n`);
 }
 
-if (!run(['scripts/prepare.mjs'])) {
+// Packages of the system come in while those of the project do.
+const browser = needChromium();
+if (!(await run(['scripts/prepare.mjs']))) {
   process.stdout.write('0 passed, 1 failed\n');
   process.exit(1);
 }
-needChromium();
 
 await checks({
-  types: [bin('typescript/bin/tsc'), '--noEmit', '-p', 'apps/web'],
-  'types of the tests': [bin('typescript/bin/tsc'), '--noEmit', '-p', 'tsconfig.tests.json'],
+  types: [bin('typescript-7/bin/tsc'), '--noEmit', '-p', 'apps/web'],
+  'types of the tests': [bin('typescript-7/bin/tsc'), '--noEmit', '-p', 'tsconfig.tests.json'],
   lint: [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0'],
   layers: [
     bin('dependency-cruiser/bin/dependency-cruise.mjs'),
@@ -95,9 +106,9 @@ await checks({
   ],
 });
 
-if (!run(['scripts/bundle-tests.mjs'])) failed++;
+if (!(await run(['scripts/bundle-tests.mjs']))) failed++;
 const unit = join(scratch, 'unit.json');
-suite(
+await suite(
   'unit, server and command line',
   [
     // Tests make much that is thrown away at once.
@@ -122,8 +133,9 @@ suite(
   },
 );
 
+await browser;
 const e2e = join(scratch, 'e2e.json');
-suite(
+await suite(
   'the interface in Chromium',
   [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'],
   { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },

@@ -2,7 +2,15 @@
 // first, so that no worker waits for one that another began at the end.
 import Sequencer from '@jest/test-sequencer';
 
-const LONGEST = ['unit/scan', 'unit-server', 'unit/photo', 'cli/test', 'unit/critique', 'unit/glint', 'unit/school'];
+const LONGEST = [
+  'unit/scan',
+  'unit-server',
+  'unit/photo',
+  'cli/test',
+  'unit/critique',
+  'unit/glint',
+  'unit/school',
+];
 const rank = ({ path }) => {
   const found = LONGEST.findIndex((name) => path.includes(name));
   return found < 0 ? LONGEST.length : found;

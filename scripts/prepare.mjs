@@ -58,12 +58,13 @@ const npm = process.env.npm_execpath ? [process.execPath, [process.env.npm_execp
 unlessSame(
   'install',
   ['package-lock.json'],
-  ['node_modules/typescript', 'node_modules/vite', 'node_modules/jest'],
+  ['node_modules/typescript-7', 'node_modules/vite', 'node_modules/jest'],
   () => run('Installing packages', npm[0], [...npm[1], 'ci', '--no-audit', '--no-fund', '--loglevel=error']),
 );
 
 const base = ['package-lock.json', 'tsconfig.base.json', 'packages/core/src', 'packages/core/tsconfig.json'];
-const tsc = at('node_modules/typescript/bin/tsc');
+// The compiler that is several times as fast; the older one stays for what is written against its interface.
+const tsc = at('node_modules/typescript-7/bin/tsc');
 unlessSame(
   'core',
   [...base, 'apps/cli/src', 'apps/cli/tsconfig.json'],
