@@ -39,6 +39,8 @@ const ONCE = {
   'gap-filled': 0.5,
   missed: 1,
   'pale-area': 0.5,
+  spill: 0.3,
+  'edges-lost': 0.65,
 };
 const FOUND_AS = {
   value: ['too-bright', 'too-dark'],
@@ -48,6 +50,8 @@ const FOUND_AS = {
   'gap-filled': ['gap-filled'],
   missed: ['missed-part'],
   'pale-area': ['too-large', 'too-bright'],
+  spill: ['spill'],
+  'edges-lost': ['edges-lost'],
 };
 
 const surface = readSculpt(
@@ -57,6 +61,23 @@ const PIECES = [sluiceWarden, lockMilitia, { ...brassHeron, surfaces: new Map([[
 
 const finest = (plan) => plan.levels[plan.levels.length - 1];
 
+/** Parts that meet another over a length of 3 mm or more, where the two differ in colour. */
+function partsThatMeet({ places, levels }) {
+  const { width, pxPerMm, lightness, a, b } = levels[levels.length - 1];
+  const along = new Map();
+  for (let i = width; i < places.of.length - width; i++)
+    for (const step of [-1, 1, -width, width]) {
+      const [mine, other] = [places.of[i], places.of[i + step]];
+      // Beside the border colours are mixed.
+      const [near, far] = [i - 3 * step, i + 4 * step];
+      if (mine < 0 || other < 0 || mine === other || places.of[near] !== mine || places.of[far] !== other)
+        continue;
+      const apart = Math.hypot(lightness[near] - lightness[far], a[near] - a[far], b[near] - b[far]);
+      if (apart > 30) along.set(mine, (along.get(mine) ?? 0) + 1 / pxPerMm);
+    }
+  return new Set([...along].filter(([, mm]) => mm >= 3).map(([part]) => part));
+}
+
 /** A demo with its plan, and which of its parts each kind of fault can be planted and told on. */
 function prepared(piece) {
   const plan = readyPlan(piece);
@@ -64,6 +85,7 @@ function prepared(piece) {
   const ideal = { ...level, tone: { weightOf: new Map() }, clipped: new Uint8Array(level.alpha.length) };
   const readings = readParts(ideal, { level, places: plan.places, parts: piece.parts, photoPxPerMm: 9 });
   const range = (r) => r.plan.lightest - r.plan.darkest;
+  const borders = partsThatMeet(plan);
   const bearing = {
     value: (r) => photoFindings['too-bright'].measure(r) !== null && r.areaMm2 >= 4,
     'washed-out': (r) =>
@@ -72,6 +94,8 @@ function prepared(piece) {
     'light-moved': (r) => photoFindings['light-moved'].measure(r) !== null,
     'gap-filled': (r) => photoFindings['gap-filled'].measure(r) !== null && r.gapFilledBy !== null,
     missed: (r) => photoFindings['missed-part'].measure(r) !== null,
+    spill: (r) => photoFindings.spill.measure(r) !== null && borders.has(r.part),
+    'edges-lost': (r) => photoFindings['edges-lost'].measure(r) !== null,
     'pale-area': (r) => photoFindings['too-large'].measure(r) !== null && range(r) > 30,
   };
   const sheets = new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
@@ -186,7 +210,7 @@ async function planted(demos, times, count) {
           ? 1
           : kind === 'pale-area'
             ? 1 + times * ONCE[kind]
-            : kind === 'gap-filled'
+            : ['gap-filled', 'edges-lost'].includes(kind)
               ? Math.min(1, times * ONCE[kind])
               : sign * times * ONCE[kind];
       return [{ part, kind, amount, toward: 2 * Math.PI * random() }];

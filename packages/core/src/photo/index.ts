@@ -6,6 +6,7 @@ export * from './places.js';
 export * from './onPlan.js';
 export * from './readParts.js';
 export * from './standInPainter.js';
+export * from './standInFaults.js';
 export * from './standInShot.js';
 export * from './findings/index.js';
 export * from './cures/index.js';

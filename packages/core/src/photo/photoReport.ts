@@ -8,6 +8,7 @@ import { stepsGoBy, type OrderLayer } from '../plan/index.js';
 import { passesOf, type Film } from '../school/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { percent, plain } from '../units/index.js';
+import { beyondBorders } from './beyond.js';
 import { curesFor, type Cure, type CureGlaze, type CureMeans, type PartTrial } from './cures/index.js';
 import { findInPhoto, type PhotoFinding } from './findings/index.js';
 import type { PointPair } from './homography.js';
@@ -20,6 +21,7 @@ import {
   type PlanRaster,
   type PlanRasterOptions,
 } from './planRaster.js';
+import { SPILL_TO_MM } from './readSpill.js';
 import { readParts, softened, type PartReading } from './readParts.js';
 import { FINE_PX_PER_MM, register, type ReadyPhoto, type Registration } from './register.js';
 import { focalInPhoto, focalText } from './squinted.js';
@@ -292,7 +294,14 @@ export function mend(
   const every = Math.max(1, Math.ceil(points.length / MOST_POINTS));
   const tried = points.filter((_, k) => k % every === 0);
   const trial: PartTrial = {
-    input: { photo: onPlan, plan: [level, softened(level)], level, magnified: now.points / all.length },
+    input: {
+      photo: onPlan,
+      plan: [level, softened(level)],
+      level,
+      places: plan.places,
+      beyond: beyondBorders(plan.places, level.width, level.pxPerMm, SPILL_TO_MM),
+      magnified: now.points / all.length,
+    },
     part: { n, metal: true, weight: now.weight },
     all: tried,
     core: tried.filter((i) => plan.places.depth[i] >= CORE_DEEP),

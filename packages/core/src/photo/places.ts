@@ -9,7 +9,8 @@ export interface Places {
   readonly depth: Uint8Array;
 }
 
-const DEEPEST = 8;
+/** Deeper than this is not told. */
+export const DEEPEST = 24;
 
 /** The places of a plan's parts on one of its levels. */
 export function placesOn(plan: PlanRaster, level: PlanLevel): Places {

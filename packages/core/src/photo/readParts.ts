@@ -1,6 +1,9 @@
 import type { Part } from '../piece/index.js';
 import { CORE_DEEP, isThick, type LabPlanes, type PhotoOnPlan } from './onPlan.js';
 import { quantileSorted } from './image.js';
+import { beyondBorders, type Beyond } from './beyond.js';
+import { edgesLit } from './readEdges.js';
+import { SPILL_TO_MM, spillOn, type Spill } from './readSpill.js';
 import { pointsOf, type Places } from './places.js';
 import type { PlanLevel } from './planRaster.js';
 
@@ -45,6 +48,10 @@ export interface PartReading {
   readonly chromaTimes: number | null;
   /** Turn of hue of its mids, degrees, -180..180; null likewise. */
   readonly hueTurnDeg: number | null;
+  /** How far its planned bright edges are there: 1 as planned, 0 where nothing stands out; null where it has none. */
+  readonly edgesLit: number | null;
+  /** Where it has its neighbour's colour. */
+  readonly spill: Spill;
   /** How much it counted when the photo's tone was fitted, 0..1. */
   readonly weight: number;
 }
@@ -185,13 +192,15 @@ export interface ReadingInput {
   readonly photo: LabPlanes;
   readonly plan: readonly LabPlanes[];
   readonly level: PlanLevel;
+  readonly places: Places;
+  readonly beyond: Beyond;
   /** Photo points of one plan point, and whether the part's metal tells more. */
   readonly magnified: number;
 }
 
 /** One part, read at some of its points in the photo and in the plan in the same way. */
 export function readPart(
-  { photo, plan: plans, level, magnified }: ReadingInput,
+  { photo, plan: plans, level, places, beyond, magnified }: ReadingInput,
   mine: PartPoints & { readonly total: number; readonly read: number },
   part: { readonly n: number; readonly metal: boolean; readonly weight: number },
 ): PartReading {
@@ -205,6 +214,7 @@ export function readPart(
   const coloured = thick && chroma > COLOURED;
   const turn = ((Math.atan2(seen.b, seen.a) - Math.atan2(meant.b, meant.a)) * 180) / Math.PI;
   const areaMm2 = mine.total / level.pxPerMm ** 2;
+  const mm2PerPoint = (areaMm2 * mine.read) / mine.all.length;
   return {
     part: part.n,
     areaMm2,
@@ -223,6 +233,10 @@ export function readPart(
     paleTimes: part.metal ? paleTimes(plan.lightness, photo.lightness, mine.all) : null,
     chromaTimes: coloured ? Math.hypot(seen.a, seen.b) / chroma : null,
     hueTurnDeg: coloured ? ((turn + 540) % 360) - 180 : null,
+    edgesLit: part.metal
+      ? edgesLit(plan.lightness, photo.lightness, mine.all, { level, places, mm2PerPoint })
+      : null,
+    spill: spillOn({ photo, plan, level, of: places.of, beyond }, mine.all, mm2PerPoint),
     weight: part.weight,
   };
 }
@@ -236,6 +250,8 @@ export function readParts(
     photo,
     plan: [level, softened(level)],
     level,
+    places,
+    beyond: beyondBorders(places, level.width, level.pxPerMm, SPILL_TO_MM),
     magnified: (photoPxPerMm / level.pxPerMm) ** 2,
   };
   const all = pointsOf(places, 1);

@@ -26,6 +26,7 @@ const JUDGED_LATE: ReadonlySet<PhotoFindingId> = new Set([
   'washed-out-hue',
   'too-large',
   'too-small',
+  'edges-lost',
 ]);
 /** From so many times its limit a finding stays one, whatever still comes. */
 const STAYS = 2;

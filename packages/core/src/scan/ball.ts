@@ -45,29 +45,60 @@ function slopes({ width, height, light }: LuminanceImage) {
 /** Steeper counts no more. */
 const MOST_SLOPE = 0.45;
 
-/** Mean slope outward along a circle: high where inside is dark and outside bright all round. */
-function rimOf(
-  gx: Float32Array,
-  gy: Float32Array,
-  width: number,
-  height: number,
-  { x, y, r }: Circle,
-): number {
-  const n = Math.max(16, Math.round(2 * Math.PI * r));
-  let sum = 0;
-  for (let k = 0; k < n; k++) {
-    const [c, s] = [Math.cos((2 * Math.PI * k) / n), Math.sin((2 * Math.PI * k) / n)];
-    const [px, py] = [x + r * c - 0.5, y + r * s - 0.5];
-    const [c0, r0] = [Math.floor(px), Math.floor(py)];
-    if (c0 < 0 || r0 < 0 || c0 + 1 >= width || r0 + 1 >= height) continue;
-    const [fc, fr] = [px - c0, py - r0];
-    const i = r0 * width + c0;
-    const at = (g: Float32Array) =>
-      (g[i] * (1 - fc) + g[i + 1] * fc) * (1 - fr) + (g[i + width] * (1 - fc) + g[i + width + 1] * fc) * fr;
-    // No part of the rim may count for much more than the rest: a ball is dark all round.
-    sum += Math.max(-MOST_SLOPE, Math.min(MOST_SLOPE, at(gx) * c + at(gy) * s));
-  }
-  return sum / n;
+/** The slopes of a picture, asked for along circles. */
+interface Rims {
+  /** Mean slope outward along a circle: high where inside is dark and outside bright all round. */
+  readonly along: (at: Circle) => number;
+  /** Mean of that over circles round one middle, each `spread` wider than the one before. */
+  readonly mean: (at: Circle, spread: number) => number;
+}
+
+function rimsOf(image: LuminanceImage): Rims {
+  const { width, height } = image;
+  const { gx, gy } = slopes(image);
+  const bearings = new Map<number, Float64Array>();
+  /** Cosine and sine of so many bearings round a circle. */
+  const bearingsFor = (n: number) => {
+    let all = bearings.get(n);
+    if (!all) {
+      all = new Float64Array(2 * n);
+      for (let k = 0; k < n; k++) {
+        all[2 * k] = Math.cos((2 * Math.PI * k) / n);
+        all[2 * k + 1] = Math.sin((2 * Math.PI * k) / n);
+      }
+      bearings.set(n, all);
+    }
+    return all;
+  };
+  const outward = (x: number, y: number, r: number): number => {
+    const n = Math.max(16, Math.round(2 * Math.PI * r));
+    const all = bearingsFor(n);
+    let sum = 0;
+    for (let k = 0; k < n; k++) {
+      const c = all[2 * k];
+      const s = all[2 * k + 1];
+      const px = x + r * c - 0.5;
+      const py = y + r * s - 0.5;
+      const c0 = Math.floor(px);
+      const r0 = Math.floor(py);
+      if (c0 < 0 || r0 < 0 || c0 + 1 >= width || r0 + 1 >= height) continue;
+      const fc = px - c0;
+      const fr = py - r0;
+      const i = r0 * width + c0;
+      const j = i + width;
+      const across =
+        (gx[i] * (1 - fc) + gx[i + 1] * fc) * (1 - fr) + (gx[j] * (1 - fc) + gx[j + 1] * fc) * fr;
+      const down = (gy[i] * (1 - fc) + gy[i + 1] * fc) * (1 - fr) + (gy[j] * (1 - fc) + gy[j + 1] * fc) * fr;
+      // No part of the rim may count for much more than the rest: a ball is dark all round.
+      sum += Math.max(-MOST_SLOPE, Math.min(MOST_SLOPE, across * c + down * s));
+    }
+    return sum / n;
+  };
+  return {
+    along: ({ x, y, r }) => outward(x, y, r),
+    mean: ({ x, y, r }, spread) =>
+      (outward(x, y, r - spread) + outward(x, y, r) + outward(x, y, r + spread)) / 3,
+  };
 }
 
 /**
@@ -76,11 +107,12 @@ function rimOf(
  * @param sized whether the size is known
  */
 export function fittedBall(middle: LuminanceImage, near: Circle, reach = 0.2, sized = false): Circle {
-  const { width, height } = middle;
-  const { gx, gy } = slopes(middle);
+  return bestRim(rimsOf(middle), near, reach, sized);
+}
+
+function bestRim(rims: Rims, near: Circle, reach: number, sized = false): Circle {
   // A rim is steep over a point or two: the mean of neighbours tells fractions.
-  const steepness = (at: Circle) =>
-    [-0.5, 0, 0.5].reduce((t, d) => t + rimOf(gx, gy, width, height, { ...at, r: at.r + d }), 0) / 3;
+  const steepness = (at: Circle) => rims.mean(at, 0.5);
   let best = near;
   let most = steepness(near);
   for (let step = Math.max(0.6, near.r * reach); step > 0.08; step /= 2)
@@ -108,6 +140,7 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
   const small = reduced(middle, by);
   const { width: w, height: h } = small;
   const { gx, gy } = slopes(small);
+  const rims = rimsOf(small);
   const radii: number[] = [];
   for (let r = Math.max(3, w * 0.02); r <= w * 0.16; r *= 1.12) radii.push(r);
   // Every steep point votes for the middles it could belong to (Hough's transform with slopes; Duda and Hart 1972).
@@ -151,8 +184,8 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
   }
   let best: { at: Circle; score: number } | null = null;
   for (const at of apartFrom(tops)) {
-    const fit = fittedBall(small, at, 0.15);
-    const rim = rimOf(gx, gy, w, h, fit);
+    const fit = bestRim(rims, at, 0.15);
+    const rim = rims.along(fit);
     const whole = { x: fit.x * by, y: fit.y * by, r: fit.r * by };
     const spots = photos.filter((p) => highlightOf(p, whole) !== null).length / photos.length;
     // A hollow in shadow has a rim as well, but no spot that every lamp makes.
@@ -183,20 +216,16 @@ export interface RimFit {
 /** The circle of that size, up to `reach` radii away, with the best rim: sought on a raster of a twelfth of the radius. */
 export function nearBall(image: LuminanceImage, near: Circle, reach: number): RimFit {
   const by = Math.max(1, Math.floor(near.r / 12));
-  const { width, height, light } = reduced(image, by);
-  const { gx, gy } = slopes({ width, height, light });
+  const rims = rimsOf(reduced(image, by));
   const [x, y, r] = [near.x / by, near.y / by, near.r / by];
   const far = Math.ceil(reach * r);
   let [best, most] = [near, -Infinity];
   for (let dy = -far; dy <= far; dy++)
     for (let dx = -far; dx <= far; dx++) {
-      const rim = [-0.7, 0, 0.7].reduce(
-        (t, d) => t + rimOf(gx, gy, width, height, { x: x + dx, y: y + dy, r: r + d }),
-        0,
-      );
+      const rim = rims.mean({ x: x + dx, y: y + dy, r }, 0.7);
       if (rim > most) [most, best] = [rim, { x: (x + dx) * by, y: (y + dy) * by, r: near.r }];
     }
-  return { at: best, rim: most / 3 };
+  return { at: best, rim: most };
 }
 
 /** A spot must be this much brighter than the rest of the ball, in light (1 white). */

@@ -53,7 +53,9 @@ function trialOf(stray: (l: number, i: number) => number, chroma = 1): PartTrial
     a: level.a.map((v) => v * chroma),
     b: level.b.map((v) => v * chroma),
   };
-  const input: ReadingInput = { photo, plan: [level], level, magnified: 2 };
+  const places = { of: new Int16Array(SIZE), count: 1, depth: new Uint8Array(SIZE).fill(9) };
+  const beyond = { nearest: new Int32Array(SIZE).fill(-1), mm: new Float32Array(SIZE).fill(Infinity) };
+  const input: ReadingInput = { photo, plan: [level], level, places, beyond, magnified: 2 };
   const all = Array.from({ length: SIZE }, (_, i) => i);
   const core = all.filter((i) => {
     const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];

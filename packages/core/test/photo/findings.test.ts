@@ -36,6 +36,8 @@ const reading = (over: Partial<PartReading> = {}): PartReading => ({
   paleTimes: 1,
   chromaTimes: 1,
   hueTurnDeg: 0,
+  edgesLit: 1,
+  spill: { mm2: 0, from: null, at: [0, 0] },
   weight: 1,
   ...over,
 });
@@ -53,6 +55,8 @@ const SHOWN: Record<PhotoFindingId, Partial<PartReading>> = {
   'washed-out-hue': { chromaTimes: 0.4, photo: look({ a: 2.4, b: 8.8 }) },
   'too-large': { paleTimes: 3.4 },
   'too-small': { paleTimes: 0.12 },
+  spill: { spill: { mm2: 0.8, from: 1, at: [3, -1] } },
+  'edges-lost': { edgesLit: 0.1 },
 };
 
 describe('what a photo shows of a part', () => {

@@ -24,7 +24,7 @@ export const planesOf = (series: StandInSeries) =>
 export const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / list.length;
 
 /** Points of a photo per mm. */
-export const PX_PER_MM = 6;
+export const PX_PER_MM = 4;
 
 /** A series of the stand-in camera, scanned with the ball looked for and the lamp's distance found. */
 export function scanned(

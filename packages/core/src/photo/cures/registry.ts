@@ -1,6 +1,6 @@
 import type { CureDefinition } from './definition.js';
 import { glazeBorder, glazeColour, glazeDarker, glazeGap, glazeLighter } from './glazes.js';
-import { relight, repaint, repaintLights } from './repaints.js';
+import { drawEdges, relight, repaint, repaintLights, tidy } from './repaints.js';
 
 /** All cures there are. */
 export const cures: readonly CureDefinition[] = [
@@ -11,5 +11,7 @@ export const cures: readonly CureDefinition[] = [
   glazeColour,
   relight,
   repaintLights,
+  tidy,
+  drawEdges,
   repaint,
 ];

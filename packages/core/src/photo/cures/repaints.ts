@@ -1,4 +1,5 @@
 import { percent } from '../../units/index.js';
+import { edgePoints } from '../readEdges.js';
 import type { CureDefinition, CureMeans, CureTry } from './definition.js';
 import {
   photoColours,
@@ -59,6 +60,34 @@ function* lightsAgain(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   }
 }
 
+/** Nearer to a border than this its edge is drawn, and what was spilt is tidied up, mm. */
+const RIM_MM = 1.2;
+
+function* tidied(trial: PartTrial, means: CureMeans): Generator<CureTry> {
+  const [plan, now] = [planColours(trial), photoColours(trial)];
+  const { beyond } = trial.input;
+  const strays = (k: number) =>
+    Math.hypot(plan.lightness[k] - now.lightness[k], plan.a[k] - now.a[k], plan.b[k] - now.b[k]) > 2 * APART;
+  yield again(trial, means, {
+    where: (k) => beyond.mm[trial.all[k]] < RIM_MM && strays(k),
+    passes: 2,
+    words: (share) =>
+      `Cover the spilt paint with the mixes that belong there, up to the border: ${share} of the part.`,
+  });
+}
+
+function* edgesAgain(trial: PartTrial, means: CureMeans): Generator<CureTry> {
+  const { level, places, plan } = trial.input;
+  const edges = new Set(edgePoints(plan[0].lightness, trial.all, { level, places }, 2).map((e) => e.k));
+  const last = means.steps[means.steps.length - 1];
+  if (edges.size === 0 || !last) return;
+  yield again(trial, means, {
+    where: (k) => edges.has(k),
+    passes: 1,
+    words: () => `Draw its edges with ${last.mixText}, with the side of the brush, where the map has them.`,
+  });
+}
+
 function* wholly(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   yield {
     colours: planColours(trial),
@@ -81,6 +110,18 @@ export const repaintLights: CureDefinition = {
   mends: ['too-dark', 'too-small', 'washed-out-hue', 'missed-part'],
   tries: lightsAgain,
 };
+export const tidy: CureDefinition = {
+  id: 'tidy',
+  label: 'the border tidied up',
+  mends: ['spill'],
+  tries: tidied,
+};
+export const drawEdges: CureDefinition = {
+  id: 'draw-edges',
+  label: 'its edges drawn',
+  mends: ['edges-lost'],
+  tries: edgesAgain,
+};
 export const repaint: CureDefinition = {
   id: 'repaint',
   label: 'painted again',
@@ -94,6 +135,8 @@ export const repaint: CureDefinition = {
     'washed-out-hue',
     'too-large',
     'too-small',
+    'spill',
+    'edges-lost',
   ],
   tries: wholly,
 };

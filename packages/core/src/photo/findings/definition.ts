@@ -11,6 +11,8 @@ export const PHOTO_FINDING_IDS = [
   'washed-out-hue',
   'too-large',
   'too-small',
+  'spill',
+  'edges-lost',
 ] as const;
 export type PhotoFindingId = (typeof PHOTO_FINDING_IDS)[number];
 
@@ -25,10 +27,12 @@ export interface PhotoFindingDefinition {
   readonly lookFrom: number;
   /** Findings of the same part that explain this one. */
   readonly explainedBy: readonly PhotoFindingId[];
+  /** Where on the part it is, mm from the plan's middle, y down; the middle of its light where it is not told. */
+  at?(reading: PartReading): readonly [xMm: number, yMm: number];
   /** How far the part is off, in the unit; null where it cannot be told of this part. */
   measure(reading: PartReading): number | null;
   /** What is seen, as one says it at the table; the part's name comes before it. */
-  tell(reading: PartReading): string;
+  tell(reading: PartReading, nameOf: (part: number) => string): string;
 }
 
 /** L* in words. */

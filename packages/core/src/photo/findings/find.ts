@@ -8,7 +8,7 @@ export interface PhotoFinding {
   readonly id: PhotoFindingId;
   /** Id of the part. */
   readonly part: string;
-  /** Middle of the part's light in the photo, in the piece's frame. */
+  /** Where it is, or the middle of the part's light in the photo; in the piece's frame. */
   readonly at: { readonly xMm: number; readonly yMm: number };
   readonly measured: number;
   readonly limit: number;
@@ -21,6 +21,7 @@ export interface PhotoFinding {
 /** What the readings of a photo's parts show, what matters most first; a thing explained by another is left out. */
 export function findInPhoto(readings: readonly PartReading[], plan: PlanRaster): PhotoFinding[] {
   const middle = middleOfPlan(plan);
+  const nameOf = (n: number) => plan.parts[n].name;
   const all = readings.flatMap((r) => {
     const found: PhotoFinding[] = [];
     for (const definition of Object.values(photoFindings)) {
@@ -28,16 +29,17 @@ export function findInPhoto(readings: readonly PartReading[], plan: PlanRaster):
       if (measured === null || measured < definition.lookFrom) continue;
       if (found.some((f) => f.certain && definition.explainedBy.includes(f.id))) continue;
       const part = plan.parts[r.part];
+      const [x, y] = definition.at?.(r) ?? r.photo.light;
       const certain = measured >= definition.limit;
       found.push({
         id: definition.id,
         part: part.id,
-        at: { xMm: middle.xMm + r.photo.light[0], yMm: middle.yMm - r.photo.light[1] },
+        at: { xMm: middle.xMm + x, yMm: middle.yMm - y },
         measured,
         limit: definition.limit,
         unit: definition.unit,
         certain,
-        message: `${part.name} ${definition.tell(r)}${certain ? '.' : '; look whether it bothers you.'}`,
+        message: `${part.name} ${definition.tell(r, nameOf)}${certain ? '.' : '; look whether it bothers you.'}`,
       });
     }
     return found;

@@ -6,6 +6,7 @@ const LEAST_MM2 = 10;
 const LEAST_POINTS = 2000;
 const EXPLAINED: readonly PhotoFindingId[] = [
   'missed-part',
+  'spill',
   'light-moved',
   'too-bright',
   'too-dark',

@@ -1,0 +1,20 @@
+import { percent } from '../../units/index.js';
+import type { PhotoFindingDefinition } from './definition.js';
+
+const LEAST_MM2 = 3;
+/** On fine patterns a hand strays by as much as they are wide. */
+const AGREES = 0.72;
+
+export const edgesLost: PhotoFindingDefinition = {
+  id: 'edges-lost',
+  label: 'bright edges missing',
+  unit: 'of what is planned',
+  limit: 0.65,
+  lookFrom: 0.55,
+  explainedBy: ['missed-part', 'light-moved'],
+  measure: (r) =>
+    r.thick && r.edgesLit !== null && r.areaMm2 >= LEAST_MM2 && r.agreement >= AGREES
+      ? Math.min(1, Math.max(0, 1 - r.edgesLit))
+      : null,
+  tell: (r) => `shows ${percent(Math.max(0, r.edgesLit ?? 0))} of its bright edges`,
+};
