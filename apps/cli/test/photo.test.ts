@@ -16,14 +16,14 @@ beforeAll(() => writeFileSync(at('arm.json'), writePiece(lockKeepersArm)));
 
 describe('glint photo', () => {
   test('lays a photo on the plan, and tells what strays with its cure', async () => {
-    const plan = planRasterOf(lockKeepersArm, { longSide: 700 });
+    const plan = planRasterOf(lockKeepersArm, { longSide: 560 });
     const part = lockKeepersArm.parts.findIndex((p) => p.id === 'elbow');
     const painted = paintedBy(plan, {
       hand: EXACT_HAND,
       faults: [{ part, kind: 'value', amount: 15 }],
       seed: 2,
     });
-    const shot = { ...PLAIN_SHOT, width: 800, height: 700, fills: 0.7, turnDeg: 178 };
+    const shot = { ...PLAIN_SHOT, width: 680, height: 600, fills: 0.7, turnDeg: 178 };
     const { width, height, rgba } = photographed(plan, painted, shot, 3);
     writeFileSync(
       at('painted.photo.png'),

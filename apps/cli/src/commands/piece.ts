@@ -20,6 +20,7 @@ import type { Command } from 'commander';
 import { answer, number, pieceFrom, readText, refuse } from '../io.js';
 import { look, VIEWS } from './look.js';
 import { orderCommand } from './order.js';
+import { againCommand } from './again.js';
 import { logCommand } from './log.js';
 import { scheduleCommand } from './schedule.js';
 
@@ -169,4 +170,15 @@ function orderCommands(program: Command): void {
     .option('--csv', 'step by step, as a table')
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
     .action(logCommand);
+
+  program
+    .command('again')
+    .description(
+      'a piece to paint another miniature by, or a batch: what was done otherwise comes over as notes',
+    )
+    .argument('<PIECE>', 'a piece file that was exported with its ticks')
+    .option('--name <NAME>', 'what it is called')
+    .option('--height <MM>', 'foot to crown; its parts grow with it')
+    .option('--copies <N>', 'how many alike')
+    .action(againCommand);
 }
