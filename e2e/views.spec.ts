@@ -23,6 +23,9 @@ test('a figure gets a back: its own parts, the light of the figure turned, one o
   expect(await dial.getAttribute('aria-valuetext')).not.toBe(fromFront);
   await expect(dial).toHaveAttribute('aria-disabled', 'true');
   await dial.press('ArrowUp');
+  // Its map says that there is none, and leads back here.
+  await page.getByRole('link', { name: /^Glint map/ }).click();
+  await page.getByText('Nothing of the back is mapped yet.').getByRole('link').click();
   await page.getByRole('button', { name: 'Add dome', exact: true }).click();
   await expect(partRows(page)).toHaveCount(1);
   await expect(page.getByRole('combobox', { name: 'Seen in' })).toHaveValue('back');

@@ -40,8 +40,8 @@ const ONCE = {
   'gap-filled': 0.5,
   missed: 1,
   'pale-area': 0.5,
-  spill: 0.3,
-  'edges-lost': 0.65,
+  spill: 0.4,
+  'edges-lost': 0.8,
 };
 const FOUND_AS = {
   value: ['too-bright', 'too-dark'],

@@ -1,5 +1,16 @@
 import { Link } from 'react-router';
 
+/** A side of the figure on which no part stands, beside others that have some. */
+export const BareSide = ({ name }: { readonly name: string }) => (
+  <p className="absolute inset-0 m-auto h-fit w-fit max-w-sm rounded-sm bg-g96 p-4 text-g28">
+    Nothing of the {name.toLowerCase()} is mapped yet.{' '}
+    <Link to="../parts" className="font-semibold text-g10 underline">
+      Add its first part
+    </Link>
+    , or look at another side.
+  </p>
+);
+
 /** A piece that holds nothing yet: what will be here, and where to begin. */
 export function NoParts() {
   return (

@@ -52,6 +52,8 @@ export interface PartReading {
   readonly edgesLit: number | null;
   /** Where it has its neighbour's colour. */
   readonly spill: Spill;
+  /** Correlation of the patterns where it was not spilt on. */
+  readonly restAgrees: number;
   /** How much it counted when the photo's tone was fitted, 0..1. */
   readonly weight: number;
 }
@@ -215,6 +217,11 @@ export function readPart(
   const turn = ((Math.atan2(seen.b, seen.a) - Math.atan2(meant.b, meant.a)) * 180) / Math.PI;
   const areaMm2 = mine.total / level.pxPerMm ** 2;
   const mm2PerPoint = (areaMm2 * mine.read) / mine.all.length;
+  const { spill, points: spilt } = spillOn(
+    { photo, plan, level, of: places.of, beyond },
+    mine.all,
+    mm2PerPoint,
+  );
   return {
     part: part.n,
     areaMm2,
@@ -236,7 +243,15 @@ export function readPart(
     edgesLit: part.metal
       ? edgesLit(plan.lightness, photo.lightness, mine.all, { level, places, mm2PerPoint })
       : null,
-    spill: spillOn({ photo, plan, level, of: places.of, beyond }, mine.all, mm2PerPoint),
+    spill,
+    restAgrees:
+      spilt.size === 0
+        ? agreement
+        : agreementOf(
+            photo.lightness,
+            plan.lightness,
+            mine.all.filter((i) => !spilt.has(i)),
+          ),
     weight: part.weight,
   };
 }

@@ -13,6 +13,12 @@ export interface Spill {
   readonly at: readonly [xMm: number, yMm: number];
 }
 
+/** A spill with the points of a level that it covers. */
+export interface SpiltPoints {
+  readonly spill: Spill;
+  readonly points: ReadonlySet<number>;
+}
+
 /** Nearer to the border than this any hand strays; farther than the second a brush does not slip. */
 export const SPILL_FROM_MM = 0.25;
 export const SPILL_TO_MM = 1.2;
@@ -67,11 +73,12 @@ function insideNeighbour(i: number, { level: { width }, of, beyond }: SpillInput
  * @param points of the part
  * @param mm2PerPoint how much of the part each of them stands for
  */
-export function spillOn(input: SpillInput, points: readonly number[], mm2PerPoint: number): Spill {
+export function spillOn(input: SpillInput, points: readonly number[], mm2PerPoint: number): SpiltPoints {
   const { photo, plan, level, of, beyond } = input;
   const { width, height, pxPerMm } = level;
   const near = points.filter((i) => beyond.nearest[i] >= 0 && beyond.mm[i] >= SPILL_FROM_MM);
-  if (near.length === 0) return { mm2: 0, from: null, at: [0, 0] };
+  const spilt = new Set<number>();
+  if (near.length === 0) return { spill: { mm2: 0, from: null, at: [0, 0] }, points: spilt };
   const shift = shiftOf(photo, plan, points);
   const [about, along] = [STRAYS_MM, ALONG_MM].map((mm) =>
     ring(Math.max(1, Math.round(mm * pxPerMm)), width),
@@ -79,7 +86,7 @@ export function spillOn(input: SpillInput, points: readonly number[], mm2PerPoin
   const nearestOf = (colour: Colour, at: readonly number[]) =>
     at.reduce((least, j) => Math.min(least, difference(colour, colourAt(plan, j))), Infinity);
   const counts = new Map<number, number>();
-  let [n, x, y] = [0, 0, 0];
+  let [x, y] = [0, 0];
   for (const i of near) {
     if (difference(colourAt(plan, i), colourAt(plan, insideNeighbour(i, input))) < APART) continue;
     const mine = (steps: readonly number[]) => steps.map((s) => i + s).filter((j) => of[j] === of[i]);
@@ -98,13 +105,17 @@ export function spillOn(input: SpillInput, points: readonly number[], mm2PerPoin
       toOwn
     )
       continue;
-    n++;
+    spilt.add(i);
     x += i % width;
     y += Math.floor(i / width);
     const other = of[beyond.nearest[i]];
     counts.set(other, (counts.get(other) ?? 0) + 1);
   }
   const [from] = [...counts].sort((p, q) => q[1] - p[1])[0] ?? [null];
+  const n = spilt.size;
   const middle = (sum: number, size: number) => (n === 0 ? 0 : (sum / n + 0.5 - size / 2) / pxPerMm);
-  return { mm2: n * mm2PerPoint, from, at: [middle(x, width), middle(y, height)] };
+  return {
+    spill: { mm2: n * mm2PerPoint, from, at: [middle(x, width), middle(y, height)] },
+    points: spilt,
+  };
 }

@@ -131,7 +131,7 @@ describe.each(Object.entries(FAULTS))('%s', (name, trial) => {
     }
     const glaze = found.find((c) => c.id.startsWith('glaze-'));
     if (glaze) {
-      expect(glaze.words).toMatch(/3 water to 1 paint, \d coats?, each dry before the next/);
+      expect(glaze.words).toMatch(/3 water to 1 paint, (1 coat|\d coats, each dry before the next)\./);
       expect(steps.some((s) => glaze.words.includes(s.mixText))).toBe(true);
     }
   });

@@ -38,6 +38,7 @@ const reading = (over: Partial<PartReading> = {}): PartReading => ({
   hueTurnDeg: 0,
   edgesLit: 1,
   spill: { mm2: 0, from: null, at: [0, 0] },
+  restAgrees: over.agreement ?? 0.95,
   weight: 1,
   ...over,
 });

@@ -8,7 +8,7 @@ import { usePieceState, usePieceStore } from '../../store/PieceContext.js';
 import { ViewSwitch } from '../../map/ViewSwitch.js';
 import { findingKey, useSeen, useStation } from '../stationState.js';
 import { ViewRow } from '../views/ViewRow.js';
-import { NoParts } from '../NoParts.js';
+import { BareSide, NoParts } from '../NoParts.js';
 import { PartRow } from '../PartRow.js';
 import { SquintPanel } from '../SquintPanel.js';
 import { FindingMarks } from './FindingMarks.js';
@@ -154,6 +154,7 @@ export function GlintStation() {
             <ViewSwitch value={view} onChange={setView} />
             <ViewRow />
           </div>
+          {seen.parts.length === 0 && <BareSide name={figureView.name} />}
           {view === 'squint' && <SquintPanel />}
           <StageFoot part={part} />
         </MapStage>

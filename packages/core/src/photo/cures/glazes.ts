@@ -10,7 +10,8 @@ const APART = 6;
 const CREEPS = 'Colour creeps with every coat: look after each, and stop early.';
 const EVERYWHERE: Where = () => true;
 
-const coatsOf = (coats: number): string => `${coats} ${coats === 1 ? 'coat' : 'coats'}`;
+const coatsOf = (coats: number): string =>
+  coats === 1 ? '1 coat' : `${coats} coats, each dry before the next`;
 
 /** Coats of one mix over some of a part, one after the other. */
 function* coatsOver(
@@ -23,7 +24,7 @@ function* coatsOver(
   for (let coats = 1; coats <= MOST_COATS; coats++)
     yield {
       colours: glazed(now, { pigment, coats, water: GLAZE_WATER }, where),
-      words: `Glaze ${place} with ${mixText}, ${thinning(GLAZE_WATER)}, ${coatsOf(coats)}, each dry before the next.`,
+      words: `Glaze ${place} with ${mixText}, ${thinning(GLAZE_WATER)}, ${coatsOf(coats)}.`,
       minutes: activeMinutes.layer(mm2, coats),
       dries: coats - 1,
       risk: CREEPS,

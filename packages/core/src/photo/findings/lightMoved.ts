@@ -16,12 +16,13 @@ export const lightMoved: PhotoFindingDefinition = {
   unit: 'of its size',
   limit: LIMIT,
   lookFrom: 0.13,
-  explainedBy: ['missed-part', 'gap-filled', 'spill'],
+  explainedBy: ['missed-part', 'gap-filled'],
   measure: (r) => {
     const tells = r.metal && r.thick && r.areaMm2 > LEAST_AREA && r.points > LEAST_POINTS;
     if (!tells || r.plan.lightest - r.plan.darkest < LEAST_RANGE) return null;
-    if (r.agreement >= AGREES) return 0;
-    return r.agreement < DISAGREES ? Math.max(ofSize(r), LIMIT) : ofSize(r);
+    // Paint over a border is no light.
+    if (r.restAgrees >= AGREES) return 0;
+    return r.restAgrees < DISAGREES ? Math.max(ofSize(r), LIMIT) : ofSize(r);
   },
   tell: (r) =>
     `has its light ${r.lightOffMm.toFixed(1)} mm from where it is planned, toward ${clockText(
