@@ -268,9 +268,8 @@ export interface MendedFinding {
   readonly finding: PhotoFinding;
   readonly cures: readonly Cure[];
   readonly when: WhenToMend;
-  /** Points of the part on the plan's finest level, and every how many of them a cure was tried on. */
+  /** Points of the part on the plan's finest level. */
   readonly points: readonly number[];
-  readonly every: number;
 }
 
 /** Tries cures for a finding of a report. Parts without a metal's ladder have none. */
@@ -285,15 +284,15 @@ export function mend(
   const n = plan.raster.parts.findIndex((p) => p.id === finding.part);
   const part = plan.raster.parts[n];
   const now = readings.find((r) => r.part === n);
-  if (!onPlan || !now || part.finish.kind !== 'metal')
-    return { finding, cures: [], when, points: [], every: 1 };
+  if (!onPlan || !now || part.finish.kind !== 'metal') return { finding, cures: [], when, points: [] };
   const level = finestOf(plan);
   const known = (i: number) => onPlan.lightness[i] === onPlan.lightness[i];
   const all = pointsOf(plan.places, 1)[n];
   const points = all.filter(known);
   const every = Math.max(1, Math.ceil(points.length / MOST_POINTS));
   const tried = points.filter((_, k) => k % every === 0);
-  const trial: PartTrial = {
+  const deep = (points: readonly number[]) => points.filter((i) => plan.places.depth[i] >= CORE_DEEP);
+  const whole: PartTrial = {
     input: {
       photo: onPlan,
       plan: [level, softened(level)],
@@ -303,10 +302,12 @@ export function mend(
       magnified: now.points / all.length,
     },
     part: { n, metal: true, weight: now.weight },
-    all: tried,
-    core: tried.filter((i) => plan.places.depth[i] >= CORE_DEEP),
+    all: points,
+    core: deep(points),
     total: all.length,
     now,
   };
-  return { finding, cures: curesFor(finding, trial, meansOf(part, piece, input.order)), when, points, every };
+  const trial = { ...whole, all: tried, core: deep(tried) };
+  const cures = curesFor(finding, trial, meansOf(part, piece, input.order), whole);
+  return { finding, cures, when, points };
 }

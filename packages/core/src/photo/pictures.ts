@@ -61,18 +61,14 @@ export function differencePicture(
   return labPicture({ lightness: off, a: zero, b: zero }, 'value');
 }
 
-/** A photo with a part mended: what the cure changes at the points it was tried on is taken for those beside them. */
-export function withCure(photo: LabPlanes, { points, every }: MendedFinding, { colours }: Cure): LabPlanes {
+/** A photo with a part mended. */
+export function withCure(photo: LabPlanes, { points }: MendedFinding, { colours }: Cure): LabPlanes {
   const out = {
     lightness: Float32Array.from(photo.lightness),
     a: Float32Array.from(photo.a),
     b: Float32Array.from(photo.b),
   };
   for (const plane of ['lightness', 'a', 'b'] as const)
-    points.forEach((i, k) => {
-      const tried = Math.floor(k / every);
-      const by = colours[plane][tried] - photo[plane][points[tried * every]];
-      out[plane][i] = Math.max(plane === 'lightness' ? 0 : -Infinity, photo[plane][i] + by);
-    });
+    points.forEach((i, k) => (out[plane][i] = colours[plane][k]));
   return out;
 }

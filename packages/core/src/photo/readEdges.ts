@@ -68,21 +68,28 @@ export function edgePoints(
   );
 }
 
+/** One point of an edge: of a level, and among its part's points. */
+export type EdgePoint = ReturnType<typeof edgePoints>[number];
+
 /**
  * How far the bright edges of the plan are there in a photo: 1 as planned, 0 where nothing stands out; null where the
- * plan has none. By least squares over what is planned to be an edge.
+ * plan has too little of them. By least squares over what is planned to be an edge.
+ * @param edges of the plan as it is
+ * @param plan as sharp as the photo
  * @param points of one part
  * @param mm2PerPoint how much of the part each of them stands for
  */
 export function edgesLit(
-  plan: Float32Array,
-  photo: Float32Array,
+  edges: readonly EdgePoint[],
+  { plan, photo }: { readonly plan: Float32Array; readonly photo: Float32Array },
   points: readonly number[],
   { mm2PerPoint, ...on }: OnRaster & { readonly mm2PerPoint: number },
 ): number | null {
-  const edges = edgePoints(plan, points, on);
   if (edges.length * mm2PerPoint < LEAST_MM2) return null;
-  const seen = standingOut(photo, points, on.level.width, reachOn(on));
-  const [up, down] = edges.reduce(([u, d], { k, by }) => [u + by * seen[k], d + by * by], [0, 0]);
+  const [meant, seen] = [plan, photo].map((p) => standingOut(p, points, on.level.width, reachOn(on)));
+  const [up, down] = edges.reduce(
+    ([u, v], { k }) => [u + meant[k] * seen[k], v + meant[k] * meant[k]],
+    [0, 1e-6],
+  );
   return up / down;
 }

@@ -2,7 +2,7 @@ import type { Part } from '../piece/index.js';
 import { CORE_DEEP, isThick, type LabPlanes, type PhotoOnPlan } from './onPlan.js';
 import { quantileSorted } from './image.js';
 import { beyondBorders, type Beyond } from './beyond.js';
-import { edgesLit } from './readEdges.js';
+import { edgePoints, edgesLit } from './readEdges.js';
 import { SPILL_TO_MM, spillOn, type Spill } from './readSpill.js';
 import { pointsOf, type Places } from './places.js';
 import type { PlanLevel } from './planRaster.js';
@@ -52,7 +52,7 @@ export interface PartReading {
   readonly edgesLit: number | null;
   /** Where it has its neighbour's colour. */
   readonly spill: Spill;
-  /** Correlation of the patterns where it was not spilt on. */
+  /** Correlation of the patterns beside what is spilt and what is planned to be an edge. */
   readonly restAgrees: number;
   /** How much it counted when the photo's tone was fitted, 0..1. */
   readonly weight: number;
@@ -217,11 +217,13 @@ export function readPart(
   const turn = ((Math.atan2(seen.b, seen.a) - Math.atan2(meant.b, meant.a)) * 180) / Math.PI;
   const areaMm2 = mine.total / level.pxPerMm ** 2;
   const mm2PerPoint = (areaMm2 * mine.read) / mine.all.length;
+  const edges = edgePoints(plans[0].lightness, mine.all, { level, places });
   const { spill, points: spilt } = spillOn(
     { photo, plan, level, of: places.of, beyond },
     mine.all,
     mm2PerPoint,
   );
+  const apart = new Set([...spilt, ...edges.map((e) => e.i)]);
   return {
     part: part.n,
     areaMm2,
@@ -241,17 +243,18 @@ export function readPart(
     chromaTimes: coloured ? Math.hypot(seen.a, seen.b) / chroma : null,
     hueTurnDeg: coloured ? ((turn + 540) % 360) - 180 : null,
     edgesLit: part.metal
-      ? edgesLit(plan.lightness, photo.lightness, mine.all, { level, places, mm2PerPoint })
+      ? edgesLit(edges, { plan: plan.lightness, photo: photo.lightness }, mine.all, {
+          level,
+          places,
+          mm2PerPoint,
+        })
       : null,
     spill,
-    restAgrees:
-      spilt.size === 0
-        ? agreement
-        : agreementOf(
-            photo.lightness,
-            plan.lightness,
-            mine.all.filter((i) => !spilt.has(i)),
-          ),
+    restAgrees: agreementOf(
+      photo.lightness,
+      plan.lightness,
+      mine.all.filter((i) => !apart.has(i)),
+    ),
     weight: part.weight,
   };
 }

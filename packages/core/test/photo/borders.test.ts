@@ -69,22 +69,18 @@ describe('bright edges', () => {
   /** A plate with a bright rim of 0.2 mm on its left, which is so much lighter than the rest. */
   const rimmed = (by: number) => Float32Array.from(points, (i) => 40 + (i % WIDTH < 2 ? by : 0));
 
+  const lit = (plan: Float32Array, photo: Float32Array) =>
+    edgesLit(edgePoints(plan, points, on), { plan, photo }, points, on);
+
   test('are there as far as they stand out, and not where all is lighter', () => {
     const plan = rimmed(30);
-    for (const share of [0, 0.5, 1, 1.3])
-      expect(edgesLit(plan, rimmed(30 * share), points, on)).toBeCloseTo(share, 5);
-    expect(
-      edgesLit(
-        plan,
-        plan.map((l) => l + 9),
-        points,
-        on,
-      ),
-    ).toBeCloseTo(1, 5);
+    for (const share of [0, 0.5, 1, 1.3]) expect(lit(plan, rimmed(30 * share))).toBeCloseTo(share, 5);
+    const brighter = plan.map((l) => l + 9);
+    expect(lit(plan, brighter)).toBeCloseTo(1, 5);
   });
 
   test('are none on a flat plate, and lie where the plan has them', () => {
-    expect(edgesLit(rimmed(0), rimmed(30), points, on)).toBeNull();
+    expect(lit(rimmed(0), rimmed(30))).toBeNull();
     expect(edgePoints(rimmed(30), points, on).every(({ i }) => i % WIDTH < 2)).toBe(true);
   });
 });
@@ -130,7 +126,7 @@ describe('borders and edges in a photo', () => {
 
   test('edges that were left out are named, and drawn they are there', () => {
     const edged = report([], 24).readings.filter((r) => photoFindings['edges-lost'].measure(r) !== null);
-    expect(edged.length).toBeGreaterThan(1);
+    expect(edged.length).toBeGreaterThan(0);
     for (const r of edged) expect(r.edgesLit!).toBeGreaterThan(0.4);
     const shown = report([{ part: partAt('hat-brim'), kind: 'edges-lost', amount: 1 }], 24);
     const found = shown.findings.find((f) => f.id === 'edges-lost')!;

@@ -90,11 +90,15 @@ export function glazed(colours: Colours, { pigment, coats, water }: Glaze, where
   };
   colours.lightness.forEach((l, k) => {
     if (!where(k)) return;
-    const by = shift[Math.min(BINS - 1, Math.max(0, Math.round(l / BIN)))];
-    if (!by) return;
-    out.lightness[k] = Math.min(100, Math.max(0, l + by.l));
-    out.a[k] += by.a;
-    out.b[k] += by.b;
+    // Between the bins: steps in the film's effect would show as edges.
+    const at = Math.min(BINS - 1, Math.max(0, l / BIN));
+    const [below, above] = [shift[Math.floor(at)], shift[Math.ceil(at)]];
+    const [p, q] = [below ?? above, above ?? below];
+    if (!p || !q) return;
+    const t = at - Math.floor(at);
+    out.lightness[k] = Math.min(100, Math.max(0, l + p.l + t * (q.l - p.l)));
+    out.a[k] += p.a + t * (q.a - p.a);
+    out.b[k] += p.b + t * (q.b - p.b);
   });
   return out;
 }

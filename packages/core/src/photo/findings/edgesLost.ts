@@ -3,8 +3,8 @@ import type { PhotoFindingDefinition } from './definition.js';
 
 const LEAST_MM2 = 3;
 /** On fine patterns a hand strays by as much as they are wide: there hardly any may be left. */
-const AGREES = 0.72;
-const HARDLY_ANY = 0.2;
+const AGREES = 0.8;
+const HARDLY_ANY = 0.1;
 
 export const edgesLost: PhotoFindingDefinition = {
   id: 'edges-lost',
@@ -17,7 +17,7 @@ export const edgesLost: PhotoFindingDefinition = {
     r.thick &&
     r.edgesLit !== null &&
     r.areaMm2 >= LEAST_MM2 &&
-    (r.agreement >= AGREES || r.edgesLit < HARDLY_ANY)
+    (r.restAgrees >= AGREES || r.edgesLit < HARDLY_ANY)
       ? Math.min(1, Math.max(0, 1 - r.edgesLit))
       : null,
   tell: (r) => `shows ${percent(Math.max(0, r.edgesLit ?? 0))} of its bright edges`,

@@ -16,11 +16,11 @@ export const lightMoved: PhotoFindingDefinition = {
   unit: 'of its size',
   limit: LIMIT,
   lookFrom: 0.13,
-  explainedBy: ['missed-part', 'gap-filled'],
+  explainedBy: ['missed-part', 'gap-filled', 'spill'],
   measure: (r) => {
     const tells = r.metal && r.thick && r.areaMm2 > LEAST_AREA && r.points > LEAST_POINTS;
     if (!tells || r.plan.lightest - r.plan.darkest < LEAST_RANGE) return null;
-    // Paint over a border is no light.
+    // Paint over a border is no light, nor is an edge.
     if (r.restAgrees >= AGREES) return 0;
     return r.restAgrees < DISAGREES ? Math.max(ofSize(r), LIMIT) : ofSize(r);
   },

@@ -1,7 +1,7 @@
 import type { PhotoFindingDefinition } from './definition.js';
 
 /** Where the rest of the part is not as planned either, another light has its neighbour's colours by chance. */
-const AGREES = 0.75;
+const AGREES = 0.65;
 /** Thin parts are nothing but border. */
 const LEAST_MM2 = 5;
 
