@@ -105,7 +105,10 @@ async function opened(address: string) {
 }
 
 /** What decides how a piece looks; notes and ticks do not. */
-function keyOf({ piece: { notes: _notes, run: _run, ...looks }, told: { view, after } }: PhotoAndPlan): string {
+function keyOf({
+  piece: { notes: _notes, run: _run, ...looks },
+  told: { view, after },
+}: PhotoAndPlan): string {
   return JSON.stringify([looks, view, after]);
 }
 
