@@ -84,7 +84,7 @@ function prepared(piece) {
   const plan = readyPlan(piece);
   const level = finest(plan);
   const ideal = { ...level, tone: { weightOf: new Map() }, clipped: new Uint8Array(level.alpha.length) };
-  const readings = readParts(ideal, { level, places: plan.places, parts: piece.parts, photoPxPerMm: 9 });
+  const readings = readParts(ideal, { level, ...plan, parts: piece.parts, photoPxPerMm: 9 });
   const range = (r) => r.plan.lightest - r.plan.darkest;
   const borders = partsThatMeet(plan);
   const bearing = {

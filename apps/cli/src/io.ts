@@ -5,6 +5,8 @@ import {
   DEMO_SURFACES,
   firstSeen,
   isArchive,
+  paintingOrder,
+  partSheet,
   readArchive,
   readPaintList,
   pieceOnShelf,
@@ -14,6 +16,7 @@ import {
   refused,
   sculptsOf,
   type ListedPaint,
+  type OrderLayer,
   type Piece,
   type PieceAtHand,
   type Portion,
@@ -147,6 +150,13 @@ export function numbers(field: string, text: string, least: number, most: number
     );
   return list.map((t) => number(field, t, -1e5, 1e5));
 }
+
+/** So many alike are painted in one batch, as a piece file says. */
+export const MOST_COPIES = 500;
+
+/** The layers of a piece in the order they are painted. */
+export const orderOf = (piece: PieceAtHand): OrderLayer[] =>
+  paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
 
 /** A piece as a painter with this shelf plans it: other paints are marked as missing. @throws RefusedInput */
 export function pieceOnShelfFrom(path: string, shelf: string | undefined): PieceAtHand {

@@ -1,7 +1,6 @@
-import { anotherFrom, freeId, keepsSize, paintingOrder, partSheet, writePiece } from '@pale-glint/core';
-import { number, pieceFrom, refuse } from '../io.js';
+import { anotherFrom, freeId, keepsSize, writePiece } from '@pale-glint/core';
+import { MOST_COPIES, number, orderOf, pieceFrom, refuse } from '../io.js';
 
-const MOST_COPIES = 500;
 const MOST_CHARACTERS = 120;
 
 interface AgainFlags {
@@ -24,15 +23,11 @@ export function againCommand(path: string, o: AgainFlags): void {
     refuse('--name', `${name.length} characters`, `1 to ${MOST_CHARACTERS} characters`);
   const copies = o.copies === undefined ? 1 : number('--copies', o.copies, 1, MOST_COPIES);
   if (!Number.isInteger(copies)) refuse('--copies', o.copies ?? '', `a whole number, 1 to ${MOST_COPIES}`);
-  const another = anotherFrom(
-    piece,
-    paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)]))),
-    {
-      id: freeId(piece.id, new Set([piece.id])),
-      name,
-      heightMm: o.height === undefined ? piece.heightMm : number('--height', o.height, 1, 1000),
-      copies,
-    },
-  );
+  const another = anotherFrom(piece, orderOf(piece), {
+    id: freeId(piece.id, new Set([piece.id])),
+    name,
+    heightMm: o.height === undefined ? piece.heightMm : number('--height', o.height, 1, 1000),
+    copies,
+  });
   process.stdout.write(writePiece(another));
 }

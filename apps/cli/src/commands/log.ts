@@ -1,5 +1,5 @@
-import { diaryOf, learnedFrom, logRows, paintingOrder, partSheet, sheetOf, writeLog } from '@pale-glint/core';
-import { answer, pieceOnShelfFrom } from '../io.js';
+import { diaryOf, learnedFrom, logRows, sheetOf, writeLog } from '@pale-glint/core';
+import { answer, orderOf, pieceOnShelfFrom } from '../io.js';
 
 interface LogFlags {
   readonly shelf?: string;
@@ -10,7 +10,7 @@ interface LogFlags {
 export function logCommand(path: string, o: LogFlags): void {
   const piece = pieceOnShelfFrom(path, o.shelf);
   const ticks = piece.run?.ticks ?? [];
-  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  const order = orderOf(piece);
   if (o.csv) return void process.stdout.write(writeLog(logRows(ticks, order, piece)));
   const evenings = diaryOf(ticks, piece.notes, order);
   answer({ evenings, layers: sheetOf(ticks, order), learned: learnedFrom(evenings) });

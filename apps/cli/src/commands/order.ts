@@ -1,16 +1,5 @@
-import {
-  coatsOf,
-  orderFindings,
-  orderTime,
-  paintingOrder,
-  partSheet,
-  paintsById,
-  type OrderLayer,
-  type Piece,
-} from '@pale-glint/core';
-import { answer, number, pieceOnShelfFrom } from '../io.js';
-
-const MOST_COPIES = 500;
+import { coatsOf, orderFindings, orderTime, paintsById, type OrderLayer, type Piece } from '@pale-glint/core';
+import { MOST_COPIES, answer, number, orderOf, pieceOnShelfFrom } from '../io.js';
 
 /** The layers that have to be dry before this one: the last one that lies on any of its parts. */
 function layersBefore(order: readonly OrderLayer[], at: number): number[] {
@@ -71,7 +60,7 @@ export function orderCommand(path: string, o: { copies?: string; shelf?: string 
   const copies =
     o.copies === undefined ? read.copies : Math.round(number('--copies', o.copies, 1, MOST_COPIES));
   const piece = { ...read, copies };
-  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  const order = orderOf(piece);
   const findings = new Map<number, string[]>();
   for (const f of orderFindings(order, piece)) findings.set(f.at, [...(findings.get(f.at) ?? []), f.id]);
   const { activeMin, dryMin } = orderTime(order, copies);

@@ -4,9 +4,7 @@ import {
   layerOf,
   linearImage,
   mend,
-  paintingOrder,
   partsIn,
-  partSheet,
   photoReport,
   readyPhoto,
   readyPlan,
@@ -21,7 +19,7 @@ import {
   type WhenToMend,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
-import { answer, figureViewFrom, hexFrom, pieceOnShelfFrom, readText, refuse } from '../io.js';
+import { answer, figureViewFrom, hexFrom, orderOf, pieceOnShelfFrom, readText, refuse } from '../io.js';
 import { decodedPhoto } from '../photoFile.js';
 
 interface PhotoFlags {
@@ -122,7 +120,7 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
     ...(o.card !== undefined && { cardHex: hexFrom('card', o.card) }),
   };
   const image = await opened(photo);
-  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  const order = orderOf(piece);
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
   const plan = readyPlan(piece, { after, figureView });
   const report = photoReport(plan, readyPhoto(image), hints);

@@ -1,13 +1,5 @@
-import {
-  eveningsFrom,
-  localDay,
-  paintingOrder,
-  partSheet,
-  scheduleOf,
-  USUAL_EVENING,
-  type Piece,
-} from '@pale-glint/core';
-import { answer, number, pieceOnShelfFrom } from '../io.js';
+import { eveningsFrom, localDay, scheduleOf, USUAL_EVENING, type Piece } from '@pale-glint/core';
+import { answer, number, orderOf, pieceOnShelfFrom } from '../io.js';
 
 interface ScheduleFlags {
   readonly shelf?: string;
@@ -34,7 +26,7 @@ export function scheduleCommand(path: string, o: ScheduleFlags): void {
           ),
         };
   const piece = { ...read, table };
-  const order = paintingOrder(piece, new Map(piece.parts.map((part) => [part.id, partSheet(part, piece)])));
+  const order = orderOf(piece);
   const seed = o.seed === undefined ? 1 : Math.round(number('--seed', o.seed, 0, 4294967295));
   const schedule = scheduleOf(order, piece, piece.run?.ticks ?? [], { today: from, seed });
   answer({

@@ -1,4 +1,4 @@
-import { pointsOf, type Places } from './places.js';
+import type { Places } from './places.js';
 
 /** For each point of a level the nearest point of another part. */
 export interface Beyond {
@@ -20,9 +20,8 @@ export function beyondBorders(places: Places, width: number, pxPerMm: number, re
   const nearest = new Int32Array(of.length).fill(-1);
   const far = (i: number, j: number) =>
     Math.hypot((i % width) - (j % width), Math.floor(i / width) - Math.floor(j / width));
-  const inner = pointsOf(places, 0)
-    .flat()
-    .filter((i) => i > width && i < of.length - width - 1);
+  const inner: number[] = [];
+  for (let i = width + 1; i < of.length - width - 1; i++) if (of[i] >= 0) inner.push(i);
   const offer = (i: number, j: number) => {
     if (j >= 0 && (nearest[i] < 0 || far(i, j) < far(i, nearest[i]))) nearest[i] = j;
   };
@@ -32,14 +31,13 @@ export function beyondBorders(places: Places, width: number, pxPerMm: number, re
   const sweep = (order: readonly number[], steps: readonly number[]) => {
     for (const i of order) for (const s of steps) if (of[i + s] === of[i]) offer(i, nearest[i + s]);
   };
-  const order = inner.sort((a, b) => a - b);
-  sweep(order, passed(width));
+  sweep(inner, passed(width));
   sweep(
-    [...order].reverse(),
+    [...inner].reverse(),
     passed(width).map((s) => -s),
   );
   const mm = new Float32Array(of.length).fill(Infinity);
-  for (const i of order) {
+  for (const i of inner) {
     if (nearest[i] < 0) continue;
     const away = (far(i, nearest[i]) - 0.5) / pxPerMm;
     if (away <= reachMm) mm[i] = away;

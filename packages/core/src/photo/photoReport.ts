@@ -8,7 +8,7 @@ import { stepsGoBy, type OrderLayer } from '../plan/index.js';
 import { passesOf, type Film } from '../school/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
 import { percent, plain } from '../units/index.js';
-import { beyondBorders } from './beyond.js';
+import { beyondBorders, type Beyond } from './beyond.js';
 import { curesFor, type Cure, type CureGlaze, type CureMeans, type PartTrial } from './cures/index.js';
 import { findInPhoto, type PhotoFinding } from './findings/index.js';
 import type { PointPair } from './homography.js';
@@ -32,12 +32,17 @@ export interface ReadyPlan {
   readonly raster: PlanRaster;
   readonly levels: readonly PlanLevel[];
   readonly places: Places;
+  /** What lies beyond the borders of its parts. */
+  readonly beyond: Beyond;
 }
 
 export function readyPlan(piece: PieceAtHand, options?: PlanRasterOptions): ReadyPlan {
   const raster = planRasterOf(piece, options);
   const levels = planLevels(raster);
-  return { raster, levels, places: placesOn(raster, levels[levels.length - 1]) };
+  const finest = levels[levels.length - 1];
+  const places = placesOn(raster, finest);
+  const beyond = beyondBorders(places, finest.width, finest.pxPerMm, SPILL_TO_MM);
+  return { raster, levels, places, beyond };
 }
 
 const finestOf = ({ levels }: ReadyPlan): PlanLevel => levels[levels.length - 1];
@@ -213,6 +218,7 @@ export function photoReport(
   const readings = readParts(onPlan, {
     level,
     places,
+    beyond: plan.beyond,
     parts: raster.parts,
     photoPxPerMm: registration.pxPerMm,
   });
@@ -298,7 +304,7 @@ export function mend(
       plan: [level, softened(level)],
       level,
       places: plan.places,
-      beyond: beyondBorders(plan.places, level.width, level.pxPerMm, SPILL_TO_MM),
+      beyond: plan.beyond,
       magnified: now.points / all.length,
     },
     part: { n, metal: true, weight: now.weight },

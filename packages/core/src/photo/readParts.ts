@@ -1,9 +1,9 @@
 import type { Part } from '../piece/index.js';
 import { CORE_DEEP, isThick, type LabPlanes, type PhotoOnPlan } from './onPlan.js';
 import { quantileSorted } from './image.js';
-import { beyondBorders, type Beyond } from './beyond.js';
+import type { Beyond } from './beyond.js';
 import { edgePoints, edgesLit } from './readEdges.js';
-import { SPILL_TO_MM, spillOn, type Spill } from './readSpill.js';
+import { spillOn, type Spill } from './readSpill.js';
 import { pointsOf, type Places } from './places.js';
 import type { PlanLevel } from './planRaster.js';
 
@@ -157,6 +157,7 @@ const smaller = (p: number, q: number): number => (p * q <= 0 ? 0 : Math.abs(p) 
 export interface ReadPartsOptions {
   readonly level: PlanLevel;
   readonly places: Places;
+  readonly beyond: Beyond;
   readonly parts: readonly Part[];
   /** Of the photo as it was laid. */
   readonly photoPxPerMm: number;
@@ -224,6 +225,7 @@ export function readPart(
     mm2PerPoint,
   );
   const apart = new Set([...spilt, ...edges.map((e) => e.i)]);
+  const rest = mine.all.filter((i) => !apart.has(i));
   return {
     part: part.n,
     areaMm2,
@@ -250,11 +252,7 @@ export function readPart(
         })
       : null,
     spill,
-    restAgrees: agreementOf(
-      photo.lightness,
-      plan.lightness,
-      mine.all.filter((i) => !apart.has(i)),
-    ),
+    restAgrees: rest.length < LEAST_POINTS ? agreement : agreementOf(photo.lightness, plan.lightness, rest),
     weight: part.weight,
   };
 }
@@ -262,14 +260,14 @@ export function readPart(
 /** Every part that a photo shows. */
 export function readParts(
   photo: PhotoOnPlan,
-  { level, places, parts, photoPxPerMm }: ReadPartsOptions,
+  { level, places, beyond, parts, photoPxPerMm }: ReadPartsOptions,
 ): PartReading[] {
   const input: ReadingInput = {
     photo,
     plan: [level, softened(level)],
     level,
     places,
-    beyond: beyondBorders(places, level.width, level.pxPerMm, SPILL_TO_MM),
+    beyond,
     magnified: (photoPxPerMm / level.pxPerMm) ** 2,
   };
   const all = pointsOf(places, 1);

@@ -1,5 +1,6 @@
 import { percent } from '../../units/index.js';
 import { edgePoints } from '../readEdges.js';
+import { SPILL_TO_MM } from '../readSpill.js';
 import type { CureDefinition, CureMeans, CureTry } from './definition.js';
 import {
   photoColours,
@@ -60,16 +61,13 @@ function* lightsAgain(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   }
 }
 
-/** Nearer to a border than this its edge is drawn, and what was spilt is tidied up, mm. */
-const RIM_MM = 1.2;
-
 function* tidied(trial: PartTrial, means: CureMeans): Generator<CureTry> {
   const [plan, now] = [planColours(trial), photoColours(trial)];
   const { beyond } = trial.input;
   const strays = (k: number) =>
     Math.hypot(plan.lightness[k] - now.lightness[k], plan.a[k] - now.a[k], plan.b[k] - now.b[k]) > 2 * APART;
   yield again(trial, means, {
-    where: (k) => beyond.mm[trial.all[k]] < RIM_MM && strays(k),
+    where: (k) => beyond.mm[trial.all[k]] < SPILL_TO_MM && strays(k),
     passes: 2,
     words: (share) =>
       `Cover the spilt paint with the mixes that belong there, up to the border: ${share} of the part.`,
