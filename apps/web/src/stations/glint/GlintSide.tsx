@@ -6,7 +6,7 @@ import { FinishFields, SizeFields } from '../../map/PartForm.js';
 import { useNewMetal } from '../../map/useNewMetal.js';
 import { PartFigures } from '../../map/PartFigures.js';
 import { usePieceStore } from '../../store/PieceContext.js';
-import { useStation, type GlintSide as Side } from '../stationState.js';
+import { useSeen, useStation, type GlintSide as Side } from '../stationState.js';
 import { BeforeYouPaint } from './BeforeYouPaint.js';
 import { ByHand } from './ByHand.js';
 import type { BandInHand, HandMode } from './overrideModes.js';
@@ -69,6 +69,7 @@ export const GlintSide = memo(function GlintSide({
   onWearHand,
 }: GlintSideProps) {
   const { sheets, side, setSide } = useStation();
+  const bare = useSeen().parts.length === 0;
   const open = activeFindings(sheets.findings).length;
   const tabs: readonly { value: Side; label: string }[] = [
     { value: 'part', label: 'Figures' },
@@ -76,7 +77,11 @@ export const GlintSide = memo(function GlintSide({
     { value: 'hand', label: 'By hand' },
     { value: 'wear', label: 'Wear' },
   ];
-  const none = <p className="p-4 text-g28">Choose a part on the picture or in the list.</p>;
+  const none = (
+    <p className="p-4 text-g28">
+      {bare ? 'No part of this side is there to choose.' : 'Choose a part on the picture or in the list.'}
+    </p>
+  );
   return (
     <aside
       aria-label={part?.name ?? 'No part chosen'}
