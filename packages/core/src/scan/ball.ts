@@ -150,8 +150,10 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
     for (let i = 0; i < votes.length; i++) {
       const steep = Math.hypot(gx[i], gy[i]);
       if (steep < 0.08) continue;
-      const [c, row] = [(i % w) - (gx[i] / steep) * r, Math.floor(i / w) - (gy[i] / steep) * r];
-      const [cc, rr] = [Math.round(c), Math.round(row)];
+      const c = (i % w) - (gx[i] / steep) * r;
+      const row = Math.floor(i / w) - (gy[i] / steep) * r;
+      const cc = Math.round(c);
+      const rr = Math.round(row);
       if (cc > 0 && rr > 0 && cc < w - 1 && rr < h - 1)
         for (const [d, v] of [
           [0, 1],
@@ -251,7 +253,8 @@ export function highlightOf(
         c <= Math.min(width - 1, Math.ceil(ball.x + reach));
         c++
       ) {
-        const [dx, dy] = [c + 0.5 - ball.x, r + 0.5 - ball.y];
+        const dx = c + 0.5 - ball.x;
+        const dy = r + 0.5 - ball.y;
         if (dx * dx + dy * dy <= reach * reach) visit(r * width + c, dx, dy);
       }
   };

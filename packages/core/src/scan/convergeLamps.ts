@@ -112,7 +112,9 @@ export function convergeLamps(
       exposed.add(light, bare, lit);
       for (let k = 0; k < n; k++) {
         const v = images[k].light[s.i];
-        const [lx, ly, lz] = [solver.lights[3 * k], solver.lights[3 * k + 1], solver.lights[3 * k + 2]];
+        const lx = solver.lights[3 * k];
+        const ly = solver.lights[3 * k + 1];
+        const lz = solver.lights[3 * k + 2];
         const falls = lx * b[0] + ly * b[1] + lz * b[2];
         const sum = sums[k];
         if (v >= CLIPPED || !use[k]) continue;

@@ -20,11 +20,15 @@ export function denoised(
     for (let c = REACH; c < width - REACH; c++) {
       const i = r * width + c;
       if (confidence[i] === 0) continue;
-      const [x, y] = [nx[i], ny[i]];
-      let [sx, sy, sum] = [0, 0, 0];
+      const x = nx[i];
+      const y = ny[i];
+      let sx = 0;
+      let sy = 0;
+      let sum = 0;
       for (let dr = -REACH; dr <= REACH; dr++)
         for (let j = i + dr * width - REACH, end = j + 2 * REACH; j <= end; j++) {
-          const [dx, dy] = [nx[j] - x, ny[j] - y];
+          const dx = nx[j] - x;
+          const dy = ny[j] - y;
           const off = (dx * dx + dy * dy) * fall;
           if (off > 4 || confidence[j] === 0) continue;
           // Near enough to exp(-off), and smooth.

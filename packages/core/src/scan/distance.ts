@@ -41,7 +41,9 @@ export function foundDistance(
         if (v >= CLIPPED) continue;
         let lit = t[2];
         if (away !== null) {
-          const [dx, dy, dz] = [t[0] * away - s.x, t[1] * away - s.y, t[2] * away];
+          const dx = t[0] * away - s.x;
+          const dy = t[1] * away - s.y;
+          const dz = t[2] * away;
           const far2 = dx * dx + dy * dy + dz * dz;
           lit = (dz * away * away) / (far2 * Math.sqrt(far2));
         }

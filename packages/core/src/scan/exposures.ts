@@ -35,7 +35,9 @@ export function exposures(photos: number): Exposures {
       let [a, b, c, d, e, f, size] = [0, 0, 0, 0, 0, 0, 0];
       for (let p = 0; p < count; p++) {
         const k = mine[p];
-        const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+        const x = lights[3 * k];
+        const y = lights[3 * k + 1];
+        const z = lights[3 * k + 2];
         a += x * x;
         b += x * y;
         c += x * z;
@@ -49,14 +51,17 @@ export function exposures(photos: number): Exposures {
       if (!(det > 1e-9 * mean * mean * mean)) return;
       for (let p = 0; p < count; p++) {
         const k = mine[p];
-        const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+        const x = lights[3 * k];
+        const y = lights[3 * k + 1];
+        const z = lights[3 * k + 2];
         columns[3 * k] = (x * (d * f - e * e) + y * (c * e - b * f) + z * (b * e - c * d)) / det;
         columns[3 * k + 1] = (x * (c * e - b * f) + y * (a * f - c * c) + z * (b * c - a * e)) / det;
         columns[3 * k + 2] = (x * (b * e - c * d) + y * (b * c - a * e) + z * (a * d - b * b)) / det;
       }
       for (let p = 0; p < count; p++)
         for (let q = 0; q < count; q++) {
-          const [k, l] = [mine[p], mine[q]];
+          const k = mine[p];
+          const l = mine[q];
           const n =
             (p === q ? 1 : 0) -
             (lights[3 * k] * columns[3 * l] +

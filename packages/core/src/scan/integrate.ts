@@ -41,10 +41,14 @@ function solveLevel(
     ];
     for (let r = 0; r < ch; r++)
       for (let c = 0; c < cw; c++) {
-        let [sx, sy, s, n] = [0, 0, 0, 0];
+        let sx = 0;
+        let sy = 0;
+        let s = 0;
+        let n = 0;
         for (let dr = 0; dr < 2; dr++)
           for (let dc = 0; dc < 2; dc++) {
-            const [rr, cc] = [Math.min(h - 1, 2 * r + dr), Math.min(w - 1, 2 * c + dc)];
+            const rr = Math.min(h - 1, 2 * r + dr);
+            const cc = Math.min(w - 1, 2 * c + dc);
             const i = rr * w + cc;
             const weigh = weight[i] + LEAST;
             sx += weigh * gx[i];
@@ -60,13 +64,14 @@ function solveLevel(
     const coarse = solveLevel(cw, ch, cx, cy, cweight);
     for (let r = 0; r < h; r++)
       for (let c = 0; c < w; c++) {
-        const [fc, fr] = [
-          Math.max(0, Math.min(cw - 1, (c - 0.5) / 2)),
-          Math.max(0, Math.min(ch - 1, (r - 0.5) / 2)),
-        ];
-        const [c0, r0] = [Math.floor(fc), Math.floor(fr)];
-        const [c1, r1] = [Math.min(cw - 1, c0 + 1), Math.min(ch - 1, r0 + 1)];
-        const [tc, tr] = [fc - c0, fr - r0];
+        const fc = Math.max(0, Math.min(cw - 1, (c - 0.5) / 2));
+        const fr = Math.max(0, Math.min(ch - 1, (r - 0.5) / 2));
+        const c0 = Math.floor(fc);
+        const r0 = Math.floor(fr);
+        const c1 = Math.min(cw - 1, c0 + 1);
+        const r1 = Math.min(ch - 1, r0 + 1);
+        const tc = fc - c0;
+        const tr = fr - r0;
         z[r * w + c] =
           (coarse[r0 * cw + c0] * (1 - tc) + coarse[r0 * cw + c1] * tc) * (1 - tr) +
           (coarse[r1 * cw + c0] * (1 - tc) + coarse[r1 * cw + c1] * tc) * tr;
@@ -77,7 +82,8 @@ function solveLevel(
     for (let r = 0; r < h; r++)
       for (let c = 0; c < w; c++) {
         const i = r * w + c;
-        let [sum, total] = [0, 0];
+        let sum = 0;
+        let total = 0;
         // The slope between two points is the mean of theirs, believed as far as the less sure of both.
         if (c > 0) {
           const k = Math.min(weight[i], weight[i - 1]) + LEAST;

@@ -38,7 +38,9 @@ export function lightAt(
     out[at + 2] = toward[2] * strength;
     return;
   }
-  const [dx, dy, dz] = [toward[0] * awayMm - x, toward[1] * awayMm - y, toward[2] * awayMm - z];
+  const dx = toward[0] * awayMm - x;
+  const dy = toward[1] * awayMm - y;
+  const dz = toward[2] * awayMm - z;
   const far2 = dx * dx + dy * dy + dz * dz;
   // Falls with the square of the distance.
   const f = (strength * awayMm * awayMm) / (far2 * Math.sqrt(far2));

@@ -97,8 +97,10 @@ export function withoutSlow(values: Float32Array, weight: Float32Array, w: numbe
     }
   for (let r = 0; r < h; r++)
     for (let c = 0; c < w; c++) {
-      const [r0, r1] = [Math.max(0, r - SLOW) * (w + 1), Math.min(h, r + SLOW + 1) * (w + 1)];
-      const [c0, c1] = [Math.max(0, c - SLOW), Math.min(w, c + SLOW + 1)];
+      const r0 = Math.max(0, r - SLOW) * (w + 1);
+      const r1 = Math.min(h, r + SLOW + 1) * (w + 1);
+      const c0 = Math.max(0, c - SLOW);
+      const c1 = Math.min(w, c + SLOW + 1);
       const within = (table: Float64Array) =>
         table[r1 + c1] - table[r0 + c1] - table[r1 + c0] + table[r0 + c0];
       const m = within(mass);

@@ -30,7 +30,9 @@ function ownShares({ used, lights }: PointSolver, own: readonly Float32Array[], 
   let [a, b, c, d, e, f] = [0, 0, 0, 0, 0, 0];
   for (let k = 0; k < used.length; k++) {
     if (!used[k]) continue;
-    const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+    const x = lights[3 * k];
+    const y = lights[3 * k + 1];
+    const z = lights[3 * k + 2];
     a += x * x;
     b += x * y;
     c += x * z;
@@ -42,7 +44,9 @@ function ownShares({ used, lights }: PointSolver, own: readonly Float32Array[], 
   if (!(det > 0)) return;
   for (let k = 0; k < used.length; k++) {
     if (!used[k]) continue;
-    const [x, y, z] = [lights[3 * k], lights[3 * k + 1], lights[3 * k + 2]];
+    const x = lights[3 * k];
+    const y = lights[3 * k + 1];
+    const z = lights[3 * k + 2];
     const h =
       x * x * (d * f - e * e) +
       y * y * (a * f - c * c) +
@@ -72,7 +76,8 @@ export function pointNormals(
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < 1.1 * ball.r + 1) continue;
-      const [x, y] = [(col + 0.5 - width / 2) / pxPerMm, (height / 2 - row - 0.5) / pxPerMm];
+      const x = (col + 0.5 - width / 2) / pxPerMm;
+      const y = (height / 2 - row - 0.5) / pxPerMm;
       if (!solveAt(solver, from, { i, x, y, z: 0 })) continue;
       const albedo = Math.hypot(found[0], found[1], found[2]);
       if (albedo < ALBEDO_LEAST) continue;

@@ -20,7 +20,8 @@ export function samplesOf(
   const samples: Sample[] = [];
   for (let r = gap / 2; r < height; r += gap)
     for (let c = gap / 2; c < width; c += gap) {
-      const [col, row] = [Math.floor(c), Math.floor(r)];
+      const col = Math.floor(c);
+      const row = Math.floor(r);
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < 1.25 * ball.r) continue;
       samples.push({
         i: row * width + col,

@@ -34,7 +34,8 @@ function fitted({ light, cosine }: Over): Sheen | null {
     const g = cosine.map((c) => c ** power);
     let strength = 0;
     for (let round = 0; round < FIT_ROUNDS; round++) {
-      let [xy, xx] = [0, 0];
+      let xy = 0;
+      let xx = 0;
       for (let i = 0; i < g.length; i++) {
         const off = (light[i] - strength * g[i]) / MET;
         const w = round === 0 ? 1 : 1 / (1 + off * off);
@@ -63,17 +64,17 @@ function cosinesOf(
   for (let i = 0; i < known.length; i++) {
     const albedo = albedos[i];
     if (known[i] === 0 || albedo < 0.6 * lamps.primer) continue;
-    const [x, y] = [
-      ((i % width) + 0.5 - width / 2) / pxPerMm,
-      (height / 2 - Math.floor(i / width) - 0.5) / pxPerMm,
-    ];
+    const x = ((i % width) + 0.5 - width / 2) / pxPerMm;
+    const y = (height / 2 - Math.floor(i / width) - 0.5) / pxPerMm;
     lightAt(lamps.lamps[k], x, y, 0, light, 0);
     const long = Math.hypot(light[0], light[1], light[2]);
     const lit = light[0] * bx[i] + light[1] * by[i] + light[2] * bz[i];
     const v = image.light[i];
     const rest = v - lamps.ambient * albedo;
     if (lit < 0.1 * albedo || rest < 0.5 * lit) continue;
-    const [hx, hy, hz] = [light[0] / long, light[1] / long, light[2] / long + 1];
+    const hx = light[0] / long;
+    const hy = light[1] / long;
+    const hz = light[2] / long + 1;
     cosine[i] = Math.max(0, (hx * bx[i] + hy * by[i] + hz * bz[i]) / (albedo * Math.hypot(hx, hy, hz)));
     if (i % EVERY !== 0 || v >= CLIPPED) continue;
     over.light.push(rest - lit);

@@ -49,7 +49,9 @@ export function pointSolver(photos: number): PointSolver {
     const albedo = Math.sqrt(found[0] * found[0] + found[1] * found[1] + found[2] * found[2]);
     for (let i = 0; i < photos; i++) {
       if (!used[i]) continue;
-      const [x, y, z] = [lights[3 * i], lights[3 * i + 1], lights[3 * i + 2]];
+      const x = lights[3 * i];
+      const y = lights[3 * i + 1];
+      const z = lights[3 * i + 2];
       const w = weight[i];
       const v = w * (seen[i] - self.ambient * albedo);
       a += w * x * x;

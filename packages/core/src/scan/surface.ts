@@ -54,7 +54,8 @@ export function normalsOf(
     if (row % ROWS_AT_ONCE === 0) onRow(row / height);
     for (let col = 0; col < width; col++, i++) {
       if (Math.hypot(col + 0.5 - ball.x, row + 0.5 - ball.y) < ball.r + 1.5) continue;
-      const [x, y] = [(col + 0.5 - width / 2) / pxPerMm, (height / 2 - row - 0.5) / pxPerMm];
+      const x = (col + 0.5 - width / 2) / pxPerMm;
+      const y = (height / 2 - row - 0.5) / pxPerMm;
       if (!solveAt(solver, from, { i, x, y, z: heightMm ? heightMm[i] : 0 })) continue;
       const { found } = solver;
       const albedo = Math.hypot(found[0], found[1], found[2]);
@@ -123,12 +124,12 @@ export function enlarged(
   const out = new Float32Array(width * height);
   for (let r = 0, i = 0; r < height; r++)
     for (let c = 0; c < width; c++, i++) {
-      const [fc, fr] = [
-        clamp(((c + 0.5) * w) / width - 0.5, 0, w - 1.001),
-        clamp(((r + 0.5) * h) / height - 0.5, 0, h - 1.001),
-      ];
-      const [c0, r0] = [Math.floor(fc), Math.floor(fr)];
-      const [tc, tr] = [fc - c0, fr - r0];
+      const fc = clamp(((c + 0.5) * w) / width - 0.5, 0, w - 1.001);
+      const fr = clamp(((r + 0.5) * h) / height - 0.5, 0, h - 1.001);
+      const c0 = Math.floor(fc);
+      const r0 = Math.floor(fr);
+      const tc = fc - c0;
+      const tr = fr - r0;
       const j = r0 * w + c0;
       out[i] =
         (image[j] * (1 - tc) + image[j + 1] * tc) * (1 - tr) +
