@@ -99,6 +99,10 @@ class Servers {
   remove = () => this.shared.remove();
 }
 
+/** Each browser has one core: tests run side by side. */
+const oneCore = (context: BrowserContext) =>
+  context.addInitScript(() => Object.defineProperty(navigator, 'hardwareConcurrency', { value: 1 }));
+
 /** The browser has been shown round before. */
 const shownRound = (context: BrowserContext) =>
   context.addInitScript(() => {
@@ -128,6 +132,7 @@ export const test = base.extend<
         viewport: { width: 1280, height: 800 },
         timezoneId: MIDDAY,
       });
+      await oneCore(context);
       await shownRound(context);
       await use(context);
       await context.close();
@@ -143,6 +148,7 @@ export const test = base.extend<
       led || fresh
         ? await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY })
         : returning;
+    if (context !== returning) await oneCore(context);
     if (fresh && !led) await shownRound(context);
     await use(context);
     if (context !== returning) return context.close();

@@ -4,12 +4,18 @@ import {
   lockKeepersArm,
   newPart,
   newPiece,
+  paintingOrder,
+  partSheet,
   preparePart,
   SAMPLE,
+  shapeIn,
   valuesOn,
+  zonesOf,
   type Form,
   type FormOf,
+  type OrderLayer,
   type Part,
+  type PartSheet,
   type Piece,
   type Place,
   type Polish,
@@ -17,6 +23,29 @@ import {
 
 /** Whether as much is tried as an evening allows (`npm run soak`), or what a developer waits for. */
 export const LONG = process.env.PALE_GLINT_SEED === 'new';
+/** How often a property is tried: so often in the soak, a third of it while a developer waits. */
+export const runs = (inSoak: number): number => (LONG ? inSoak : Math.ceil(inSoak / 3));
+
+const measured = new WeakMap<Piece, ReadonlyMap<string, PartSheet>>();
+/** Zones are drawn from so many points: what is read of them here is the same at three times as many. */
+const POINTS = 2000;
+/** Zones and figures of every part of a piece; measured once for the suites that stand in one file. */
+export function sheetsOf(piece: Piece): ReadonlyMap<string, PartSheet> {
+  let sheets = measured.get(piece);
+  if (!sheets) {
+    sheets = new Map(
+      piece.parts.map((part) => {
+        const shape = shapeIn(part, piece);
+        const p = preparePart(part, piece, shape);
+        return [part.id, partSheet(part, piece, shape, p, zonesOf(p, { points: POINTS }))];
+      }),
+    );
+    measured.set(piece, sheets);
+  }
+  return sheets;
+}
+/** The painting order of a piece. */
+export const orderOf = (piece: Piece): readonly OrderLayer[] => paintingOrder(piece, sheetsOf(piece));
 
 /** The flat faces of a part alone in its piece: how fully each stands in a light, and its value in the mean. */
 export function facesUnder(own: Part, keyClockHours: number): { lit: number; mean: number }[] {

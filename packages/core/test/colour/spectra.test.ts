@@ -26,6 +26,7 @@ import {
   WHITE,
   XYZ_TO_RGB,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 
@@ -47,7 +48,7 @@ describe('sRGB and Lab', () => {
   test('every hex comes back from Lab as it was', () => {
     fc.assert(
       fc.property(hex, (h) => expect(labToHex(hexToLab(h))).toBe(h)),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
 
@@ -123,7 +124,7 @@ describe('spectra', () => {
         expect(Math.min(...r)).toBeGreaterThan(0);
         expect(Math.max(...r)).toBeLessThan(1);
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 

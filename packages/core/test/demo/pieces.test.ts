@@ -15,7 +15,6 @@ import {
   HERON_SURFACE,
   lockMilitia,
   normalAt,
-  partSheet,
   presetOf,
   readPhoto,
   readPiece,
@@ -25,10 +24,8 @@ import {
   starterSets,
   trueNormal,
   writePiece,
-  type Piece,
 } from '../../src/index.js';
-
-const sheetsOf = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+import { sheetsOf } from '../support.js';
 
 test.each([
   ['warden', sluiceWarden],

@@ -30,6 +30,7 @@ import {
   type Chosen,
   type Piece,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const HERE = { xMm: 0, yMm: 0 };
 const three = newPiece(
@@ -244,7 +245,7 @@ describe('sizes', () => {
         expect(others(after)).toEqual(others(sluiceWarden));
         expect(() => writePiece(after)).not.toThrow();
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 

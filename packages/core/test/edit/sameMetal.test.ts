@@ -17,6 +17,7 @@ import {
   type Part,
   type Piece,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const pauldron = sluiceWarden.parts.find((p) => p.id === 'pauldron-left')!;
 const behind: Part = { ...pauldron, id: 'pauldron-behind', view: 'back', name: 'Pauldron' };
@@ -63,8 +64,6 @@ describe('a part that is seen from two sides', () => {
   });
 
   test('has each step once in the order, with the areas, paint and minutes of both sides', () => {
-    const orderOf = (piece: Piece) =>
-      paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
     const [apart, joined] = [orderOf(two), orderOf(linked)];
     const sums = (order: typeof apart) =>
       order.map(({ parts }) => ({

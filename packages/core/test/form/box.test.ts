@@ -11,7 +11,7 @@ import {
   type FormOf,
   type Vec3,
 } from '../../src/index.js';
-import { facesUnder } from '../support.js';
+import { facesUnder, runs } from '../support.js';
 
 const box = (over: Partial<FormOf<'box'>> = {}): FormOf<'box'> => ({ ...forms.box.defaults, ...over });
 const seen = fc.record({
@@ -74,7 +74,7 @@ describe('a box', () => {
             for (const g of faces) if (f.lit > g.lit + 0.1) expect(f.mean).toBeGreaterThan(g.mean);
         },
       ),
-      { numRuns: 50 },
+      { numRuns: runs(50) },
     );
   });
 });

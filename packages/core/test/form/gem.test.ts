@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { areaOf, forms, modelOf, newPart, SAMPLE, type FormOf } from '../../src/index.js';
-import { facesUnder } from '../support.js';
+import { facesUnder, runs } from '../support.js';
 
 const gem = (over: Partial<FormOf<'gem'>> = {}): FormOf<'gem'> => ({ ...forms.gem.defaults, ...over });
 const anyGem = fc.record({
@@ -45,7 +45,7 @@ describe('a cut stone', () => {
           if (lightest.lit - darkest.lit > 0.15) expect(lightest.mean).toBeGreaterThan(darkest.mean);
         },
       ),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 

@@ -15,6 +15,7 @@ import {
   SAMPLE,
   type FormOf,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 type Row = FormOf<'row'>;
 const row = (over: Partial<Row> = {}): Row => ({ ...forms.row.defaults, ...over });
@@ -46,7 +47,7 @@ describe('a row of small forms', () => {
           expect(Math.hypot(x, y)).toBeLessThan(60);
         });
       }),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 
@@ -63,7 +64,7 @@ describe('a row of small forms', () => {
           expect(out[SAMPLE.nz]).toBeGreaterThanOrEqual(0);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 

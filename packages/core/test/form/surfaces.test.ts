@@ -30,7 +30,7 @@ import {
   fitPicture,
   type Form,
 } from '../../src/index.js';
-import { blade, dome, tube } from '../support.js';
+import { blade, dome, runs, tube } from '../support.js';
 
 const angle = fc.double({ min: -50, max: 50, noNaN: true });
 const FORMS: readonly Form[] = [
@@ -132,7 +132,7 @@ describe('a form', () => {
         expect(broken).toBe(0);
         expect(points).toBeGreaterThan(0);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -154,7 +154,7 @@ describe('a form', () => {
         expect(Math.abs(covered / areaOf(model.rings) - 1)).toBeLessThan(0.015);
         expect(s.alpha.findIndex((a, i) => a > 0 && s.patch[i] === NOTHING)).toBe(-1);
       }),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 
@@ -207,7 +207,7 @@ describe('a form', () => {
           });
         },
       ),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     );
   });
 

@@ -15,6 +15,7 @@ import {
   taggedSrgb,
   writePiece,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const HEAD = 'name,hex,kind,opacity,tint,finish';
 const problems = (text: string) => {
@@ -84,13 +85,13 @@ describe('reading a piece', () => {
     fc.assert(fc.property(fc.string({ maxLength: 400 }), (text) => attempt(() => readPiece(text))));
     fc.assert(
       fc.property(fc.json({ maxDepth: 4 }), (text) => attempt(() => readPiece(text))),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
     fc.assert(
       fc.property(fc.object({ maxDepth: 3 }), (value) =>
         attempt(() => checkPiece({ ...lockKeepersArm, parts: [value] })),
       ),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 

@@ -13,6 +13,7 @@ import {
   writeArchive,
   writePiece,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const latin = (bytes: Uint8Array) => new TextDecoder('latin1').decode(bytes);
 const segment = (marker: number, data: readonly number[]): number[] => [
@@ -181,7 +182,7 @@ describe('a photo', () => {
           refusal(changed);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

@@ -12,6 +12,7 @@ import {
   writePiece,
 } from '../../src/index.js';
 import { pieces } from './anyPiece.js';
+import { runs } from '../support.js';
 
 const refusal = (text: string): RefusedInput => {
   try {
@@ -23,7 +24,7 @@ const refusal = (text: string): RefusedInput => {
   throw new Error(`accepted:\n${text.slice(0, 400)}`);
 };
 
-test('200 generated pieces are read and written back byte for byte', () => {
+test(`${runs(200)} generated pieces are read and written back byte for byte`, () => {
   fc.assert(
     fc.property(pieces, (piece) => {
       const text = writePiece(piece);
@@ -31,7 +32,7 @@ test('200 generated pieces are read and written back byte for byte', () => {
       expect(text.endsWith('}\n')).toBe(true);
       expect(text).not.toMatch(/-0[,\s]/);
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
 });
 
@@ -83,7 +84,7 @@ test('200 damaged files are each refused with a path', () => {
         refused++;
       },
     ),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
   expect(refused).toBe(200);
 });

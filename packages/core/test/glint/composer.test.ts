@@ -23,7 +23,7 @@ import {
   type Polish,
 } from '../../src/index.js';
 import { composed } from '../critique/planted.js';
-import { part, rigged } from '../support.js';
+import { part, rigged, runs } from '../support.js';
 
 const blade = (lengthMm: number, widthMm: number, over: Partial<FormOf<'blade'>> = {}): FormOf<'blade'> => ({
   ...forms.blade.defaults,
@@ -98,7 +98,7 @@ test('whatever the blade, the light and the seed, every rule of bands holds or t
       if (left.gradient === null && right.gradient === null)
         expect(Math.min(bandValue(left, 0.5, 0.995), bandValue(right, 0.5, 0.995))).toBeLessThan(0.45);
     }),
-    { numRuns: 500 },
+    { numRuns: runs(500) },
   );
   expect([...counts].sort()).toEqual([1, 2, 3, 4]);
 });
@@ -115,7 +115,7 @@ test("the lit face's main light goes toward the end nearer the light for tilts o
       expect(Math.sign(main(composition.facets[lit]))).toBe(toward);
       expect(Math.sign(main(composition.facets[1 - lit]))).toBe(-toward);
     }),
-    { numRuns: 500 },
+    { numRuns: runs(500) },
   );
 });
 
@@ -172,7 +172,7 @@ test('bands are arranged with no two gaps alike, also without the last one', () 
         if (n > 2) unlike(n - 1);
       },
     ),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   );
 });
 

@@ -24,7 +24,7 @@ import {
   type Grid,
   type PreparedPart,
 } from '../../src/index.js';
-import { blade, dome, part, rigged, tube } from '../support.js';
+import { blade, dome, part, rigged, runs, tube } from '../support.js';
 
 const clock = fc.double({ min: 0, max: 12, noNaN: true });
 const height = fc.double({ min: 5, max: 85, noNaN: true });
@@ -78,7 +78,7 @@ describe('a dome', () => {
           Math.max(allowed, 1 / fine.pxPerMm),
         );
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -140,7 +140,7 @@ describe('a dome', () => {
           expect(worst).toBeLessThan(2e-3);
         },
       ),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     );
   });
 });
@@ -167,7 +167,7 @@ describe('a straight tube', () => {
           }
         },
       ),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 
@@ -215,7 +215,7 @@ describe('every form', () => {
           expect(least).toBeGreaterThan(0.049);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -245,7 +245,7 @@ describe('every form', () => {
           expect(worst).toBeLessThan(5e-3);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 });

@@ -21,6 +21,7 @@ import {
   type Part,
   type Piece,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 type Near = Extract<Neighbour['where'], { kind: 'near' }>;
 
@@ -83,7 +84,7 @@ describe('the light of a glow', () => {
           expect(Math.max(...e)).toBeLessThanOrEqual(strength + 1e-6);
         },
       ),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 

@@ -12,7 +12,7 @@ import {
   valuesOn,
   type Part,
 } from '../../src/index.js';
-import { blade, dome, part, rigged, tube } from '../support.js';
+import { blade, dome, part, rigged, runs, tube } from '../support.js';
 
 const behind = part(tube(8, 8, 20), { id: 'behind' });
 const ball = (xMm: number, yMm: number, width = 6): Part =>
@@ -65,7 +65,7 @@ describe('contact shadow', () => {
           expect([lighter, beyond]).toEqual([0, 0]);
         },
       ),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 

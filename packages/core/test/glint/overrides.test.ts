@@ -29,7 +29,7 @@ import {
   type Piece,
   type Polish,
 } from '../../src/index.js';
-import { blade, dome, part, rigged, tube } from '../support.js';
+import { blade, dome, part, rigged, runs, tube } from '../support.js';
 
 type Bare<A = Adjustment> = A extends Adjustment ? Omit<A, 'id' | 'part'> : never;
 
@@ -80,7 +80,7 @@ describe('a place of a form', () => {
               );
             },
           ),
-          { numRuns: 12 },
+          { numRuns: runs(12) },
         );
       });
     }
@@ -259,7 +259,7 @@ describe('borders and places by hand', () => {
           expect(s.nx.findIndex((x, i) => s.patch[i] < 200 && folds(x, i))).toBe(-1);
         },
       ),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 

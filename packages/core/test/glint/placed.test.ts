@@ -32,7 +32,7 @@ import {
   type Form,
   type Piece,
 } from '../../src/index.js';
-import { dome, part, rigged, tube } from '../support.js';
+import { dome, part, rigged, runs, tube } from '../support.js';
 
 const angle = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
 const anyForm = fc.constantFrom<Form>(
@@ -75,7 +75,7 @@ describe('however a part is placed and turned', () => {
         }
         expect(area).toBeLessThanOrEqual(areaOf(rings) * MOST_SHARE * (1 + 1e-9));
       }),
-      { numRuns: 16 },
+      { numRuns: runs(16) },
     );
   });
 
@@ -87,7 +87,7 @@ describe('however a part is placed and turned', () => {
         const s = here.shape.canonical;
         expect(valuesOn(s, there).value).toEqual(valuesOn(s, here).value);
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -106,7 +106,7 @@ describe('however a part is placed and turned', () => {
         light.key.forEach((c, i) => expect(c).toBeCloseTo(still.light.key[i], 9));
         light.up.forEach((c, i) => expect(c).toBeCloseTo(still.light.up[i], 9));
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 
@@ -124,7 +124,7 @@ describe('however a part is placed and turned', () => {
           expect(deg(Math.acos(Math.min(1, dot(normalise(n), half))))).toBeLessThan(2);
         }
       }),
-      { numRuns: 16 },
+      { numRuns: runs(16) },
     );
   });
 });

@@ -14,6 +14,7 @@ import {
   targetsOf,
   towline,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 /** Piles as the search holds them: paints in rising order, their drops beside them. */
 const pile = fc
@@ -49,7 +50,7 @@ describe('soft sharing', () => {
           expect(grown.times * had + (paint === grown.paint ? grown.drops : 0)).toBeCloseTo(b.drops[i], 9);
         });
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
 });
@@ -75,7 +76,7 @@ describe('gaps and half steps, from any few paints', () => {
           });
         },
       ),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 
@@ -99,7 +100,7 @@ describe('gaps and half steps, from any few paints', () => {
           half.mix.filter((m) => m.paint !== sorted[0].id && m.paint !== sorted[sorted.length - 1].id).length,
         ).toBeLessThanOrEqual(1);
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 });

@@ -4,6 +4,7 @@ import { seededRandom } from '../../src/index.js';
 import { backgroundOf, CARD_Y, flattened } from '../../src/photo/background.js';
 import { figureMask, momentsOf, shavings } from '../../src/photo/figure.js';
 import type { Image } from '../../src/photo/image.js';
+import { runs } from '../support.js';
 
 const [WIDTH, HEIGHT] = [160, 120];
 
@@ -127,7 +128,7 @@ describe('the shape of a figure', () => {
           expect(m.spread).toBeCloseTo(Math.sqrt((40 ** 2 + 15 ** 2) / 4), 0);
         },
       ),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 

@@ -5,18 +5,16 @@ import {
   mend,
   middleOfPlan,
   ORDINARY_HAND,
-  paintingOrder,
-  partSheet,
   photoFindings,
   photoReport,
-  readyPlan,
   type PhotoReport,
   type Planted,
   type ReadyPlan,
 } from '../../src/index.js';
 import { beyondBorders } from '../../src/photo/beyond.js';
 import { edgePoints, edgesLit } from '../../src/photo/readEdges.js';
-import { photoOf, shotOf, SMALL } from './support.js';
+import { photoOf, shotOf, smallPlan } from './support.js';
+import { orderOf } from '../support.js';
 
 const piece = lockMilitia;
 const partAt = (id: string) => piece.parts.findIndex((p) => p.id === id);
@@ -88,7 +86,7 @@ describe('bright edges', () => {
 describe('borders and edges in a photo', () => {
   let plan: ReadyPlan;
   beforeAll(() => {
-    plan = readyPlan(piece, SMALL);
+    plan = smallPlan(piece);
   });
   const report = (faults: readonly Planted[], seed: number) =>
     photoReport(
@@ -98,7 +96,7 @@ describe('borders and edges in a photo', () => {
   const certain = ({ findings }: PhotoReport) => findings.filter((f) => f.certain);
   /** The first cure of a finding. */
   const cureOf = (shown: PhotoReport, finding: PhotoReport['findings'][number]) => {
-    const order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+    const order = orderOf(piece);
     return mend(plan, shown, finding, { piece, order, after: null, now: Date.now() }).cures[0];
   };
 

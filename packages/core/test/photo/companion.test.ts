@@ -4,13 +4,12 @@ import {
   lockMilitia,
   ORDINARY_HAND,
   photoReport,
-  readyPlan,
   type PartBeside,
   type PartReading,
   type Planted,
   type ReadyPlan,
 } from '../../src/index.js';
-import { photoOf, shotOf, SMALL } from './support.js';
+import { photoOf, shotOf, smallPlan } from './support.js';
 
 const piece = lockMilitia;
 const partAt = (id: string) => piece.parts.findIndex((p) => p.id === id);
@@ -29,7 +28,7 @@ describe('two of a batch, painted by one hand and photographed apart', () => {
     ).readings;
   const shown = (list: readonly PartBeside[]) => list.filter((p) => p.shows.length > 0).map((p) => p.part);
   beforeAll(() => {
-    plan = readyPlan(piece, SMALL);
+    plan = smallPlan(piece);
     first = readings([], 21, 3);
   });
 

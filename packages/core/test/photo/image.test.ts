@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { lightnessImage, linearImage, seededRandom, shrunk } from '../../src/index.js';
 import { medianOf, pyramidOf, quantile, shrunkTo } from '../../src/photo/image.js';
+import { runs } from '../support.js';
 
 /** A picture of one channel of random numbers. */
 function noise(width: number, height: number, seed = 1) {
@@ -30,7 +31,7 @@ describe('a picture made smaller', () => {
         for (const v of shrunk(even, by).data) expect(v).toBeCloseTo(0.37, 5);
         expect(Math.abs(mean(shrunk(noise(40, 30, seed), by).data) - 0.5)).toBeLessThan(0.06);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
 

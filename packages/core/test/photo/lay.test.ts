@@ -11,7 +11,6 @@ import {
   photoReport,
   pointsOf,
   projected,
-  readyPlan,
   scaleOf,
   shotMap,
   shrunk,
@@ -20,7 +19,7 @@ import {
   type ReadyPlan,
   type Shot,
 } from '../../src/index.js';
-import { photoOf, shotOf, SMALL } from './support.js';
+import { photoOf, shotOf, smallPlan } from './support.js';
 
 const near = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1]);
 
@@ -79,8 +78,8 @@ describe('a photo lies on its plan by itself', () => {
   let militia: ReadyPlan;
   let arm: ReadyPlan;
   beforeAll(() => {
-    militia = readyPlan(lockMilitia, SMALL);
-    arm = readyPlan(lockKeepersArm, SMALL);
+    militia = smallPlan(lockMilitia);
+    arm = smallPlan(lockKeepersArm);
   });
 
   /** How far the middles of parts lie from where they were taken, mm, the largest of nineteen of twenty. */

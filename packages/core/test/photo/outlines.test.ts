@@ -4,20 +4,16 @@ import {
   gaussian,
   lightnessImage,
   outlineAlongEdges,
-  planRasterOf,
   seededRandom,
   shotMap,
-  sluiceWarden,
   snappedToEdge,
   type EdgeImage,
   type PlanRaster,
   type Point,
 } from '../../src/index.js';
 import { scaleOf } from '../../src/photo/homography.js';
-import { inCommon, outlineInPhoto, paintedWarden, shotOf } from './support.js';
+import { inCommon, outlineInPhoto, paintedWarden, WARDEN_SHOT } from './support.js';
 
-/** A photo of the warden, painted, with bands and dots on every plate: the hardest that taps are helped on. */
-const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
 const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'blade'];
 const TAPS = 8;
 /** What a hand is off, and a finger's breadth, in points of the photo. */
@@ -28,8 +24,9 @@ const ROUNDS = 3;
 let plan: PlanRaster;
 let edges: EdgeImage;
 beforeAll(() => {
-  plan = planRasterOf(sluiceWarden, { longSide: 700 });
-  edges = edgesOf(lightnessImage(paintedWarden(plan, SHOT)));
+  const painted = paintedWarden();
+  plan = painted.plan;
+  edges = edgesOf(lightnessImage(painted.photo));
 });
 
 /** Places along a closed outline at equal ways, the first at a share of the way between two. */
@@ -59,10 +56,10 @@ const offBy = (ring: readonly Point[], drawn: readonly Point[]) =>
 test('eight taps round a part of a painted figure draw it better with the edges’ help than without, on every part', () => {
   const random = seededRandom(17);
   const shaky = ([x, y]: Point): Point => [x + OFF_PX * gaussian(random), y + OFF_PX * gaussian(random)];
-  const perMm = scaleOf(shotMap(plan, SHOT));
+  const perMm = scaleOf(shotMap(plan, WARDEN_SHOT));
   const mean = { without: 0, helped: 0, withoutMm: 0, helpedMm: 0 };
   for (const id of PARTS) {
-    const ring = outlineInPhoto(plan, SHOT, id);
+    const ring = outlineInPhoto(plan, WARDEN_SHOT, id);
     let [without, helped] = [0, 0];
     for (let round = 0; round < ROUNDS; round++) {
       const taps = along(ring, TAPS, round / ROUNDS).map(shaky);

@@ -6,8 +6,6 @@ import {
   lockMilitia,
   mend,
   ORDINARY_HAND,
-  paintingOrder,
-  partSheet,
   photoFindings,
   photoReport,
   readyPlan,
@@ -20,7 +18,8 @@ import {
   type ReadyPlan,
   type TonePair,
 } from '../../src/index.js';
-import { photoOf, shotOf, SMALL } from './support.js';
+import { photoOf, shotOf, SMALL, smallPlan } from './support.js';
+import { orderOf } from '../support.js';
 
 const piece = lockMilitia;
 const partAt = (id: string) => piece.parts.findIndex((p) => p.id === id);
@@ -50,8 +49,8 @@ describe('a photo is read part by part', () => {
   let plan: ReadyPlan;
   let order: readonly OrderLayer[];
   beforeAll(() => {
-    plan = readyPlan(piece, SMALL);
-    order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+    plan = smallPlan(piece);
+    order = orderOf(piece);
   });
   const report = (faults: readonly { part: number; kind: PlantedKind; amount: number }[], seed: number) =>
     photoReport(

@@ -2,30 +2,28 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import {
   colourEdges,
   inRing,
-  planRasterOf,
   RefusedInput,
   regionFromStroke,
-  sluiceWarden,
   type EdgeImage,
   type Image,
   type PlanRaster,
   type Point,
 } from '../../src/index.js';
-import { inCommon, outlineInPhoto, paintedWarden, shotOf } from './support.js';
+import { inCommon, outlineInPhoto, paintedWarden, WARDEN_SHOT } from './support.js';
 
-const SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
 const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'crown'];
 
 let plan: PlanRaster;
 let edges: EdgeImage;
 beforeAll(() => {
-  plan = planRasterOf(sluiceWarden, { longSide: 700 });
-  edges = colourEdges(paintedWarden(plan, SHOT));
+  const painted = paintedWarden();
+  plan = painted.plan;
+  edges = colourEdges(painted.photo);
 });
 
 /** What is seen of a part, in points of the photo: its outline, and strokes that a painter would draw in it. */
 function partOf(id: string) {
-  const outline = outlineInPhoto(plan, SHOT, id);
+  const outline = outlineInPhoto(plan, WARDEN_SHOT, id);
   // From side to side and from end to end, well inside: rows and columns through the middle.
   const xs = outline.map((p) => p[0]);
   const ys = outline.map((p) => p[1]);

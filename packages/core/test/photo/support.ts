@@ -6,12 +6,18 @@ import {
   paintedBy,
   photographed,
   PLAIN_SHOT,
+  planRasterOf,
   readyPhoto,
+  readyPlan,
+  sluiceWarden,
+  type Image,
   type PaintOptions,
+  type Piece,
   type PlanRaster,
   type Point,
   shotMap,
   type ReadyPhoto,
+  type ReadyPlan,
   type Shot,
 } from '../../src/index.js';
 import { projected } from '../../src/photo/homography.js';
@@ -33,11 +39,26 @@ export function photoOf(plan: PlanRaster, paint: PaintOptions, shot: Shot): Read
   return readyPhoto(linearImage(rgba, width, height));
 }
 
-/** Colours of the warden as the stand-in painted and took it: bands and dots on every plate. */
-export function paintedWarden(plan: PlanRaster, shot: Shot) {
-  const paint = paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 });
-  const { rgba, width, height } = photographed(plan, paint, shot, 3);
-  return linearImage(rgba, width, height);
+const plans = new WeakMap<Piece, ReadyPlan>();
+/** A piece's small plan, made ready once for the suites that stand in one file. */
+export function smallPlan(piece: Piece): ReadyPlan {
+  let plan = plans.get(piece);
+  if (!plan) plans.set(piece, (plan = readyPlan(piece, SMALL)));
+  return plan;
+}
+
+/** How the warden is taken: painted, with bands and dots on every plate. */
+export const WARDEN_SHOT = shotOf({ width: 760, height: 1000, fills: 0.86, turnDeg: 2 });
+let warden: { readonly plan: PlanRaster; readonly photo: Image } | undefined;
+/** The warden's plan, and a photo of him as the stand-in painted and took him: the hardest that taps are helped on. */
+export function paintedWarden() {
+  if (!warden) {
+    const plan = planRasterOf(sluiceWarden, { longSide: 700 });
+    const paint = paintedBy(plan, { hand: ORDINARY_HAND, faults: [], seed: 3 });
+    const { rgba, width, height } = photographed(plan, paint, WARDEN_SHOT, 3);
+    warden = { plan, photo: linearImage(rgba, width, height) };
+  }
+  return warden;
 }
 
 /** The outline of what is seen of a part, in points of the photo. */

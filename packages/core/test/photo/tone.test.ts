@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fitPhotoTone, seededRandom, type TonePair } from '../../src/index.js';
 import { fitCast } from '../../src/photo/tone.js';
+import { runs } from '../support.js';
 
 /** Twelve parts of many values each, taken by a camera that answers with `curve`. */
 function pairsOf(curve: (plan: number) => number, stray: (part: number) => number = () => 0): TonePair[] {
@@ -37,7 +38,7 @@ describe('the tone of a photo', () => {
           for (let x = 0; x < 100; x += 2) expect(at(x + 2)).toBeGreaterThanOrEqual(at(x) - 1e-9);
         },
       ),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   });
 

@@ -2,13 +2,12 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import {
   layerOf,
   lockKeepersArm,
-  paintingOrder,
-  partSheet,
   tickFor,
   whenToMend,
   type OrderLayer,
   type PhotoFindingId,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const piece = lockKeepersArm;
 const PART = 'vambrace';
@@ -17,7 +16,7 @@ const MINUTE = 60_000;
 
 let order: readonly OrderLayer[];
 beforeAll(() => {
-  order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+  order = orderOf(piece);
 });
 const finding = (id: PhotoFindingId, times = 1.4) => ({ id, part: PART, measured: 6 * times, limit: 6 });
 const onPart = () => order.filter((l) => l.parts.some((s) => s.part === PART));

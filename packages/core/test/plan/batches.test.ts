@@ -7,9 +7,7 @@ import {
   ladderBatches,
   LOSSES,
   lockMilitia,
-  paintingOrder,
   paintTotalMl,
-  partSheet,
   batchesOf,
   batchText,
   sluiceWarden,
@@ -17,8 +15,8 @@ import {
   type Mix,
   type Batch,
   type BatchNeed,
-  type Piece,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const NAMES = ['a', 'b', 'c', 'd'];
 const mix = fc
@@ -137,9 +135,6 @@ describe('piles of a ladder', () => {
     );
   });
 });
-
-const orderOf = (piece: Piece) =>
-  paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
 
 describe.each([
   ['warden', sluiceWarden],

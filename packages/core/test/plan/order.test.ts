@@ -6,17 +6,14 @@ import {
   orderTime,
   paintingOrder,
   paletteOf,
-  partSheet,
   sluiceWarden,
   stageAfter,
-  type PartSheet,
   type Piece,
   type Role,
 } from '../../src/index.js';
+import { orderOf, sheetsOf } from '../support.js';
 
-const sheets = new Map<string, PartSheet>(
-  lockKeepersArm.parts.map((p) => [p.id, partSheet(p, lockKeepersArm)]),
-);
+const sheets = sheetsOf(lockKeepersArm);
 const order = paintingOrder(lockKeepersArm, sheets);
 const roles = order.map((l) => l.role);
 
@@ -110,7 +107,7 @@ describe('the look after a layer', () => {
 test('approaches show in the order: no bounce where it is left out, pale dots in a step of their own', () => {
   const by = (over: Partial<Piece['approach']>) => {
     const piece = { ...lockKeepersArm, approach: { ...lockKeepersArm.approach, ...over } };
-    return paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+    return orderOf(piece);
   };
   const usual = by({});
   expect(usual.some((l) => l.role === 'bounce')).toBe(true);
@@ -124,10 +121,7 @@ test('approaches show in the order: no bounce where it is left out, pale dots in
 });
 
 test('the primer that most parts want is sprayed; another is brushed on afterwards', () => {
-  const order = paintingOrder(
-    sluiceWarden,
-    new Map(sluiceWarden.parts.map((p) => [p.id, partSheet(p, sluiceWarden)])),
-  );
+  const order = orderOf(sluiceWarden);
   const primers = order.filter((l) => l.role === 'undercoat');
   expect(primers.map((l) => [l.title, l.airbrush, l.caution !== null])).toEqual([
     ['Undercoat for cold steel', true, true],

@@ -12,8 +12,6 @@ import {
   leastWindow,
   leavableLayers,
   lockMilitia,
-  paintingOrder,
-  partSheet,
   scheduleOf,
   SETUP,
   slipCure,
@@ -31,7 +29,7 @@ import {
   type Timing,
   type Window,
 } from '../../src/index.js';
-import { LONG } from '../support.js';
+import { LONG, orderOf, runs } from '../support.js';
 
 /** Tasks of a few layers on a few figures, each after some of those before it. */
 const instance = (most: number) =>
@@ -133,7 +131,7 @@ function optimum(
 }
 
 describe('a plan of evenings', () => {
-  test('keeps every rule on 300 random jobs: evenings, one pair of hands, drying, mixes', () => {
+  test(`keeps every rule on ${runs(300)} random jobs: evenings, one pair of hands, drying, mixes`, () => {
     fc.assert(
       fc.property(instance(30), ({ tasks, windows, palette }) => {
         const timing = bestTiming(tasks, windows, palette, { tries: 60 });
@@ -141,7 +139,7 @@ describe('a plan of evenings', () => {
         expect(timing.unplaced).toEqual([]);
         expect(timing.lastWindow).toBeGreaterThanOrEqual(leastWindow(tasks, windows));
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 
@@ -157,7 +155,7 @@ describe('a plan of evenings', () => {
         if (Math.abs(compareCosts(cost, least)) < 1e-6) equal++;
         expect(cost[1]).toBe(least[1]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
     expect(equal).toBe(tried);
   });
@@ -212,9 +210,8 @@ describe('evenings that a painter sets', () => {
   });
 });
 
-const sheets = (piece: Piece) => new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
 const militia = { ...lockMilitia, copies: 10 };
-const order = paintingOrder(militia, sheets(militia));
+const order = orderOf(militia);
 const TODAY = '2026-11-28';
 const plan = (over: Partial<Piece> = {}, ticks: Parameters<typeof scheduleOf>[2] = []) =>
   scheduleOf(order, { ...militia, ...over }, ticks, { today: TODAY, tries: 40 });
@@ -300,7 +297,7 @@ describe('ten soldiers', () => {
 });
 
 test('odd evenings: none at all, all in the past, one that runs already, 500 copies', () => {
-  const warden = paintingOrder(sluiceWarden, sheets(sluiceWarden));
+  const warden = orderOf(sluiceWarden);
   const evenings = (list: Piece['table']['evenings']) => ({
     ...sluiceWarden,
     table: { ...sluiceWarden.table, evenings: list },

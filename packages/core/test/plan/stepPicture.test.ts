@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import {
   lockKeepersArm,
   paintingOrder,
-  partSheet,
   preparePart,
   renderPiece,
   shapeIn,
@@ -12,10 +11,11 @@ import {
   type OrderLayer,
   type Point,
 } from '../../src/index.js';
+import { sheetsOf } from '../support.js';
 
 const SIZE = 240;
 const piece = lockKeepersArm;
-const sheets = new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+const sheets = sheetsOf(piece);
 const order = paintingOrder(piece, sheets);
 
 /** The picture of a layer on one of its parts, over what the order lays before it. */

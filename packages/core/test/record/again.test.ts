@@ -6,14 +6,13 @@ import {
   doneOtherwise,
   keepsSize,
   lockKeepersArm,
-  paintingOrder,
-  partSheet,
   readPiece,
   tickFor,
   writePiece,
   type OrderLayer,
   type Tick,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const piece = lockKeepersArm;
 const AT = '2026-11-29T19:00:00Z';
@@ -21,7 +20,7 @@ const ANOTHER = { id: 'second-arm', name: 'Second arm', heightMm: piece.heightMm
 
 let order: readonly OrderLayer[];
 beforeAll(() => {
-  order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+  order = orderOf(piece);
 });
 /** A layer ticked as planned, but for what is told. */
 const ticked = (layer: OrderLayer, did: Partial<Tick['did']> = {}) =>

@@ -4,14 +4,13 @@ import {
   learnedFrom,
   lockKeepersArm,
   logRows,
-  paintingOrder,
-  partSheet,
   sheetOf,
   tickFor,
   writeLog,
   type OrderLayer,
   type Tick,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const piece = lockKeepersArm;
 let order: readonly OrderLayer[];
@@ -30,7 +29,7 @@ const painted = (layers: readonly OrderLayer[]): Tick[] =>
   );
 
 beforeAll(() => {
-  order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+  order = orderOf(piece);
   ticks = painted(order);
 });
 

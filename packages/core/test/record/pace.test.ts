@@ -6,8 +6,6 @@ import {
   lockKeepersArm,
   paced,
   paceOf,
-  paintingOrder,
-  partSheet,
   seededRandom,
   tickFor,
   WORK_KINDS,
@@ -16,6 +14,7 @@ import {
   type PaceCount,
   type WorkKind,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 describe('a painter’s pace', () => {
   /** So many layers of one kind, each so many times as long as the starting figures have it. */
@@ -86,10 +85,7 @@ describe('a painter’s pace', () => {
 describe('an order in the painter’s minutes', () => {
   let order: readonly OrderLayer[];
   beforeAll(() => {
-    order = paintingOrder(
-      lockKeepersArm,
-      new Map(lockKeepersArm.parts.map((p) => [p.id, partSheet(p, lockKeepersArm)])),
-    );
+    order = orderOf(lockKeepersArm);
   });
   const slow = [{ kind: 'layer', factor: 2, low: 1.5, high: 2.5, from: 20 }] as const;
 

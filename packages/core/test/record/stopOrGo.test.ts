@@ -1,14 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import {
   lockKeepersArm,
-  paintingOrder,
-  partSheet,
   READS_WITHIN,
   stopOrGo,
   tickFor,
   type OrderLayer,
   type StopOrGo,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const piece = lockKeepersArm;
 const ticked = (layers: readonly OrderLayer[]) =>
@@ -18,7 +17,7 @@ describe('stop, or go on', () => {
   let order: readonly OrderLayer[];
   let fresh: StopOrGo;
   beforeAll(() => {
-    order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+    order = orderOf(piece);
     fresh = stopOrGo(piece, order, []);
   });
 

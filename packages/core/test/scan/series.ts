@@ -11,6 +11,7 @@ import {
   type StandInSeries,
   type SeriesOptions,
 } from '../../src/index.js';
+import { LONG } from '../support.js';
 
 export interface Scanned {
   readonly series: StandInSeries;
@@ -23,6 +24,8 @@ export const planesOf = (series: StandInSeries) =>
   series.photos.map((p) => luminanceImageOf(p.rgba, p.width, p.height));
 export const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / list.length;
 
+/** How many photos a series has: eight in the soak, as a painter is asked for. */
+export const PHOTOS = LONG ? 8 : 6;
 /** Points of a photo per mm. */
 export const PX_PER_MM = 4;
 
@@ -34,7 +37,7 @@ export function scanned(
 ): Scanned {
   const sculpt = standInSculpt(id);
   const pxPerMm = over.pxPerMm ?? PX_PER_MM;
-  const series = standInSeries(sculpt, { photos: 8, conditions, seed: 2, ...over, pxPerMm });
+  const series = standInSeries(sculpt, { photos: PHOTOS, conditions, seed: 2, ...over, pxPerMm });
   const scan = scanFrom(planesOf(series), { ball: null, pxPerMm, lampMm: 'find' });
   const { bench, relief } = series;
   const errors: { deg: number; confidence: number }[] = [];

@@ -27,6 +27,7 @@ import {
 import { denoised } from '../../src/scan/denoise.js';
 import { exposures } from '../../src/scan/exposures.js';
 import { pointSolver } from '../../src/scan/solve.js';
+import { runs } from '../support.js';
 
 const toward = fc
   .record({
@@ -115,7 +116,7 @@ test('exposures that were planted come out, whatever the normals', () => {
         found.forEach((v, k) => expect(v / (planted[k] / mean)).toBeCloseTo(1, 3));
       },
     ),
-    { numRuns: 25 },
+    { numRuns: runs(25) },
   );
   expect(exposures(8).solve()).toBeNull();
 });

@@ -10,8 +10,6 @@ import {
   newPart,
   newPiece,
   orderFindings,
-  paintingOrder,
-  partSheet,
   SCHOOLS,
   schools,
   searchMixesForLadder,
@@ -22,7 +20,7 @@ import {
   type Metal,
   type Piece,
 } from '../../src/index.js';
-import { LONG } from '../support.js';
+import { LONG, orderOf } from '../support.js';
 
 const known = knownPaints(shelfOf(towline), []);
 /** A metal's steps mixed from the demo shelf; null where its paints do not reach it. */
@@ -60,7 +58,7 @@ describe('every approach, on blade, dome, mail and disc', () => {
         ladders: [ladder],
         parts: parts.map((p) => ({ ...p, finish: { ...p.finish, ladder: ladder.id } as typeof p.finish })),
       };
-      const order = paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
+      const order = orderOf(piece);
       expect(order.length).toBeGreaterThan(4);
       expect(orderFindings(order, piece).map((f) => `${metal.id}: ${f.id}, ${f.title} ${f.message}`)).toEqual(
         [],

@@ -27,6 +27,7 @@ import {
   type SchoolId,
   type Shelf,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const shelfWith = (paints: readonly Paint[]): Shelf => shelfOf(paints, []);
 const steel = newPiece('x', 'X', [newPart('p', forms.dome.defaults)]);
@@ -64,7 +65,7 @@ describe('only what is owned', () => {
         for (const pass of schools[school].passes({ ladder: planned.ladders[0], paints: planned.paints }))
           for (const { paint } of pass.mix) expect([pass.role, ids.has(paint)]).toEqual([pass.role, true]);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 

@@ -26,6 +26,7 @@ import {
   type RecipeChangeOf,
   type Piece,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 const paints = towline;
 const refs = (ladder: Ladder): PassRef[] =>
@@ -154,7 +155,7 @@ describe('a recipe is the painter’s', () => {
     expect(orderOf(none).order.map((l) => l.role)).toEqual(['undercoat']);
   });
 
-  test('200 random changes are all saved and read back, and letting all go gives the approach as it was', () => {
+  test(`${runs(200)} random changes are all saved and read back, and letting all go gives the approach as it was`, () => {
     const change = fc.record({
       kind: fc.constantFrom('leave-out' as const, 'move' as const, 'add' as const),
       pick: fc.nat(30),
@@ -184,7 +185,7 @@ describe('a recipe is the painter’s', () => {
         const names = refs(ladder).map((r) => `${r.role}/${r.step}`);
         expect(new Set(names).size).toBe(names.length);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 

@@ -20,6 +20,7 @@ import {
   type Wear,
   type WearKind,
 } from '../../src/index.js';
+import { sheetsOf } from '../support.js';
 
 const [iron, gilt] = lockMilitia.ladders;
 
@@ -64,7 +65,7 @@ function aged(ladder: Ladder, school: SchoolId, kinds: readonly WearKind[]) {
     strength: 1,
   };
   const worn = { ...piece, wear, rig: { ...piece.rig, neighbours: [lantern] } };
-  const sheets = new Map(worn.parts.map((p) => [p.id, partSheet(p, worn)]));
+  const sheets = sheetsOf(worn);
   return { piece: worn, order: paintingOrder(worn, sheets) };
 }
 
@@ -211,7 +212,7 @@ describe('what a painter’s own recipe breaks', () => {
     const [ladder] = plan.piece.ladders;
     const mine = changes.reduce((l, c) => withRecipeChange(l, c), ladder);
     const piece = { ...plan.piece, ladders: [mine] };
-    const sheets = new Map<string, PartSheet>(piece.parts.map((p) => [p.id, partSheet(p, piece)]));
+    const sheets = sheetsOf(piece);
     return orderFindings(paintingOrder(piece, sheets), piece).map((f) => f.id);
   };
   const move = (role: PassRef['role'], step: string, before: PassRef | null): Change => ({

@@ -12,11 +12,9 @@ import {
   lockMilitia,
   metalById,
   orderFindings,
-  paintingOrder,
   paintModel,
   paintSpectrum,
   paletteOf,
-  partSheet,
   preparePart,
   renderPiece,
   SCHOOLS,
@@ -33,6 +31,7 @@ import {
   type Piece,
   type SchoolId,
 } from '../../src/index.js';
+import { orderOf } from '../support.js';
 
 const [iron, gilt] = lockMilitia.ladders;
 const searched = (metal: string): Ladder =>
@@ -74,9 +73,6 @@ function laidBy(id: SchoolId): Piece {
     ladders: [ladderFor(id)],
   };
 }
-const orderOf = (piece: Piece) =>
-  paintingOrder(piece, new Map(piece.parts.map((p) => [p.id, partSheet(p, piece)])));
-
 describe.each(SCHOOLS)('%s on blade, helm and disc', (id) => {
   const piece = laidBy(id);
   const order = orderOf(piece);

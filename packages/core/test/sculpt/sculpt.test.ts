@@ -22,6 +22,7 @@ import {
   type Sculpt,
   RefusedInput,
 } from '../../src/index.js';
+import { runs } from '../support.js';
 
 /** A sculpt from a height field, at 10 points a mm. */
 function made(w: number, h: number, rise: (x: number, y: number) => number | null): Sculpt {
@@ -93,7 +94,7 @@ describe('a sculpt as bytes', () => {
           expect(worst(back.heightMm, s.heightMm)).toBeLessThan(20 / 65535);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 

@@ -50,7 +50,7 @@ import {
   type Wear,
   type WearKind,
 } from '../../src/index.js';
-import { LONG } from '../support.js';
+import { LONG, sheetsOf } from '../support.js';
 
 const wear = (kind: WearKind, over: Partial<Wear> = {}): Wear => ({
   id: 'w',
@@ -371,7 +371,7 @@ describe('wear in pictures and in the order', () => {
       parts: [plate, other],
       wear: rusted.wear.flatMap((w) => [w, { ...w, id: `${w.id}q`, part: 'q' }]),
     };
-    const sheets = new Map(two.parts.map((p) => [p.id, partSheet(p, two)]));
+    const sheets = sheetsOf(two);
     const bright = paintingOrder(two, sheets).filter((l) => l.step === 'rust-bright');
     expect(bright.map((l) => [l.ladder, l.parts.map((p) => p.part)])).toEqual([
       [rusted.ladders[0].id, ['p']],

@@ -27,7 +27,7 @@ import {
   type DrawnPart,
   type Grid,
 } from '../../src/index.js';
-import { dome, part, rigged, tube } from '../support.js';
+import { dome, part, rigged, runs, tube } from '../support.js';
 
 const square = (left: number, bottom: number, size: number) =>
   [
@@ -126,7 +126,7 @@ test('the distance transform is exact', () => {
         }
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 

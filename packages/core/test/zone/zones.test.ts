@@ -11,7 +11,7 @@ import {
   zonesOf,
   type Form,
 } from '../../src/index.js';
-import { blade, dome, part, rigged, tube } from '../support.js';
+import { blade, dome, part, rigged, runs, tube } from '../support.js';
 
 const FORMS: [string, Form][] = [
   ['dome', dome(11, 9)],
@@ -45,7 +45,7 @@ describe.each(FORMS)('zones of a %s', (_, form) => {
           }
         },
       ),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
 
