@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -19,11 +19,7 @@ export const notHere = (_why: string, message: string): never => {
   throw new Error(message);
 };
 
-/** The real server on a real database in a folder of its own. */
-export async function startServer(
-  folder = mkdtempSync(join(tmpdir(), 'glint-server-')),
-  over: Partial<Config> = {},
-): Promise<TestServer> {
+async function startIn(folder: string, over: Partial<Config>): Promise<TestServer> {
   const config: Config = {
     host: '127.0.0.1',
     port: 0,
@@ -49,6 +45,25 @@ export async function startServer(
     },
   };
 }
+
+const newFolder = () => mkdtempSync(join(tmpdir(), 'glint-server-'));
+
+let started: Promise<string> | undefined;
+/** A folder as the first start leaves it, the demo in it: most of a start is to make one. */
+async function startedFolder(): Promise<string> {
+  started ??= startIn(newFolder(), {}).then(async (server) => {
+    await server.close(true);
+    process.once('exit', () => rmSync(server.folder, { recursive: true, force: true }));
+    return server.folder;
+  });
+  const folder = newFolder();
+  cpSync(await started, folder, { recursive: true });
+  return folder;
+}
+
+/** The real server on a real database in a folder: one of its own with the demo in it, or one that is given as it is. */
+export const startServer = async (folder?: string, over: Partial<Config> = {}): Promise<TestServer> =>
+  startIn(folder ?? (over.databaseUrl ? newFolder() : await startedFolder()), over);
 
 /** A backup of all that a server holds. */
 export const backupOf = async (server: TestServer): Promise<Buffer> =>
