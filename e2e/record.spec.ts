@@ -23,9 +23,9 @@ function photoFile(
   faults: readonly Planted[],
   over: Partial<Shot> = {},
 ): string {
-  const plan = planRasterOf(lockKeepersArm, { longSide: 800 });
+  const plan = planRasterOf(lockKeepersArm, { longSide: 560 });
   const painted = paintedBy(plan, { hand: ORDINARY_HAND, faults, seed: 5 });
-  const shot = { ...PLAIN_SHOT, width: 1000, height: 900, fills: 0.6, turnDeg: 5, ...over };
+  const shot = { ...PLAIN_SHOT, width: 700, height: 630, fills: 0.6, turnDeg: 5, ...over };
   const { width, height, rgba } = photographed(plan, painted, shot, 6);
   const path = info.outputPath(name);
   writeFileSync(path, encode({ width, height, data: new Uint8Array(rgba.buffer), channels: 4 }));

@@ -1,16 +1,5 @@
 import { readFileSync } from 'node:fs';
-import {
-  DEMO,
-  expect,
-  lightAt,
-  sampleLine,
-  saved,
-  settled,
-  test,
-  frame,
-  measured,
-  openLayer,
-} from './support/server.js';
+import { DEMO, expect, lightAt, sampleLine, saved, settled, test, openLayer } from './support/server.js';
 
 test('the map shows painted, values, zones and lines, and goes back along the steps', async ({
   page,
@@ -258,48 +247,4 @@ test('addresses that lead nowhere say so', async ({ page, server }) => {
   await expect(page.getByRole('alert')).toContainText('There is no piece "nothing-here"');
   await page.goto(`${server.address}/somewhere`);
   await expect(page.getByRole('alert')).toContainText('no such page');
-});
-
-test('the light is dragged back and forth: compute times of the parts and long page tasks are reported', async ({
-  page,
-  server,
-}) => {
-  await page.addInitScript(() => {
-    const tasks: number[] = [];
-    (window as unknown as { tasks: number[] }).tasks = tasks;
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({
-      type: 'longtask',
-    });
-  });
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await settled(page);
-  await measured(page);
-  await page.mouse.move(...(await lightAt(page, 10.75)));
-  await page.mouse.down();
-  for (let h = 10; h < 14; h += 0.1) await page.mouse.move(...(await lightAt(page, h)));
-  const warm = await page.evaluate(() => {
-    (window as unknown as { tasks: number[] }).tasks.length = 0;
-    return window.paleGlint!.timings.splice(0).length;
-  });
-  for (let h = 14; h > 10; h -= 0.05) {
-    await page.mouse.move(...(await lightAt(page, h)));
-    await frame(page);
-  }
-  await page.mouse.up();
-  await settled(page);
-  const { timings, tasks } = await page.evaluate(() => ({
-    timings: window.paleGlint!.timings.map((t) => t.ms),
-    tasks: (window as unknown as { tasks: number[] }).tasks,
-  }));
-  expect(warm).toBeGreaterThan(8);
-  expect(timings.length).toBeGreaterThan(40);
-  const sorted = timings.sort((a, b) => a - b);
-  test.info().annotations.push({
-    type: 'figures',
-    description:
-      `part compute p50 ${sorted[sorted.length >> 1].toFixed(1)} ms, p95 ` +
-      `${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms over ${sorted.length}; page tasks ` +
-      `over 50 ms: ${tasks.map((t) => Math.round(t)).join(', ') || 'none'}`,
-  });
-  process.stdout.write(`  ${test.info().annotations[0].description}\n`);
 });

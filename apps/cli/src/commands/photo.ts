@@ -115,10 +115,8 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const figureView = figureViewFrom(piece, o.from);
   if (partsIn(piece, figureView).length === 0)
     refuse('parts', 'none', 'a piece with a part in this view to hold the photo against');
-  const hints = {
-    ...(o.points !== undefined && { points: pointsFrom(o.points) }),
-    ...(o.card !== undefined && { cardHex: hexFrom('card', o.card) }),
-  };
+  const card = o.card === undefined ? {} : { cardHex: hexFrom('card', o.card) };
+  const hints = { ...card, ...(o.points !== undefined && { points: pointsFrom(o.points) }) };
   const image = await opened(photo);
   const order = orderOf(piece);
   const after = o.after === undefined ? doneBy(order, piece.run?.ticks ?? [], null) : afterOf(o.after, order);
@@ -126,7 +124,7 @@ async function photoCommand(path: string, photo: string, o: PhotoFlags): Promise
   const report = photoReport(plan, readyPhoto(image), hints);
   let beside: PartBeside[] | null = null;
   if (o.beside !== undefined) {
-    const other = photoReport(plan, readyPhoto(await opened(o.beside)));
+    const other = photoReport(plan, readyPhoto(await opened(o.beside)), card);
     if (!other.onPlan) refuse('beside', o.beside, 'a photo that lies on the plan');
     beside = besideAnother(report.readings, other.readings, plan.raster.parts);
   }
@@ -152,7 +150,10 @@ export function photoCommands(program: Command): void {
     .description('lays a photo of the painted miniature on its plan, and tells what strays and what mends it')
     .argument('<PIECE>', 'a piece file or archive')
     .argument('<PHOTO>', 'a JPEG or PNG, taken from the planned side before plain paper')
-    .option('--card <HEX>', 'colour of the card or paper behind it: values are then told, not only compared')
+    .option(
+      '--card <HEX>',
+      'colour of the card or paper behind it, and behind --beside: values are then told, not only compared',
+    )
     .option('--points <FILE.json>', 'places of plan and photo that are one, where it does not lie by itself')
     .option('--after <STEP>', 'the step that it was taken after, or finished; by the ticks unless told')
     .option(
