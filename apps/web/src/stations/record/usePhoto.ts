@@ -44,24 +44,28 @@ export function usePhotoClient(): WorkerClient<PhotoJobs> {
   return client;
 }
 
-/** Whether two pieces differ in nothing but notes and ticks: they show in no picture. */
-function looksLike(a: Piece, b: Piece): boolean {
-  const { notes: _notes, run: _run, ...looks } = a;
-  return (Object.keys(looks) as (keyof typeof looks)[]).every((k) => a[k] === b[k]);
-}
+const whole = (value: unknown) => value;
 
-/** A piece that stays the same one while nothing changes that shows in a picture. */
-function useLooks(piece: Piece): Piece {
-  const [kept, keep] = useState(piece);
-  if (looksLike(piece, kept)) return kept;
-  keep(piece);
-  return piece;
+/**
+ * A value that stays the same one while its content does: a piece that was saved comes back anew, and so does its order.
+ * @param contentOf what of it counts; a function that stays the same one
+ */
+function useSame<T>(value: T, contentOf: (value: T) => unknown = whole): T {
+  const content = useMemo(() => JSON.stringify(contentOf(value)), [value, contentOf]);
+  const [kept, keep] = useState({ value, content });
+  if (kept.content === content) return kept.value;
+  keep({ value, content });
+  return value;
 }
+/** Notes and ticks show in no picture. */
+const looksOf = ({ notes: _notes, run: _run, ...looks }: Piece) => looks;
 
 /** Reads a photo against the plan, anew whenever photo, plan or tapped points change. */
 export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): PhotoState {
-  const { photo, told, order, going } = input;
-  const piece = useLooks(input.piece);
+  const { photo, going } = input;
+  const piece = useSame(input.piece, looksOf);
+  const told = useSame(input.told);
+  const order = useSame(input.order);
   const [of, setOf] = useState<{ readonly photo: string | null; readonly state: PhotoState }>({
     photo: null,
     state: NOTHING,
