@@ -41,11 +41,16 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   page,
   server,
 }, info) => {
+  const readers: string[] = [];
+  page.on('worker', (worker) => worker.url().includes('photo.worker') && readers.push(worker.url()));
   await toRecord(page, server);
   const file = photoFile(info, 'too-bright.png', [{ part: partAt('vambrace'), kind: 'value', amount: 16 }]);
   await page.getByLabel('A photo of it').setInputFiles(file);
   const shows = page.getByRole('complementary', { name: 'What the photo shows' });
   await expect(shows.getByRole('heading', { name: 'One thing to mend' })).toBeVisible();
+  // That it was saved meanwhile did not make it be read anew.
+  await saved(page);
+  expect(readers).toHaveLength(1);
   await expect(shows.getByText(/Vambrace.* is 1\d of value lighter than planned/)).toBeVisible();
   await expect(shows.getByText('Values are relative')).toBeVisible();
   await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeVisible();

@@ -130,11 +130,22 @@ function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
     return layerFor(input, {
       ladder,
       pass: laid,
-      title: own?.title ?? tintTitle(source.id, input.piece),
+      title: own?.title ?? titleOf(input, ladder, { ...pass, title: tintTitle(source.id, input.piece) }),
       taken: mine.map((m) => partStepFor(m, laid, source.id)),
       ...(mix.length === 0 && tintWanted(source.hex, paints)),
     });
   });
+}
+
+/** What a layer of a metal is called: where several metals are in use, by which of them it is. */
+function titleOf(
+  { inUse }: OrderInput,
+  ladder: Ladder,
+  { over, title }: Pick<Pass, 'over' | 'title'>,
+): string {
+  if (inUse.length < 2) return title;
+  // Names of steps begin small, as painters' own names begin as they like; those of lines and dots begin a line.
+  return `${ladder.name}, ${typeof over === 'string' ? `${title[0].toLowerCase()}${title.slice(1)}` : title}`;
 }
 
 /** The last dots; parts that want them pale have a layer of their own before. */
@@ -145,7 +156,7 @@ function dotPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[]
     layerFor(input, {
       ladder,
       pass: as,
-      title: as.title,
+      title: titleOf(input, ladder, as),
       taken: mine.filter((m) => m.sheet.paleGlints === (as === pale)).map((m) => partStepFor(m, as)),
     }),
   );
@@ -156,14 +167,13 @@ function passLayers(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
   if (pass.role === 'undercoat') return [];
   if (pass.over === 'surroundings') return tintPasses(input, ladder, mine, pass);
   if (pass.over === 'dots') return dotPasses(input, ladder, mine, pass);
-  const named = input.inUse.length > 1 && typeof pass.over !== 'string';
   // Parts keep the passes their palette was laid with.
   const own = (m: MetalPart) =>
     m.palette.approach!.passes.find((p) => p.role === pass.role && p.step === pass.step)!;
   return layerFor(input, {
     ladder,
     pass,
-    title: named ? `${ladder.name}, ${pass.title}` : pass.title,
+    title: titleOf(input, ladder, pass),
     taken: mine.map((m) => partStepFor(m, own(m))),
   });
 }

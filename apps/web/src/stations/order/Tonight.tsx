@@ -99,12 +99,6 @@ const COSTS = (costs: number | null) =>
 /** More is not a proposal any more. */
 const MOST_PROPOSED = 6;
 
-/** A layer with its metal, where its title does not tell it. */
-function fullTitle({ title, ladder }: OrderLayer, { ladders }: Piece): string {
-  const name = ladders.find((l) => l.id === ladder)?.name;
-  return !name || title.startsWith(name) ? title : `${name}, ${title[0].toLowerCase()}${title.slice(1)}`;
-}
-
 /** Whether it fits, and if not what could be left out, with what each costs the eye. */
 function Fits({ schedule, order, piece }: TonightProps) {
   const store = usePieceStore();
@@ -135,7 +129,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
           <ul className="pt-1">
             {proposed.map((l) => (
               <li key={l.layer} className="flex flex-wrap items-baseline gap-x-3 py-0.5 text-label">
-                <span className="font-semibold">{fullTitle(order[l.layer], piece)}</span>
+                <span className="font-semibold">{order[l.layer].title}</span>
                 <span>
                   saves {duration(l.savesMin)}; {COSTS(l.costs)}
                   {l.beyond && '; more than this purpose needs'}
@@ -143,7 +137,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
                 {order[l.layer].ladder !== null && order[l.layer].role !== 'wear' && (
                   <button
                     type="button"
-                    aria-label={`Leave out ${fullTitle(order[l.layer], piece)}`}
+                    aria-label={`Leave out ${order[l.layer].title}`}
                     className="underline underline-offset-2"
                     onClick={() => leaveOut(order[l.layer])}
                   >
