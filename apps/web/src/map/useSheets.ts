@@ -1,5 +1,6 @@
 import type { Finding, OrderLayer, PartSheet, Piece } from '@pale-glint/core';
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
+import { useLooks } from '../store/useLooks.js';
 import { sheetClient } from '../workers/mapClient.js';
 import { noteCritique, noteOrdered } from './timings.js';
 import type { SheetMessage } from '../workers/protocol.js';
@@ -24,7 +25,8 @@ export interface Sheets {
 const REST_MS = 700;
 
 /** Zones and figures of every part, computed again once the piece rests; the last ones stay until then. */
-export function useSheets(piece: Piece): Sheets {
+export function useSheets(asItIs: Piece): Sheets {
+  const piece = useLooks(asItIs);
   const [byPart, setByPart] = useState<ReadonlyMap<string, SheetMessage>>(new Map());
   const [order, setOrder] = useState<readonly OrderLayer[]>([]);
   const [soFar, setSoFar] = useState<Sheets['soFar']>({ order: [], all: false });

@@ -1,6 +1,7 @@
 import type { OrderLayer, Piece, ToldOfPhoto } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
+import { useLooks } from '../../store/useLooks.js';
 import type { BothLooks, PhotoJobs, ReadPhoto } from '../../workers/photo.worker.js';
 import { workerClient, type WorkerClient } from '../../workers/workerClient.js';
 
@@ -44,26 +45,19 @@ export function usePhotoClient(): WorkerClient<PhotoJobs> {
   return client;
 }
 
-const whole = (value: unknown) => value;
-
-/**
- * A value that stays the same one while its content does: a piece that was saved comes back anew, and so does its order.
- * @param contentOf what of it counts; a function that stays the same one
- */
-function useSame<T>(value: T, contentOf: (value: T) => unknown = whole): T {
-  const content = useMemo(() => JSON.stringify(contentOf(value)), [value, contentOf]);
+/** A value that stays the same one while its content does. */
+function useSame<T>(value: T): T {
+  const content = useMemo(() => JSON.stringify(value), [value]);
   const [kept, keep] = useState({ value, content });
   if (kept.content === content) return kept.value;
   keep({ value, content });
   return value;
 }
-/** Notes and ticks show in no picture. */
-const looksOf = ({ notes: _notes, run: _run, ...looks }: Piece) => looks;
 
 /** Reads a photo against the plan, anew whenever photo, plan or tapped points change. */
 export function usePhoto(client: WorkerClient<PhotoJobs>, input: PhotoInput): PhotoState {
   const { photo, going } = input;
-  const piece = useSame(input.piece, looksOf);
+  const piece = useLooks(input.piece);
   const told = useSame(input.told);
   const order = useSame(input.order);
   const [of, setOf] = useState<{ readonly photo: string | null; readonly state: PhotoState }>({
