@@ -16,12 +16,18 @@ import { join } from 'node:path';
 import { sluiceWarden, writePiece } from '@pale-glint/core';
 import { startBuilt } from '../../../scripts/built-server.mjs';
 import { FolderInUse, lockFolder } from '../src/database/lock.js';
-import { notHere, startServer } from './support.js';
+import { notHere, startServer, startedFolder } from './support.js';
 
-const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 3);
+const KILLS = Number(process.env['PALE_GLINT_KILLS'] ?? 2);
 const folders: string[] = [];
 const folder = () => {
   const f = mkdtempSync(join(tmpdir(), 'glint-data-'));
+  folders.push(f);
+  return f;
+};
+/** One that a server was started in before. */
+const begun = async () => {
+  const f = await startedFolder();
   folders.push(f);
   return f;
 };
@@ -36,7 +42,7 @@ const ended = (child: ChildProcess) => new Promise<void>((resolve) => child.on('
 
 describe('the data folder', () => {
   test('keeps pieces, ticks and a removed demo over a restart', async () => {
-    const f = folder();
+    const f = await begun();
     let server = await startServer(f);
     await server.http
       .post('/api/pieces')
@@ -53,7 +59,7 @@ describe('the data folder', () => {
   });
 
   test('serves one server at a time', async () => {
-    const f = folder();
+    const f = await begun();
     const server = await startServer(f);
     await expect(startServer(f)).rejects.toThrow(FolderInUse);
     await server.close(true);
@@ -124,7 +130,7 @@ describe('the data folder', () => {
   });
 
   test('whose database does not open is brought back from the newest whole copy; the old one is kept', async () => {
-    const f = folder();
+    const f = await begun();
     const copies = { keepsCopies: true };
     let server = await startServer(f, copies);
     await server.http
@@ -161,7 +167,7 @@ describe('the data folder', () => {
 const writtenIn = ({ name }: { readonly name: string }) => Number(/^Written (\d+)$/.exec(name)?.[1] ?? 0);
 
 test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write is there`, async () => {
-  const f = folder();
+  const f = await begun();
   let acknowledged = 0;
   let next = 1;
   for (let round = 0; round < KILLS; round++) {
@@ -204,7 +210,7 @@ test(`kill -9 in the middle of writes, ${KILLS} times: every acknowledged write 
 });
 
 test('a stop does not wait for connections that ask nothing', async () => {
-  const { child, address } = await spawnServer(folder());
+  const { child, address } = await spawnServer(await begun());
   const { port } = new URL(address);
   const spare = connect(Number(port), '127.0.0.1');
   spare.on('error', () => undefined);

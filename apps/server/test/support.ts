@@ -50,7 +50,7 @@ const newFolder = () => mkdtempSync(join(tmpdir(), 'glint-server-'));
 
 let started: Promise<string> | undefined;
 /** A folder as the first start leaves it, the demo in it: most of a start is to make one. */
-async function startedFolder(): Promise<string> {
+export async function startedFolder(): Promise<string> {
   started ??= startIn(newFolder(), {}).then(async (server) => {
     await server.close(true);
     process.once('exit', () => rmSync(server.folder, { recursive: true, force: true }));

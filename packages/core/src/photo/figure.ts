@@ -19,6 +19,29 @@ export interface Mask {
   readonly inside: Uint8Array;
 }
 
+/** Edges of a photo. */
+export type PhotoEdge = 'left' | 'right' | 'top' | 'bottom';
+/** A figure that runs into an edge over less of it than this touches it with a tip. */
+const RUNS_INTO = 0.05;
+/** The outermost points are never counted as figure. */
+const INSET = CLOSED + 1;
+
+/** Which edges of the photo a figure runs into; what lies outside is not seen. */
+export function edgesReached({ width, height, inside }: Mask): PhotoEdge[] {
+  const share = (count: number, at: (k: number) => number) => {
+    let n = 0;
+    for (let k = 0; k < count; k++) n += inside[at(k)];
+    return n / count;
+  };
+  const shares: Record<PhotoEdge, number> = {
+    left: share(height, (y) => y * width + INSET),
+    right: share(height, (y) => y * width + width - 1 - INSET),
+    top: share(width, (x) => INSET * width + x),
+    bottom: share(width, (x) => (height - 1 - INSET) * width + x),
+  };
+  return (Object.keys(shares) as PhotoEdge[]).filter((edge) => shares[edge] > RUNS_INTO);
+}
+
 /** A value that tells how far a point is from the background: about L*, shadows forgiven. */
 function distance(r: number, g: number, b: number): number {
   const y = luminanceOfLinear([r, g, b]);

@@ -21,6 +21,7 @@ import {
   type PlanRaster,
   type PlanRasterOptions,
 } from './planRaster.js';
+import { edgesReached, type Mask } from './figure.js';
 import { SPILL_TO_MM } from './readSpill.js';
 import { readParts, softened, type PartReading } from './readParts.js';
 import { FINE_PX_PER_MM, register, type ReadyPhoto, type Registration } from './register.js';
@@ -89,7 +90,7 @@ const MOST_STRAYED = 0.3;
 
 const POINTS = 'Tap three or more places of it in the photo and on the map.';
 
-function laidNotes(r: Registration | null): PhotoNote[] {
+function laidNotes(r: Registration | null, figure: Mask): PhotoNote[] {
   if (!r)
     return [
       {
@@ -97,13 +98,16 @@ function laidNotes(r: Registration | null): PhotoNote[] {
         message: `Nothing stands out from the background: photograph it before plain grey paper. ${POINTS}`,
       },
     ];
-  if (r.laid === 'lost')
+  if (r.laid === 'lost') {
+    const [edge] = edgesReached(figure);
+    const outside = edge ? ` It runs into the ${edge} edge of the photo: is part of it outside?` : '';
     return [
       {
         id: 'another',
-        message: `This photo does not lie on the plan: it agrees by ${plain(r.score, 2)}, from 0.8 on it would. Is it another miniature, or another side of it? ${POINTS}`,
+        message: `This photo does not lie on the plan: it agrees by ${plain(r.score, 2)}, from 0.8 on it would. Is it another miniature, or another side of it?${outside} ${POINTS}`,
       },
     ];
+  }
   const notes: PhotoNote[] = [];
   if (r.laid === 'doubtful')
     notes.push({
@@ -210,7 +214,7 @@ export function photoReport(
 ): PhotoReport {
   const { raster, levels, places } = plan;
   const registration = register({ levels, parts: places }, photo, points);
-  const notes = laidNotes(registration);
+  const notes = laidNotes(registration, photo.figure);
   if (!registration || registration.laid === 'lost')
     return { registration, notes, readings: [], findings: [], onPlan: null };
   const level = finestOf(plan);

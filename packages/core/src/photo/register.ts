@@ -16,6 +16,9 @@ export const DOUBTFUL = 0.6;
 /** Fewer points a millimetre than this, and small parts are not read. */
 export const FINE_PX_PER_MM = 8;
 
+/** So much of the piece has to be in a photo that is laid by tapped places. */
+const LEAST_SEEN = 0.15;
+
 export type LaidHow = 'sure' | 'doubtful' | 'lost';
 
 /** A photo made ready: worked size, over its background. */
@@ -162,7 +165,8 @@ export function register(
   if (!tapped && area < LEAST_FIGURE) return null;
   const tries: Fit[] = tapped ? [{ h: tapped, score: 0, inside: 1, spread: 99 }] : coarseTries(levels, photo);
   const fit = refined(levels, photo, tries[0]);
-  const score = worth(fit);
+  // Where the painter told where it lies, what is outside does not count against it.
+  const score = tapped && fit.inside > LEAST_SEEN ? fit.score : worth(fit);
   const finest = levels[levels.length - 1];
   const shifts = partShifts(finest, suited(photo.lightness, finest.pxPerMm, fit.h), fit, parts).flatMap(
     (s) => (s ? [Math.hypot(s.xMm, s.yMm)] : []),

@@ -149,6 +149,24 @@ describe('a photo lies on its plan by itself', () => {
     expect(offMm(militia, shot, registration!.h)).toBeLessThan(0.1);
   });
 
+  test('of half a piece it asks whether the rest is outside, and lies by three tapped places', () => {
+    const shot = shotOf({ offset: [0.5, 0], turnDeg: 4 });
+    const photo = photoOf(militia.raster, { hand: ORDINARY_HAND, faults: [], seed: 8 }, shot);
+    const alone = photoReport(militia, photo);
+    expect(alone.registration!.laid).toBe('lost');
+    expect(alone.notes[0].message).toContain('runs into the right edge of the photo');
+    const truth = shotMap(militia.raster, shot);
+    const points = [
+      [-7, -4],
+      [-9, 8],
+      [-3, 12],
+    ].map(([x, y]) => ({ from: [x, y] as const, to: projected(truth, [x + 0.3, y - 0.3]) }));
+    const { registration, notes, readings } = photoReport(militia, photo, { points });
+    expect(registration!.laid).toBe('sure');
+    expect(notes.map((n) => n.id)).toContain('cut-off');
+    expect(readings.length).toBeGreaterThan(3);
+  });
+
   test('one that cuts the piece off or is blurred says so', () => {
     const said = (over: Partial<Shot>) =>
       photoReport(
