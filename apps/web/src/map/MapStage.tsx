@@ -52,8 +52,11 @@ function roomFor(
   width: number,
   under: boolean,
   { views }: Piece,
+  bare: boolean,
 ): { dial: number; low: boolean; free: Room } {
   const [corners, withDial] = views.length > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
+  // While a phone's finger taps, the whole stage is the picture's.
+  if (width < 460 && bare) return { dial: 88, low: true, free: NO_ROOM_KEPT };
   if (width < 460)
     return {
       dial: 88,
@@ -198,7 +201,7 @@ export function MapStage({
   const comparing = useComparing(underlay ? 'over' : 'map');
   const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
   const under = lies && (comparing.way !== 'map' || comparing.blink);
-  const room = roomFor(width, under, piece);
+  const room = roomFor(width, under, piece, bare);
   const fitted = usePicture(
     seen,
     closeUp,

@@ -58,6 +58,12 @@ interface DrawnProps {
   readonly stroke: readonly Point[] | null;
 }
 
+/** A stroke is seen on dark and on bright metal: pale within dark. */
+const STROKE_LINES = [
+  { width: 6, className: 'stroke-g05 opacity-60' },
+  { width: 2.4, className: 'stroke-g98 opacity-80' },
+];
+
 /** What has been tapped or drawn, and the outline of what that makes. */
 function Drawn({ taps, made, px, stroke }: DrawnProps) {
   const outline = useMemo(() => {
@@ -87,16 +93,18 @@ function Drawn({ taps, made, px, stroke }: DrawnProps) {
       {!outline && !stroke && taps.length > 1 && (
         <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />
       )}
-      {stroke && (
-        <path
-          d={linePath(stroke)}
-          fill="none"
-          strokeWidth={5 / px}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-          className="pointer-events-none stroke-g05 opacity-60"
-        />
-      )}
+      {stroke &&
+        STROKE_LINES.map(({ width, className }) => (
+          <path
+            key={width}
+            d={linePath(stroke)}
+            fill="none"
+            strokeWidth={width / px}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+            className={`pointer-events-none ${className}`}
+          />
+        ))}
       {(stroke && taps.length > 1 ? [] : taps).map((t, i) => (
         <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
       ))}
