@@ -85,8 +85,8 @@ test('axe finds no fault of level AA beside the map', async ({ page, server }) =
 
 test('axe finds no fault of level AA on steps, mixes, order and the way round', async ({ page, server }) => {
   const clean = cleaner(page);
-  await page.goto(`${server.address}${DEMO}/steps`);
-  await expect(page.getByRole('heading', { name: /Cold steel/ })).toBeVisible();
+  await page.goto(`${server.address}${WARDEN}/steps`);
+  await expect(page.getByRole('heading', { name: /Bronze/ })).toBeVisible();
   await clean('steps');
   await page.getByRole('button', { name: 'Find the mixes' }).first().click();
   await expect(page.getByRole('button', { name: 'Take these mixes' })).toBeVisible();

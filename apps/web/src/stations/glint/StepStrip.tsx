@@ -193,13 +193,12 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
         </Slider.Root>
       </div>
       <div className="w-74 shrink-0 px-4 pt-2 max-md:hidden">
-        {finished ? (
+        {!finished && <StepDetails layer={layer} own={own} />}
+        {finished && goesBy && (
           <p className="text-label text-g28">
             {order.reduce((n, l) => n + (l.parts.some((p) => p.part === goesBy) ? 1 : 0), 0)} of the steps are
             on this part.
           </p>
-        ) : (
-          <StepDetails layer={layer} own={own} />
         )}
       </div>
     </section>
