@@ -25,11 +25,13 @@ import { copiesText, minutesText, momentText } from './words.js';
 const HOUR = 60;
 const timeText = (min: number): string => (min >= HOUR ? duration(min) : minutesText(min));
 
-/** Real minutes beside planned ones, as one says it. */
-const beside = (minutes: number, plannedMin: number | null): string =>
-  plannedMin === null
-    ? `${timeText(minutes)}; not planned any more`
-    : `${timeText(minutes)}, planned ${timeText(plannedMin)}`;
+/** Real minutes beside planned ones, as one says it. A tick that was not timed has the plan's own. */
+function beside(minutes: number, plannedMin: number | null): string {
+  const done = timeText(minutes);
+  if (plannedMin === null) return `${done}; not planned any more`;
+  const planned = timeText(plannedMin);
+  return done === planned ? `${done} as planned` : `${done}, planned ${planned}`;
+}
 
 function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
   const piece = usePiece();
