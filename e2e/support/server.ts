@@ -99,7 +99,7 @@ class Servers {
   remove = () => this.shared.remove();
 }
 
-/** Each browser has one core: tests run side by side. */
+/** One core for each browser: tests run side by side. One that a test opens itself has as many as the machine. */
 const oneCore = (context: BrowserContext) =>
   context.addInitScript(() => Object.defineProperty(navigator, 'hardwareConcurrency', { value: 1 }));
 

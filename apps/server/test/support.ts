@@ -1,3 +1,4 @@
+import { afterAll } from '@jest/globals';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -53,13 +54,16 @@ let started: Promise<string> | undefined;
 export async function startedFolder(): Promise<string> {
   started ??= startIn(newFolder(), {}).then(async (server) => {
     await server.close(true);
-    process.once('exit', () => rmSync(server.folder, { recursive: true, force: true }));
     return server.folder;
   });
   const folder = newFolder();
   cpSync(await started, folder, { recursive: true });
   return folder;
 }
+
+afterAll(async () => {
+  if (started) rmSync(await started, { recursive: true, force: true });
+});
 
 /** The real server on a real database in a folder: one of its own with the demo in it, or one that is given as it is. */
 export const startServer = async (folder?: string, over: Partial<Config> = {}): Promise<TestServer> =>

@@ -27,7 +27,7 @@ export const LONG = process.env.PALE_GLINT_SEED === 'new';
 export const runs = (inSoak: number): number => (LONG ? inSoak : Math.ceil(inSoak / 3));
 
 const measured = new WeakMap<Piece, ReadonlyMap<string, PartSheet>>();
-/** Zones are drawn from so many points: what is read of them here is the same at three times as many. */
+/** Zones are drawn from so many points: what is read of them here is the same at twelve times as many. */
 const POINTS = 2000;
 /** Zones and figures of every part of a piece; measured once for the suites that stand in one file. */
 export function sheetsOf(piece: Piece): ReadonlyMap<string, PartSheet> {

@@ -55,14 +55,12 @@ function roomFor(
   bare: boolean,
 ): { dial: number; low: boolean; free: Room } {
   const [corners, withDial] = views.length > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
-  // While a phone's finger taps, the whole stage is the picture's.
-  if (width < 460 && bare) return { dial: 88, low: true, free: NO_ROOM_KEPT };
-  if (width < 460)
-    return {
-      dial: 88,
-      low: true,
-      free: { right: 0, bottom: views.some((v) => v.underlay) ? 100 : 52, top: 48, corners: BELOW_SWITCH },
-    };
+  if (width < 460) {
+    const bottom = views.some((v) => v.underlay) ? 100 : 52;
+    // While a phone's finger taps, the whole stage is the picture's.
+    const free = bare ? NO_ROOM_KEPT : { right: 0, bottom, top: 48, corners: BELOW_SWITCH };
+    return { dial: 88, low: true, free };
+  }
   const top = under ? 44 : 0;
   if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corners } };
   // A photo or surface may fill the stage; a piece alone leaves its corners free.

@@ -74,7 +74,7 @@ const long = new WorkerClient('long work');
 const second = new WorkerClient('measuring');
 /** On two cores a second one that measures is no sooner done: both make ready the same surfaces. */
 const ONE_MEASURES = 2;
-const measuring = (): readonly WorkerClient[] => (cores <= ONE_MEASURES ? [long] : [long, second]);
+const measuring: readonly WorkerClient[] = cores <= ONE_MEASURES ? [long] : [long, second];
 /** Small pictures come while the zones are still being measured; on one core a third thread gains nothing. */
 const pictures = cores === 1 ? long : new WorkerClient('pictures');
 
@@ -119,7 +119,7 @@ export const mapClient = {
 let joined = false;
 /** Lets two that measure hear of each other. */
 function join(): void {
-  const [one, other] = measuring();
+  const [one, other] = measuring;
   if (joined || !other) return;
   joined = true;
   const { port1, port2 } = new MessageChannel();
@@ -136,14 +136,14 @@ export const sheetClient = {
       // Asked anew while it waited.
       if (asked.sheets !== mine) return;
       join();
-      measuring().forEach((station, worker, { length }) =>
+      measuring.forEach((station, worker, { length }) =>
         station.send({ kind: 'sheets', generation: mine, ...job, worker, of: length }),
       );
     });
     return mine;
   },
   listen(listener: Listener) {
-    const stops = measuring().map((station) => station.listen(listener));
+    const stops = measuring.map((station) => station.listen(listener));
     return () => stops.forEach((stop) => stop());
   },
 };

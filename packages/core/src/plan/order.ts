@@ -3,7 +3,7 @@ import { paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
 import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
-import { capital, listOf, thinning } from '../units/index.js';
+import { capital, listOf, thinning, uncapital } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { withSameMetalJoined } from './sameMetal.js';
@@ -130,7 +130,7 @@ function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
     return layerFor(input, {
       ladder,
       pass: laid,
-      title: own?.title ?? titleOf(input, ladder, { ...pass, title: tintTitle(source.id, input.piece) }),
+      title: titleOf(input, ladder, { ...pass, title: own?.title ?? tintTitle(source.id, input.piece) }),
       taken: mine.map((m) => partStepFor(m, laid, source.id)),
       ...(mix.length === 0 && tintWanted(source.hex, paints)),
     });
@@ -144,8 +144,8 @@ function titleOf(
   { over, title }: Pick<Pass, 'over' | 'title'>,
 ): string {
   if (inUse.length < 2) return title;
-  // Names of steps begin small, as painters' own names begin as they like; those of lines and dots begin a line.
-  return `${ladder.name}, ${typeof over === 'string' ? `${title[0].toLowerCase()}${title.slice(1)}` : title}`;
+  // Passes over zones are named to follow the metal, or by the painter; those beside them are named to stand alone.
+  return `${ladder.name}, ${typeof over === 'string' ? uncapital(title) : title}`;
 }
 
 /** The last dots; parts that want them pale have a layer of their own before. */

@@ -37,11 +37,13 @@ const OTHERS = standInSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing
 /** The face in the soak only, as at hard conditions all but one. */
 const SCULPTS = LONG ? OTHERS : OTHERS.filter((id) => id !== 'face');
 const HARD_SCULPTS = LONG ? OTHERS : ['wing'];
+/** The dome's glint is asked for to 4 % of its radius. */
+const DOME = { photos: 8 };
 const kept = new Map<string, Scanned>();
 const once = (id: string, hard: boolean): Scanned => {
   const key = `${id} ${hard}`;
   let found = kept.get(key);
-  if (!found) kept.set(key, (found = scanned(id, hard ? HARD : MILD, id === 'dome' ? { photos: 8 } : {})));
+  if (!found) kept.set(key, (found = scanned(id, hard ? HARD : MILD, id === 'dome' ? DOME : {})));
   return found;
 };
 

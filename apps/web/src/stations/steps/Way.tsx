@@ -1,12 +1,12 @@
 import type { Ladder, OrderLayer, PassRef } from '@pale-glint/core';
-import { sameRef } from '@pale-glint/core';
+import { sameRef, uncapital } from '@pale-glint/core';
 import { useDragPass } from './useDragPass.js';
 
 /** A layer in a word or a few: its number, or its title without the name of its metal. */
 function short({ role, title }: OrderLayer, { name }: Ladder): string {
   const own = title.startsWith(`${name}, `) ? title.slice(name.length + 2) : title;
   const step = role === 'value' || role === 'base' ? /step (\d+) of/.exec(own) : null;
-  return step?.[1] ?? `${own[0].toLowerCase()}${own.slice(1)}`;
+  return step?.[1] ?? uncapital(own);
 }
 
 /** The pass that a layer is of: dots are one pass, pale or white; each source of colour is changed by itself. */
