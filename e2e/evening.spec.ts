@@ -298,7 +298,7 @@ test('what was done is read by evening and by layer beside the plan, and leaves 
   await page.getByRole('button', { name: 'Read it' }).click();
   const dialog = page.getByRole('dialog', { name: 'What was done' });
   await expect(dialog).toContainText('Undercoat for cold steel');
-  await expect(dialog).toContainText(/\d+ min(, planned \d+ min| as planned) at the brush/);
+  await expect(dialog).toContainText(/\d+ min at the brush, (planned \d+ min|as planned)/);
   await dialog.getByRole('button', { name: 'by layer' }).click();
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Undercoat for cold steel' })).toHaveCount(1);
   const [table] = await Promise.all([

@@ -100,7 +100,9 @@ function laidNotes(r: Registration | null, figure: Mask): PhotoNote[] {
     ];
   if (r.laid === 'lost') {
     const [edge] = edgesReached(figure);
-    const outside = edge ? ` It runs into the ${edge} edge of the photo: is part of it outside?` : '';
+    const outside = edge
+      ? ` What is seen runs into the ${edge} edge of the photo: is part of the piece outside?`
+      : '';
     return [
       {
         id: 'another',

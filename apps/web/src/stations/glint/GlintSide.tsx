@@ -79,7 +79,7 @@ export const GlintSide = memo(function GlintSide({
   ];
   const none = (
     <p className="p-4 text-g28">
-      {bare ? 'No part of this side is there to choose.' : 'Choose a part on the picture or in the list.'}
+      {bare ? 'This side has no part yet.' : 'Choose a part on the picture or in the list.'}
     </p>
   );
   return (

@@ -26,12 +26,13 @@ const HOUR = 60;
 const timeText = (min: number): string => (min >= HOUR ? duration(min) : minutesText(min));
 
 /** Real minutes beside planned ones, as one says it. A tick that was not timed has the plan's own. */
-function beside(minutes: number, plannedMin: number | null): string {
+function beside(minutes: number, plannedMin: number | null, where = ''): string {
   const done = timeText(minutes);
-  if (plannedMin === null) return `${done}; not planned any more`;
+  if (plannedMin === null) return `${done}${where}; not planned any more`;
   const planned = timeText(plannedMin);
-  return done === planned ? `${done} as planned` : `${done}, planned ${planned}`;
+  return `${done}${where}, ${done === planned ? 'as planned' : `planned ${planned}`}`;
 }
+const AT_THE_BRUSH = ' at the brush';
 
 function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
   const piece = usePiece();
@@ -62,7 +63,7 @@ function OneEvening({ evening }: { readonly evening: DoneEvening }) {
       <h3 className="flex flex-wrap justify-between gap-x-4 font-semibold">
         <span>{momentText(evening.from)}</span>
         <span className="text-label font-normal text-g28">
-          {beside(evening.minutes, evening.plannedMin)} at the brush
+          {beside(evening.minutes, evening.plannedMin, AT_THE_BRUSH)}
         </span>
       </h3>
       <Lines lines={evening.lines} />
@@ -197,8 +198,9 @@ export function Diary() {
         {beside(
           sum((l) => l.minutes),
           sum((l) => l.plannedMin ?? 0),
-        )}{' '}
-        at the brush.
+          AT_THE_BRUSH,
+        )}
+        .
       </p>
       <Button look="plain" onClick={() => setOpen(true)}>
         Read it
