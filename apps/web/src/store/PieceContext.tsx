@@ -103,7 +103,9 @@ function OpenPiece({ opened, children }: { opened: Opened; children: ReactNode }
 /** Loads a piece and holds its store while anything below is shown. */
 export function PieceProvider({ id, children }: { id: string; children: ReactNode }) {
   const query = useQuery({ queryKey: keys.piece(id), queryFn: () => openPiece(id), staleTime: Infinity });
-  if (query.isPending) return <Loading what="the piece" />;
+  // Planned without the shelf first, everything would be measured twice.
+  const { query: shelf } = useShelf();
+  if (query.isPending || shelf.isPending) return <Loading what="the piece" />;
   if (query.isError)
     return (
       <Failing what="The piece could not be opened" error={query.error} again={() => void query.refetch()} />

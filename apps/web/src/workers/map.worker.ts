@@ -45,6 +45,7 @@ import type {
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
+import { hashOf, keepDrawn, keptDrawn, shownOf, type Drawn } from './measured.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
 import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
@@ -144,7 +145,16 @@ async function runRound(job: RoundJob): Promise<void> {
   }
 }
 
-async function runPicture(job: PictureJob): Promise<void> {
+const shown = new WeakMap<Piece, string>();
+/** What a small picture follows from, in words that mean the same on another day; null while a surface has not come. */
+function drawnFrom({ piece, kind: _k, jobId: _j, as: _a, ...how }: PictureJob): unknown {
+  if (sculptsOf(piece).some(({ surface }) => !surfacesOf(piece).has(surface))) return null;
+  let text = shown.get(piece);
+  if (text === undefined) shown.set(piece, (text = JSON.stringify(shownOf(piece))));
+  return [text, how];
+}
+
+function drawPicture(job: PictureJob): Drawn {
   const piece = internPiece(job.piece);
   const raster = renderPiece(piece, {
     width: job.width,
@@ -156,12 +166,23 @@ async function runPicture(job: PictureJob): Promise<void> {
     ...(job.figureView ? { figureView: job.figureView } : {}),
   });
   const { width, height } = raster.picture;
+  return { rgba: raster.rgba, width, height };
+}
+
+/** One to be kept as a file is drawn, one to be looked at may have been drawn on another day. */
+async function runPicture(job: PictureJob): Promise<void> {
   if (job.as === 'png') {
-    const png = taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
+    const { rgba, width, height } = drawPicture(job);
+    const png = taggedSrgb(encode({ width, height, data: rgba, channels: 4 }));
     post({ kind: 'picture', jobId: job.jobId, bitmap: null, png }, [png.buffer]);
     return;
   }
-  const bitmap = await bitmapOf(raster.rgba, width, height);
+  const made = drawnFrom(job);
+  const hash = made === null ? null : await hashOf(made);
+  const kept = await keptDrawn(hash);
+  const drawn = kept ?? drawPicture(job);
+  if (!kept) void keepDrawn(hash, drawn);
+  const bitmap = await bitmapOf(drawn.rgba, drawn.width, drawn.height);
   post({ kind: 'picture', jobId: job.jobId, bitmap, png: null }, [bitmap]);
 }
 

@@ -16,11 +16,20 @@ export interface KeptPicture {
   readonly picture: Picture;
 }
 
+/** A small picture as it was drawn, in points of four bytes. */
+export interface Drawn {
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  readonly width: number;
+  readonly height: number;
+}
+
 interface Kept extends DBSchema {
   pictures: { key: string; value: KeptPicture & { at: number }; indexes: { at: number } };
   sheets: { key: string; value: { news: SheetMessage; at: number }; indexes: { at: number } };
   judged: { key: string; value: { judged: Judged; at: number }; indexes: { at: number } };
+  drawn: { key: string; value: Drawn & { at: number }; indexes: { at: number } };
 }
+type Store = 'sheets' | 'judged' | 'pictures' | 'drawn';
 
 const NAME = 'pale-glint-measured';
 /** About twenty pieces. */
@@ -28,6 +37,11 @@ const MOST_SHEETS = 800;
 const MOST_JUDGED = 40;
 
 const MOST_PICTURES = 60;
+
+/** All forms there are to add, and what lists of some ten pieces show. */
+const MOST_DRAWN = 400;
+/** Larger ones take more room than they save time. */
+const MOST_DRAWN_POINTS = 40_000;
 
 /** A name for what something was made from; null where this browser does not hash. */
 export async function hashOf(made: unknown): Promise<string | null> {
@@ -37,13 +51,21 @@ export async function hashOf(made: unknown): Promise<string | null> {
 let opened: Promise<IDBPDatabase<Kept> | null> | undefined;
 /** The browser's own store; null where it has none to give. Everything in it can be measured again. */
 const store = (): Promise<IDBPDatabase<Kept> | null> =>
-  (opened ??= openDB<Kept>(NAME, 1, {
-    upgrade(db) {
-      db.createObjectStore('sheets').createIndex('at', 'at');
-      db.createObjectStore('judged').createIndex('at', 'at');
-      db.createObjectStore('pictures').createIndex('at', 'at');
-    },
-  }).catch(() => null));
+  (opened ??= new Promise((resolve) => {
+    openDB<Kept>(NAME, 2, {
+      upgrade(db) {
+        for (const name of ['sheets', 'judged', 'pictures', 'drawn'] as const)
+          if (!db.objectStoreNames.contains(name)) db.createObjectStore(name).createIndex('at', 'at');
+      },
+      // A tab of an older build holds it as it was: this one does without.
+      blocked: () => resolve(null),
+      // And a newer one is not to wait.
+      blocking: (_had, _wanted, event) => {
+        (event.target as IDBDatabase).close();
+        opened = Promise.resolve(null);
+      },
+    }).then(resolve, () => resolve(null));
+  }));
 
 /** Sheets that were measured from the same before, by the place of their hash in the list. */
 export async function keptSheets(hashes: readonly (string | null)[]): Promise<(SheetMessage | null)[]> {
@@ -59,11 +81,7 @@ export async function keptJudged(hash: string | null): Promise<Judged | null> {
 }
 
 /** Takes the oldest away beyond so many. */
-async function trim(
-  db: IDBPDatabase<Kept>,
-  name: 'sheets' | 'judged' | 'pictures',
-  most: number,
-): Promise<void> {
+async function trim(db: IDBPDatabase<Kept>, name: Store, most: number): Promise<void> {
   const change = db.transaction(name, 'readwrite');
   let over = (await change.store.count()) - most;
   for (let at = await change.store.index('at').openCursor(); at && over > 0; over--) {
@@ -92,7 +110,8 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 }
 
 /** All that a picture of a piece shows. */
-const shownOf = ({ rig, approach, parts, ladders, paints, adjustments, views, wear }: Piece) => [
+export const shownOf = ({ heightMm, rig, approach, parts, ladders, paints, adjustments, views, wear }: Piece) => [
+  heightMm,
   rig,
   approach,
   parts,
@@ -117,6 +136,23 @@ export async function keepPicture(piece: Piece, kept: KeptPicture): Promise<void
   try {
     await db.put('pictures', { ...kept, at: Date.now() }, hash);
     await trim(db, 'pictures', MOST_PICTURES);
+  } catch {
+    // As above.
+  }
+}
+
+export async function keptDrawn(hash: string | null): Promise<Drawn | null> {
+  const db = hash && (await store());
+  return db ? ((await db.get('drawn', hash).catch(() => undefined)) ?? null) : null;
+}
+
+export async function keepDrawn(hash: string | null, drawn: Drawn): Promise<void> {
+  if (drawn.width * drawn.height > MOST_DRAWN_POINTS) return;
+  const db = hash && (await store());
+  if (!db) return;
+  try {
+    await db.put('drawn', { ...drawn, at: Date.now() }, hash);
+    await trim(db, 'drawn', MOST_DRAWN);
   } catch {
     // As above.
   }
