@@ -55,6 +55,13 @@ const YIELD_MS = 8;
 
 const post = (news: MapMessage, transfer: Transferable[] = []) => self.postMessage(news, { transfer });
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+/** Maps that are being drawn here. */
+const drawing = new Set<number>();
+/** A breath that lasts while a map is drawn: what the hand is on goes before all else. */
+async function rest(): Promise<void> {
+  do await breath();
+  while (drawing.size > 0);
+}
 const bitmapOf = (bytes: Uint8ClampedArray<ArrayBuffer>, width: number, height: number) =>
   createImageBitmap(new ImageData(bytes, width, height));
 
@@ -128,7 +135,7 @@ async function runRound(job: RoundJob): Promise<void> {
       const part = tried.parts.find((p) => p.id === id)!;
       judged.push({ ...partAllRound(part, tried), areaMm2: areaOf(modelOf(part.form).rings) });
       post({ kind: 'roundPart', generation, done: ++done, of });
-      await breath();
+      await rest();
       if (latest.round !== generation) return null;
     }
     return survivalOf(judged);
@@ -261,9 +268,12 @@ async function runCard(job: CardJob): Promise<void> {
 async function run(job: Job): Promise<void> {
   try {
     if (job.piece && sculptsOf(job.piece).length > 0) await needSculpts(job.piece);
-    if (job.kind === 'map') await runMap(job);
-    else if (job.kind === 'sheets') await measure(job, post, () => latest.sheets === job.generation);
-    else if (job.kind === 'partner') joinPartner(job.port);
+    if (job.kind === 'map') {
+      drawing.add(job.generation);
+      await runMap(job).finally(() => drawing.delete(job.generation));
+    } else if (job.kind === 'sheets') {
+      await measure(job, { post, rest, isLatest: () => latest.sheets === job.generation });
+    } else if (job.kind === 'partner') joinPartner(job.port);
     else if (job.kind === 'warm') warm();
     else if (job.kind === 'picture') await runPicture(job);
     else if (job.kind === 'step') runStep(job);
@@ -296,5 +306,5 @@ self.onmessage = ({ data: sent }: MessageEvent<Sent<Job>>) => {
   if (data.kind === 'map' || data.kind === 'sheets' || data.kind === 'round') {
     latest[data.kind] = data.generation;
     void run(data);
-  } else pictures = pictures.then(breath).then(() => run(data));
+  } else pictures = pictures.then(rest).then(() => run(data));
 };

@@ -67,15 +67,18 @@ class WorkerClient {
 
 /** Two where it is not told. */
 const cores = globalThis.navigator?.hardwareConcurrency ?? 2;
-/** The map under the painter's hand has workers of its own, one where there is one core; everything longer goes to others. */
-const hands =
-  cores === 1 ? [new WorkerClient('map')] : [new WorkerClient('map'), new WorkerClient('map, too')];
-const long = new WorkerClient('long work');
+const first = new WorkerClient('map');
+/**
+ * The map under the painter's hand has workers of its own; everything longer goes to others. On one core a single worker
+ * does all, since each would make ready the same code and the same surfaces: in it, the map goes before everything else.
+ */
+const hands = cores === 1 ? [first] : [first, new WorkerClient('map, too')];
+const long = cores === 1 ? first : new WorkerClient('long work');
 const second = new WorkerClient('measuring');
 /** On two cores a second one that measures is no sooner done: both make ready the same surfaces. */
 const ONE_MEASURES = 2;
 const measuring: readonly WorkerClient[] = cores <= ONE_MEASURES ? [long] : [long, second];
-/** Small pictures come while the zones are still being measured; on one core a third thread gains nothing. */
+/** Small pictures come while the zones are still being measured. */
 const pictures = cores === 1 ? long : new WorkerClient('pictures');
 
 let generation = 0;

@@ -41,8 +41,6 @@ export function joinPartner(port: MessagePort): void {
   };
 }
 
-const breath = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
-
 /** Parts in the order in which they are worth measuring: those of the first metal first, so that its lines are known early. */
 function inTurn({ parts, ladders }: Piece): Part[] {
   const turn = ({ finish }: Part) =>
@@ -129,17 +127,21 @@ class Known {
   }
 }
 
+interface Desk {
+  readonly post: (news: MapMessage) => void;
+  /** Lets newer messages, and what is more urgent, go first. */
+  readonly rest: () => Promise<void>;
+  /** Whether nobody has asked anew since. */
+  readonly isLatest: () => boolean;
+}
+
 /**
  * Measures the parts of a piece and puts together what follows from them. Several workers share the parts; the first of
  * them is told what the others find and makes the order and the critique. All parts are measured roughly first, so that
  * the order can be read; then each to the last per cent. What was measured before is not measured again.
- * @param isLatest whether nobody has asked anew since
  */
-export async function measure(
-  job: SheetsJob,
-  post: (news: MapMessage) => void,
-  isLatest: () => boolean,
-): Promise<void> {
+export async function measure(job: SheetsJob, desk: Desk): Promise<void> {
+  const { post, rest, isLatest } = desk;
   const { generation } = job;
   const piece = internPiece(job.piece);
   const first = job.worker === 0;
@@ -164,12 +166,12 @@ export async function measure(
   const kept = await keptSheets(hashes);
   for (let i = 0; i < mine.length; i++) {
     if (kept[i]) continue;
-    await breath();
+    await rest();
     if (!isLatest()) return;
     if (!isMeasured(mine[i], piece)) tell(mine[i], { quick: quickSheet(mine[i], piece), news: null });
   }
   for (let i = 0; i < mine.length; i++) {
-    if (!kept[i]) await breath();
+    if (!kept[i]) await rest();
     if (!isLatest()) return;
     const news = kept[i] ?? measured(mine[i], piece);
     if (!kept[i]) void keepSheet(hashes[i], news);
@@ -186,7 +188,7 @@ export async function measure(
     known.hear();
     if (!isLatest()) return;
   }
-  await judge(piece, known.sheets, { generation, known: before, whole, post, isLatest });
+  await judge(piece, known.sheets, { ...desk, generation, known: before, whole });
 }
 
 async function judge(
@@ -197,13 +199,12 @@ async function judge(
     known,
     whole,
     post,
+    rest,
     isLatest,
-  }: {
+  }: Desk & {
     readonly generation: number;
     readonly known: Judged | null;
     readonly whole: string | null;
-    readonly post: (news: MapMessage) => void;
-    readonly isLatest: () => boolean;
   },
 ): Promise<void> {
   if (known) {
@@ -211,7 +212,7 @@ async function judge(
     return;
   }
   const order = paintingOrder(piece, sheets);
-  await breath();
+  await rest();
   if (!isLatest()) return;
   const begun = performance.now();
   const findings = critique(piece, (part) => computedFor(part, piece));

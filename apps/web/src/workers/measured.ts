@@ -110,7 +110,17 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 }
 
 /** All that a picture of a piece shows. */
-export const shownOf = ({ heightMm, rig, approach, parts, ladders, paints, adjustments, views, wear }: Piece) => [
+export const shownOf = ({
+  heightMm,
+  rig,
+  approach,
+  parts,
+  ladders,
+  paints,
+  adjustments,
+  views,
+  wear,
+}: Piece) => [
   heightMm,
   rig,
   approach,
