@@ -1,8 +1,7 @@
+import { lockKeepersArm } from '@pale-glint/core';
 import { cleaner } from './support/axe.js';
-import { spoiltWarden } from './support/spoilt.js';
-import { DEMO, expect, settled, test } from './support/server.js';
-
-const WARDEN = '/pieces/sluice-warden';
+import { spoiltArm } from './support/spoilt.js';
+import { DEMO, expect, measured, settled, test } from './support/server.js';
 
 test('axe finds no fault of level AA on the first pages', async ({ page, server }) => {
   const clean = cleaner(page);
@@ -56,13 +55,10 @@ test('axe finds no fault of level AA on light, parts, map, scan and 3D file', as
 
 test('axe finds no fault of level AA beside the map', async ({ page, server }) => {
   const clean = cleaner(page);
-  await server.add(spoiltWarden);
-  await page.goto(`${server.address}${WARDEN}/glint`);
+  await server.add(spoiltArm);
+  await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
-  await page
-    .getByText(/^Measuring/)
-    .first()
-    .waitFor({ state: 'hidden', timeout: 200_000 });
+  await measured(page);
   await page.getByRole('button', { name: 'Why: Width' }).click();
   await clean('glint with figures and a why');
   await page.keyboard.press('Escape');
@@ -85,8 +81,10 @@ test('axe finds no fault of level AA beside the map', async ({ page, server }) =
 
 test('axe finds no fault of level AA on steps, mixes, order and the way round', async ({ page, server }) => {
   const clean = cleaner(page);
-  await page.goto(`${server.address}${WARDEN}/steps`);
-  await expect(page.getByRole('heading', { name: /Bronze/ })).toBeVisible();
+  const { notes } = await server.piece('sluice-warden');
+  await server.add({ ...lockKeepersArm, notes });
+  await page.goto(`${server.address}${DEMO}/steps`);
+  await expect(page.getByRole('heading', { name: /steel/i })).toBeVisible();
   await clean('steps');
   await page.getByRole('button', { name: 'Find the mixes' }).first().click();
   await expect(page.getByRole('button', { name: 'Take these mixes' })).toBeVisible();

@@ -1,7 +1,7 @@
-import { spoiltWarden } from './support/spoilt.js';
+import { spoiltArm } from './support/spoilt.js';
 import { facesOf, newPart, newPiece, seenBands, type Piece } from '@pale-glint/core';
 import type { Page } from '@playwright/test';
-import { expect, lightAt, saved, settled, test } from './support/server.js';
+import { DEMO, expect, lightAt, saved, settled, test } from './support/server.js';
 
 /** A long blade in mirror polish, and nothing else. */
 function oneBlade(): Piece {
@@ -243,12 +243,12 @@ test('all is fixed at once as one step of undo, and a piece is turned round unde
   page,
   server,
 }) => {
-  await server.add(spoiltWarden);
-  await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+  await server.add(spoiltArm);
+  await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   await measured(page);
   await page.keyboard.press('f');
-  const before = await server.piece('sluice-warden');
+  const before = await server.piece('lock-keepers-arm');
   const open = await list(page).count();
   expect(open).toBeGreaterThan(1);
   await page.keyboard.press('Shift+F');
@@ -256,10 +256,10 @@ test('all is fixed at once as one step of undo, and a piece is turned round unde
   await measured(page);
   await expect(aside(page).getByText('Nothing to look at.')).toBeVisible();
   await saved(page);
-  expect(await server.piece('sluice-warden')).not.toEqual(before);
+  expect(await server.piece('lock-keepers-arm')).not.toEqual(before);
   await page.keyboard.press('Control+z');
   await saved(page);
-  expect(await server.piece('sluice-warden')).toEqual(before);
+  expect(await server.piece('lock-keepers-arm')).toEqual(before);
   await measured(page);
 
   const round = page.getByRole('region', { name: 'Seen all round' });

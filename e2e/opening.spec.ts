@@ -1,4 +1,4 @@
-import { expect, keptThere, measured, saved, settled, test } from './support/server.js';
+import { DEMO, expect, keptThere, measured, saved, settled, test } from './support/server.js';
 
 test.describe('for the first time', () => {
   test.use({ fresh: true });
@@ -81,7 +81,7 @@ test.describe('with small pictures', () => {
 });
 
 test('the lamp shows as what the painter chooses, and the choice is kept', async ({ page, server }) => {
-  await page.goto(`${server.address}/pieces/sluice-warden/light`);
+  await page.goto(`${server.address}${DEMO}/light`);
   await settled(page);
   const side = page.getByRole('complementary', { name: 'Light and surroundings' });
   const picture = () => page.getByTestId('map').screenshot();
@@ -90,8 +90,8 @@ test('the lamp shows as what the painter chooses, and the choice is kept', async
   await saved(page);
   await settled(page);
   expect((await picture()).equals(round)).toBe(false);
-  expect((await server.piece('sluice-warden')).rig.lamp).toBe('window');
+  expect((await server.piece('lock-keepers-arm')).rig.lamp).toBe('window');
   await page.keyboard.press('Control+z');
   await saved(page);
-  expect((await server.piece('sluice-warden')).rig.lamp).toBe('round');
+  expect((await server.piece('lock-keepers-arm')).rig.lamp).toBe('round');
 });
