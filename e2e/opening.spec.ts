@@ -58,17 +58,11 @@ test.describe('with small pictures', () => {
     page,
     server,
   }) => {
-    await expect
-      .poll(
-        () => page.request.get(`${server.address}/api/pieces/sluice-warden/picture`).then((r) => r.status()),
-        {
-          timeout: 350_000,
-        },
-      )
-      .toBe(200);
+    const picture = () => page.request.get(`${server.address}/api${DEMO}/picture`);
+    await expect.poll(async () => (await picture()).status(), { timeout: 350_000 }).toBe(200);
     // With nobody to compute the map, all that is seen is the picture that the server keeps.
     await page.route('**/map.worker*', (route) => route.abort());
-    await page.goto(`${server.address}/pieces/sluice-warden/glint`);
+    await page.goto(`${server.address}${DEMO}/glint`);
     const map = page.getByTestId('map');
     await expect(map).toHaveAttribute('data-settled', 'rough');
     const drawnShare = () =>

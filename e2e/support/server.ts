@@ -88,11 +88,11 @@ class Servers {
     return this.shared;
   }
 
-  /** One of its own, which draws small pictures. */
+  /** One of its own, which draws small pictures, with the small piece of the demo alone. */
   async drawing(): Promise<AppServer> {
     const server = new AppServer(true);
     await server.start();
-    await putBack(server.address, this.demo);
+    await putBack(server.address, { ...this.demo, pieces: this.demo.pieces.slice(0, 1) });
     return server;
   }
 
