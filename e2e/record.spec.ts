@@ -12,7 +12,7 @@ import {
 import type { Locator, Page, TestInfo } from '@playwright/test';
 import { encode } from 'fast-png';
 import { cleaner } from './support/axe.js';
-import { DEMO, expect, saved, test, type AppServer } from './support/server.js';
+import { DEMO, expect, openLayer, saved, test, type AppServer } from './support/server.js';
 
 const partAt = (id: string) => lockKeepersArm.parts.findIndex((p) => p.id === id);
 
@@ -192,4 +192,39 @@ test('plans take the painter’s own pace, say from how much it is known, and fo
   await expect(pace).toBeHidden();
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText('By your own pace')).toBeHidden();
+});
+
+test('what went otherwise is put right, and the plan takes the coats that the paint took', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}${DEMO}/order`);
+  const layer = (n: number) => page.getByRole('checkbox', { name: `All of Value step ${n} of 7` });
+  for (const n of [4, 5]) await layer(n).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What was done' });
+  await dialog.getByRole('button', { name: 'by layer' }).click();
+  for (const n of [4, 5]) {
+    await dialog.getByRole('button', { name: `It went otherwise: Value step ${n} of 7` }).click();
+    const form = dialog.getByRole('form', { name: `What was done: Value step ${n} of 7` });
+    await expect(form.getByLabel('Coats', { exact: true })).toHaveValue('2');
+    await form.getByLabel('Coats', { exact: true }).fill('5');
+    if (n === 5) await form.getByLabel('At the brush').fill('40');
+    if (n === 4) await cleaner(page)('what went otherwise');
+    await form.getByRole('button', { name: 'That was it' }).click();
+    await expect(form).toBeHidden();
+  }
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Value step 5 of 7' })).toContainText('40 min');
+  await expect(dialog.getByRole('list', { name: 'Coats that your paints take' })).toContainText(
+    /Plover grey: 1\.\d times the coats of the model, .* from 2 layers/,
+  );
+  const run = (await (await page.request.get(`${server.address}/api${DEMO}/run`)).json()) as {
+    ticks: { step: string; did: { coats: number } }[];
+  };
+  expect(run.ticks.length).toBeGreaterThan(4);
+  for (const t of run.ticks) expect(t.did.coats).toBe(5);
+  await dialog.getByRole('button', { name: 'Close', exact: true }).first().click();
+  await page.reload();
+  await openLayer(page, /Value step 4 of 7/);
+  await expect(page.getByText(/as yours went \(the model: 2\)/).first()).toBeVisible();
 });

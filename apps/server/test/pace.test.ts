@@ -1,4 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { eq } from 'drizzle-orm';
+import { DB } from '../src/database/database.module.js';
+import type { Database } from '../src/database/open.js';
+import { settings } from '../src/database/schema.js';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -42,6 +46,32 @@ describe('the painter’s pace', () => {
     const { body } = await put('sluice-warden', list).expect(400);
     expect(body.problems[0].path).toBe(path);
     expect(await counts()).toEqual(had);
+  });
+
+  test('coats that paints take are told beside it, forgotten with it, and are none in what was kept before', async () => {
+    const ochre = { paint: 'ochre', count: 3, sum: 1.2 };
+    const coats = async () => (await server.http.get('/api/pace').expect(200)).body.coats;
+    await put('sluice-warden', [LAYERS]).expect(200);
+    expect(await coats()).toEqual([]);
+    const told = (list: unknown) =>
+      server.http.put('/api/pace/sluice-warden').send({ counts: [LAYERS], coats: list });
+    await told([ochre]).expect(200);
+    expect(await coats()).toEqual([ochre]);
+    const { body } = await told([{ ...ochre, count: 0 }]).expect(400);
+    expect(body.problems[0].path).toBe('coats.0.count');
+    expect(await coats()).toEqual([ochre]);
+    // As a version before wrote it.
+    const db = server.app.get<Database>(DB);
+    const row = eq(settings.key, 'pace of sluice-warden');
+    await db
+      .update(settings)
+      .set({ value: JSON.stringify([LAYERS]) })
+      .where(row);
+    expect(await coats()).toEqual([]);
+    expect(await counts()).toEqual([LAYERS]);
+    await told([ochre]).expect(200);
+    await server.http.delete('/api/pace').expect(200);
+    expect(await coats()).toEqual([]);
   });
 
   test('of a piece that is not there is not kept', async () => {

@@ -1,4 +1,4 @@
-import { diaryOf, learnedFrom, logRows, sheetOf, writeLog } from '@pale-glint/core';
+import { coatsLaid, diaryOf, learnedCoats, learnedFrom, logRows, sheetOf, writeLog } from '@pale-glint/core';
 import { answer, orderOf, pieceOnShelfFrom } from '../io.js';
 
 interface LogFlags {
@@ -13,5 +13,10 @@ export function logCommand(path: string, o: LogFlags): void {
   const order = orderOf(piece);
   if (o.csv) return void process.stdout.write(writeLog(logRows(ticks, order, piece)));
   const evenings = diaryOf(ticks, piece.notes, order);
-  answer({ evenings, layers: sheetOf(ticks, order), learned: learnedFrom(evenings) });
+  answer({
+    evenings,
+    layers: sheetOf(ticks, order),
+    learned: learnedFrom(evenings),
+    coats: learnedCoats(coatsLaid(ticks, order)),
+  });
 }

@@ -16,8 +16,8 @@ export class PaceController {
 
   @Put(':piece')
   @ApiOkResponse({ type: Pace, description: 'what this piece tells, in place of what it told before' })
-  put(@Param('piece') piece: string, @Body() { counts }: PaceOfPieceDto): Promise<Pace> {
-    return this.pace.put(piece, counts);
+  put(@Param('piece') piece: string, @Body() told: PaceOfPieceDto): Promise<Pace> {
+    return this.pace.put(piece, told);
   }
 
   @Delete()

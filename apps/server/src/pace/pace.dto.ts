@@ -1,9 +1,25 @@
 import { WORK_KINDS, type WorkKind } from '@pale-glint/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 const COUNT = { message: 'a whole number from 1 to 100000' };
+const PAINT = 'the id of a paint';
+const MOST_ID = 64;
+/** As many paints as a piece may hold. */
+const MOST_PAINTS = 600;
 const SUM = { message: 'a number from -1000000 to 1000000' };
 
 /** How often a kind of work was measured on a piece, and the sum of the logarithms of its minutes over the starting figures. */
@@ -25,6 +41,26 @@ export class PaceCountDto {
   sum!: number;
 }
 
+/** How many layers of a paint were laid on a piece, and the sum of the logarithms of their coats over those of the model. */
+export class CoatCountDto {
+  @ApiProperty({ maxLength: MOST_ID })
+  @IsString({ message: PAINT })
+  @MaxLength(MOST_ID, { message: PAINT })
+  paint!: string;
+
+  @ApiProperty({ minimum: 1, maximum: 100_000 })
+  @IsInt(COUNT)
+  @Min(1, COUNT)
+  @Max(100_000, COUNT)
+  count!: number;
+
+  @ApiProperty()
+  @IsNumber({ allowNaN: false, allowInfinity: false }, SUM)
+  @Min(-1_000_000, SUM)
+  @Max(1_000_000, SUM)
+  sum!: number;
+}
+
 export class PaceOfPieceDto {
   @ApiProperty({ type: [PaceCountDto] })
   @IsArray({ message: 'a list, one entry a kind of work' })
@@ -32,13 +68,24 @@ export class PaceOfPieceDto {
   @ValidateNested({ each: true })
   @Type(() => PaceCountDto)
   counts!: PaceCountDto[];
+
+  @ApiProperty({ type: [CoatCountDto], required: false })
+  @IsOptional()
+  @IsArray({ message: 'a list, one entry a paint' })
+  @ArrayMaxSize(MOST_PAINTS, { message: `at most ${MOST_PAINTS}, one a paint` })
+  @ValidateNested({ each: true })
+  @Type(() => CoatCountDto)
+  coats?: CoatCountDto[];
 }
 
-/** A painter's pace over all pieces. */
+/** A painter's pace over all pieces, and the coats that their paints take. */
 export class Pace {
   @ApiProperty({ description: 'what was done before this is not learned from; UTC' })
   since!: string;
 
   @ApiProperty({ type: [PaceCountDto], description: 'of each piece, one entry a kind of work' })
   counts!: PaceCountDto[];
+
+  @ApiProperty({ type: [CoatCountDto], description: 'of each piece, one entry a paint' })
+  coats!: CoatCountDto[];
 }

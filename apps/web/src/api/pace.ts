@@ -1,4 +1,4 @@
-import type { PaceCount } from '@pale-glint/core';
+import type { CoatCount, PaceCount } from '@pale-glint/core';
 import { ask } from './http.js';
 
 /** A painter's pace over all pieces. */
@@ -6,12 +6,13 @@ export interface Pace {
   /** What was done before this is not learned from; UTC. */
   readonly since: string;
   readonly counts: readonly PaceCount[];
+  readonly coats: readonly CoatCount[];
 }
 
 export const paceApi = {
   get: () => ask<Pace>('GET', '/api/pace'),
-  put: (piece: string, counts: readonly PaceCount[]) =>
-    ask<Pace>('PUT', `/api/pace/${piece}`, JSON.stringify({ counts })),
+  put: (piece: string, told: Pick<Pace, 'counts' | 'coats'>) =>
+    ask<Pace>('PUT', `/api/pace/${piece}`, JSON.stringify(told)),
   forget: () => ask<Pace>('DELETE', '/api/pace'),
 };
 

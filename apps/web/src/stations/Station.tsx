@@ -122,7 +122,7 @@ function Stations() {
   const { piece } = usePieceState();
   const sheets = useSheets(piece);
   const run = useRun(piece.id);
-  const pace = usePace(piece.id, sheets.order, run.ticks);
+  const pace = usePace(piece, sheets.order, run.ticks);
   const [view, setView] = useState<ShownView>('painted');
   const [chosen, setChosen] = useState<string | null>(piece.rig.focalPart ?? piece.parts[0]?.id ?? null);
   const [figureView, setFigureView] = useState(() => firstSeen(piece));

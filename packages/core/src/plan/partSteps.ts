@@ -28,6 +28,8 @@ export interface PartStep {
   readonly activeMin: number;
   /** Minutes by the starting figures, where `activeMin` is by the painter's own pace. */
   readonly startingMin?: number;
+  /** Coats by the model, where `coats` are those that the painter's own paint takes. */
+  readonly startingCoats?: number;
   readonly where: string;
   /** How its border to what is below is painted; empty where it has none. */
   readonly border: string;
@@ -44,12 +46,20 @@ export interface PartStep {
 /** How far the model's count of coats may be off. */
 const COATS_OFF = 0.2;
 
-/** Coats as a range where the model only estimates them: "2 to 3 coats"; as they are where the approach fixes them. */
-export function coatsText({ coats, exactCoats }: Pick<PartStep, 'coats' | 'exactCoats'>): string {
+/**
+ * Coats as a range where the model only estimates them: "2 to 3 coats"; as they are where the approach fixes them. What
+ * the painter's own paint takes is told with what the model says.
+ */
+export function coatsText({
+  coats,
+  exactCoats,
+  startingCoats = coats,
+}: Pick<PartStep, 'coats' | 'exactCoats' | 'startingCoats'>): string {
   const fixed = Number.isInteger(exactCoats);
   const low = fixed ? coats : Math.max(1, Math.ceil(exactCoats * (1 - COATS_OFF) - 1e-9));
   const high = fixed ? coats : Math.max(low, Math.ceil(exactCoats * (1 + COATS_OFF) - 1e-9));
-  return `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`;
+  const text = `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`;
+  return startingCoats === coats ? text : `${text}, as yours went (the model: ${startingCoats})`;
 }
 
 /** The value that a step dries to over its real ground, on all the parts that take it: "38 to 41". Empty where no film is laid on zones. */

@@ -1,5 +1,6 @@
 import { partStepKey, type Piece, type Role, type Tick } from '../piece/index.js';
 import { layerKey, stepsOf, type OrderLayer, type PartStep, type StepOfLayer } from '../plan/index.js';
+import { startingMinOf } from './timed.js';
 
 /** What was done of one layer in one evening, or in all of them. */
 export interface DoneLine {
@@ -17,7 +18,7 @@ export interface DoneLine {
   /** Minutes at the brush: as it was, and as the plan has them for the same; null where it is not planned any more. */
   readonly minutes: number;
   readonly plannedMin: number | null;
-  /** The same by the starting figures, whatever the painter's pace is taken to be. */
+  /** For the coats that were laid, by the starting figures, whatever the painter's pace is taken to be. */
   readonly startingMin: number | null;
   readonly airbrush: boolean;
 }
@@ -64,7 +65,7 @@ function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>
       airbrush: layer?.airbrush ?? false,
       minutes: own.reduce((n, t) => n + t.did.minutes, 0),
       plannedMin: total((s) => s.activeMin),
-      startingMin: total((s) => s.startingMin ?? s.activeMin),
+      startingMin: layer ? own.reduce((n, t, i) => n + (steps[i] ? startingMinOf(t, steps[i]) : 0), 0) : null,
     };
   });
 }

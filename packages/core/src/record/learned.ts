@@ -1,6 +1,7 @@
 import type { Role } from '../piece/index.js';
 import type { OrderLayer } from '../plan/index.js';
 import type { DoneEvening } from './diary.js';
+import { ROUNDED_MIN } from './timed.js';
 
 /** Kinds of work that a painter may be quick or slow at. */
 export const WORK_KINDS = ['spray', 'layer', 'glaze', 'line'] as const;
@@ -23,8 +24,6 @@ const OF_PAINTERS = 0.4;
 const OF_LAYERS = 0.5;
 /** Standard deviations that hold nine of ten. */
 const NINE_OF_TEN = 1.645;
-/** Minutes as near to the starting figures as a tick rounds them were not measured: it took them from there. */
-const ROUNDED_MIN = 0.0051;
 /** So many times as quick or slow, and the clock ran beside other work, or what was done before was ticked afterwards. */
 const NOT_TIMED = Math.log(6);
 

@@ -14,12 +14,14 @@ import {
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
+import { useShelf } from '../../store/useShelf.js';
 import { failureOf } from '../../api/http.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { Dialog } from '../../ui/Dialog.js';
 import { fileName, saveFile } from '../../ui/saveFile.js';
 import { useStation } from '../stationState.js';
+import { PutRight } from './PutRight.js';
 import { copiesText, minutesText, momentText } from './words.js';
 
 const HOUR = 60;
@@ -34,7 +36,13 @@ function beside(minutes: number, plannedMin: number | null, where = ''): string 
 }
 const AT_THE_BRUSH = ' at the brush';
 
-function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
+function Lines({
+  lines,
+  evening = null,
+}: {
+  readonly lines: readonly DoneLine[];
+  readonly evening?: DoneEvening | null;
+}) {
   const piece = usePiece();
   const { copies } = piece;
   const names = namesOfParts(piece);
@@ -47,10 +55,11 @@ function Lines({ lines }: { readonly lines: readonly DoneLine[] }) {
         >
           <span className="font-semibold">{l.title}</span>
           <span>{beside(l.minutes, l.plannedMin)}</span>
-          <span className="col-span-2 text-g28">
+          <span className="text-g28">
             {l.parts.length === 1 ? (names.get(l.parts[0]) ?? l.parts[0]) : `${l.parts.length} parts`}
             {copies > 1 && `, ${copiesText(l.copies, copies)}`}; {l.mix}
           </span>
+          <PutRight line={l} evening={evening} />
         </li>
       ))}
     </ul>
@@ -66,7 +75,7 @@ function OneEvening({ evening }: { readonly evening: DoneEvening }) {
           {beside(evening.minutes, evening.plannedMin, AT_THE_BRUSH)}
         </span>
       </h3>
-      <Lines lines={evening.lines} />
+      <Lines lines={evening.lines} evening={evening} />
       {evening.notes.map((n) => (
         <p key={n.id} className="border-l-4 border-g72 pl-2 text-label whitespace-pre-line">
           {n.text}
@@ -83,18 +92,47 @@ const WORK: Readonly<Record<WorkKind, string>> = {
   line: 'Edges, lines and dots',
 };
 
+/** Coats this near to the model's go without a word. */
+const SAME_COATS = 0.1;
+
+/** Paints that take the painter more coats, or fewer, than the model says. */
+function CoatsTold() {
+  const { pace } = useStation();
+  const { shelf } = useShelf();
+  const names = new Map([...usePiece().paints, ...shelf.paints].map((p) => [p.id, p.name]));
+  const off = pace.coats.filter((c) => Math.abs(c.factor - 1) >= SAME_COATS && names.has(c.paint));
+  const same = pace.coats.length - off.length;
+  if (pace.coats.length === 0) return null;
+  return (
+    <ul aria-label="Coats that your paints take">
+      {off.map(({ paint, factor, low, high, from }) => (
+        <li key={paint}>
+          {names.get(paint)}: {plain(factor)} times the coats of the model, likely {plain(low)} to{' '}
+          {plain(high)}, from {from} {from === 1 ? 'layer' : 'layers'}
+        </li>
+      ))}
+      {same > 0 && (
+        <li>
+          {off.length > 0 ? `${same} other` : same} {same === 1 ? 'paint covers' : 'paints cover'} as the
+          model says
+        </li>
+      )}
+    </ul>
+  );
+}
+
 /** The painter's own pace over all pieces, with a way to forget it; without one, what this piece alone tells. */
 function PaceTold({ here }: { readonly here: readonly Learned[] }) {
   const { pace } = useStation();
   const [failed, setFailed] = useState<string | null>(null);
-  const used = pace.learned.length > 0;
-  const shown = used ? pace.learned : here;
-  if (shown.length === 0) return null;
+  const used = pace.learned.length > 0 || pace.coats.length > 0;
+  const shown = pace.learned.length > 0 ? pace.learned : used ? [] : here;
+  if (shown.length === 0 && !used) return null;
   return (
     <section aria-label="Your pace" className="bg-g93 px-3 py-2 text-label">
       <h3 className="font-semibold">
         {used
-          ? 'Your pace against the starting figures'
+          ? 'Your pace and coats against the starting figures'
           : 'The pace of this piece against the starting figures'}
       </h3>
       <ul>
@@ -105,9 +143,10 @@ function PaceTold({ here }: { readonly here: readonly Learned[] }) {
           </li>
         ))}
       </ul>
+      <CoatsTold />
       <p className="flex justify-between gap-3 pt-1 text-g28">
         {used
-          ? 'Plans use it. It is learned from what is timed at the table, on all pieces.'
+          ? 'Plans use it. It is learned from what is timed at the table, on all pieces, and from coats.'
           : 'Plans use the starting figures: what came with a piece was not timed by you here.'}
         {used && (
           <button

@@ -1,0 +1,123 @@
+import { partStepKey, type Mix, type Tick } from '../piece/index.js';
+import { amountText, brushed, layerKey, stepsOf, type OrderLayer, type PartStep } from '../plan/index.js';
+
+/** How many coats of a paint a painter lays until it covers, against the model. */
+export interface LearnedCoats {
+  /** Id of the paint that there is most of in the mixes it was learned from. */
+  readonly paint: string;
+  /** What takes two coats by the model takes twice this. */
+  readonly factor: number;
+  /** Nine times of ten it lies between these. */
+  readonly low: number;
+  readonly high: number;
+  /** From so many layers. */
+  readonly from: number;
+}
+
+/** How many layers of a paint were laid, and the sum of the logarithms of their coats over those of the model. */
+export interface CoatCount {
+  readonly paint: string;
+  readonly count: number;
+  readonly sum: number;
+}
+
+/** Spread of paints about the model, which is good to a fifth, and of one layer about what its paint usually takes. */
+const OF_PAINTS = 0.25;
+const OF_LAYERS = 0.3;
+/** Standard deviations that hold nine of ten. */
+const NINE_OF_TEN = 1.645;
+
+/** What covers in a mix: the paint that there is most of. */
+const mainPaint = (mix: Mix): string | null =>
+  mix.reduce<Mix[number] | null>((most, m) => (most && most.parts >= m.parts ? most : m), null)?.paint ??
+  null;
+
+/** Coats by the model, not by an approach that fixes them, and until it covers. */
+const byModel = ({ exactCoats, covers }: PartStep): boolean => covers && !Number.isInteger(exactCoats);
+
+/**
+ * What ticks tell of the coats that a painter's paints take, layer by layer. A layer that was mixed otherwise than planned
+ * says nothing of the paint that was planned.
+ */
+export function coatsLaid(ticks: readonly Tick[], order: readonly OrderLayer[]): CoatCount[] {
+  const known = stepsOf(order);
+  const layers = new Map<string, { paint: string; logs: number[] }>();
+  for (const tick of ticks) {
+    const found = known.get(partStepKey(tick));
+    if (!found || !byModel(found.step) || tick.did.coats <= 0) continue;
+    const paint = mainPaint(found.layer.mix);
+    if (paint === null || tick.did.mix !== brushed(found.layer)) continue;
+    const key = layerKey(found.layer);
+    const own = layers.get(key) ?? { paint, logs: [] };
+    own.logs.push(Math.log(tick.did.coats / (found.step.startingCoats ?? found.step.coats)));
+    layers.set(key, own);
+  }
+  const counts = new Map<string, CoatCount>();
+  for (const { paint, logs } of layers.values()) {
+    const { count, sum } = counts.get(paint) ?? { count: 0, sum: 0 };
+    const mean = logs.reduce((a, b) => a + b, 0) / logs.length;
+    counts.set(paint, { paint, count: count + 1, sum: sum + mean });
+  }
+  return [...counts.values()];
+}
+
+/**
+ * Coats that each paint takes a painter against the model: log-normal about it, the mean of the logarithm with a normal
+ * prior there (conjugate update; Gelman and others 2013, 2.5).
+ * @param counts of any number of pieces; those of one paint are added up
+ */
+export function learnedCoats(counts: readonly CoatCount[]): LearnedCoats[] {
+  return [...new Set(counts.map((c) => c.paint))].map((paint): LearnedCoats => {
+    const own = counts.filter((c) => c.paint === paint);
+    const [count, sum] = own.reduce(([n, s], c) => [n + c.count, s + c.sum], [0, 0]);
+    const certainty = 1 / OF_PAINTS ** 2 + count / OF_LAYERS ** 2;
+    const mean = sum / OF_LAYERS ** 2 / certainty;
+    const spread = NINE_OF_TEN / Math.sqrt(certainty);
+    return {
+      paint,
+      factor: Math.exp(mean),
+      low: Math.exp(mean - spread),
+      high: Math.exp(mean + spread),
+      from: count,
+    };
+  });
+}
+
+/** Fewer coats more or less than this change no count. */
+const LEAST_OFF = 1e-3;
+
+function coatedStep(step: PartStep, factor: number): PartStep {
+  if (!byModel(step)) return step;
+  const exactCoats = step.exactCoats * factor;
+  const coats = Math.max(1, Math.ceil(exactCoats - 1e-9));
+  const more = coats / step.coats;
+  return {
+    ...step,
+    coats,
+    exactCoats,
+    startingCoats: step.coats,
+    mixedMl: step.mixedMl * more,
+    activeMin: step.activeMin * more,
+  };
+}
+
+/**
+ * An order in the coats that the painter's own paints take; each step keeps what the model says.
+ * @param copies how many figures are painted alike
+ */
+export function coatedAs(
+  order: readonly OrderLayer[],
+  known: readonly LearnedCoats[],
+  copies: number,
+): readonly OrderLayer[] {
+  const factors = new Map(known.map((k) => [k.paint, k.factor]));
+  const factorOf = ({ mix }: OrderLayer) => factors.get(mainPaint(mix) ?? '') ?? 1;
+  if (order.every((l) => Math.abs(factorOf(l) - 1) < LEAST_OFF)) return order;
+  return order.map((layer) => {
+    const factor = factorOf(layer);
+    if (Math.abs(factor - 1) < LEAST_OFF || !layer.parts.some(byModel)) return layer;
+    const parts = layer.parts.map((step) => coatedStep(step, factor));
+    const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * copies;
+    return { ...layer, parts, amount: amountText(ml / (1 + layer.water), layer.airbrush) };
+  });
+}
