@@ -7,7 +7,7 @@ beforeAll(() => writeFileSync(at('arm.json'), writePiece(lockKeepersArm)));
 
 describe('the command line', () => {
   test('log tells what was done, by evening and by layer, what was learned of it, and as a table', async () => {
-    expect(await run('log', at('arm.json'))).toEqual({ evenings: [], layers: [], learned: [] });
+    expect(await run('log', at('arm.json'))).toEqual({ evenings: [], layers: [], learned: [], coats: [] });
     const arm = JSON.parse(readFileSync(at('arm.json'), 'utf8'));
     const [layer] = (await run('order', at('arm.json'))).layers;
     const ticks = layer.parts.map(({ part }: { part: string }) => ({

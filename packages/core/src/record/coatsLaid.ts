@@ -83,8 +83,10 @@ export function learnedCoats(counts: readonly CoatCount[]): LearnedCoats[] {
   });
 }
 
-/** Fewer coats more or less than this change no count. */
-const LEAST_OFF = 1e-3;
+/** So near to the model, a paint covers as it says. */
+const AS_THE_MODEL = 0.1;
+/** Whether a paint takes the painter more coats, or fewer, than the model says. */
+export const coatsStray = ({ factor }: LearnedCoats): boolean => Math.abs(factor - 1) >= AS_THE_MODEL;
 
 function coatedStep(step: PartStep, factor: number): PartStep {
   if (!byModel(step)) return step;
@@ -110,12 +112,11 @@ export function coatedAs(
   known: readonly LearnedCoats[],
   copies: number,
 ): readonly OrderLayer[] {
-  const factors = new Map(known.map((k) => [k.paint, k.factor]));
-  const factorOf = ({ mix }: OrderLayer) => factors.get(mainPaint(mix) ?? '') ?? 1;
-  if (order.every((l) => Math.abs(factorOf(l) - 1) < LEAST_OFF)) return order;
+  const factors = new Map(known.filter(coatsStray).map((k) => [k.paint, k.factor]));
+  if (factors.size === 0) return order;
   return order.map((layer) => {
-    const factor = factorOf(layer);
-    if (Math.abs(factor - 1) < LEAST_OFF || !layer.parts.some(byModel)) return layer;
+    const factor = factors.get(mainPaint(layer.mix) ?? '');
+    if (factor === undefined || !layer.parts.some(byModel)) return layer;
     const parts = layer.parts.map((step) => coatedStep(step, factor));
     const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * copies;
     return { ...layer, parts, amount: amountText(ml / (1 + layer.water), layer.airbrush) };

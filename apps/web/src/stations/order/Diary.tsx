@@ -6,6 +6,7 @@ import {
   logRows,
   plain,
   sheetOf,
+  coatsStray,
   writeLog,
   type DoneLine,
   type DoneEvening,
@@ -92,15 +93,12 @@ const WORK: Readonly<Record<WorkKind, string>> = {
   line: 'Edges, lines and dots',
 };
 
-/** Coats this near to the model's go without a word. */
-const SAME_COATS = 0.1;
-
 /** Paints that take the painter more coats, or fewer, than the model says. */
 function CoatsTold() {
   const { pace } = useStation();
   const { shelf } = useShelf();
   const names = new Map([...usePiece().paints, ...shelf.paints].map((p) => [p.id, p.name]));
-  const off = pace.coats.filter((c) => Math.abs(c.factor - 1) >= SAME_COATS && names.has(c.paint));
+  const off = pace.coats.filter((c) => coatsStray(c) && names.has(c.paint));
   const same = pace.coats.length - off.length;
   if (pace.coats.length === 0) return null;
   return (

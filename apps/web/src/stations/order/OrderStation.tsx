@@ -14,6 +14,7 @@ import {
   type OrderLayer,
   type PartStep,
   type StepId,
+  coatsStray,
 } from '@pale-glint/core';
 import { useMemo, useState } from 'react';
 import { Thumb } from '../../map/Thumb.js';
@@ -239,6 +240,7 @@ function TimeLeft({
   const { copies } = usePiece();
   const { order, run, pace } = useStation();
   const measured = pace.learned.reduce((n, l) => n + l.from, 0);
+  const ownCoats = pace.coats.filter(coatsStray).length;
   const { activeMin, dryMin } = useTimeLeft(order, run.ticks, copies);
   const count = order.reduce((s, l) => s + l.parts.length, 0) * copies;
   return (
@@ -257,6 +259,8 @@ function TimeLeft({
           : ''}
         {ticked} of {count} ticked.
         {measured > 0 && ` By your own pace, from ${measured} ${measured === 1 ? 'layer' : 'layers'} timed.`}
+        {ownCoats > 0 &&
+          ` Coats of ${ownCoats === 1 ? 'one paint' : `${ownCoats} paints`} as they went before.`}
       </p>
       <TickingChoice copies={copies} value={figure} onChange={onFigure} />
       {figure > 0 && order.length > 0 && <WholeFigure key={figure} copy={figure} />}
