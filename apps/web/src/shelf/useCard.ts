@@ -77,6 +77,8 @@ export function useCard(paints: readonly Paint[]) {
   const client = useMemo(() => swatchClient(), []);
   const [card, setCard] = useState<CardState>(EMPTY);
   const [answer, setAnswer] = useState<CardAnswer | null>(null);
+  /** What the answer was read from: another than the card as it is now is about to be read anew. */
+  const [readFrom, setReadFrom] = useState<CardState | null>(null);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => client.end, [client]);
@@ -113,11 +115,23 @@ export function useCard(paints: readonly Paint[]) {
     const grounds = { blackHex: CARD_BLACK, whiteHex, water };
     // A moment's rest: marks come one after the other.
     const timer = setTimeout(
-      () => void during(client.ask('read', { marks, plan, paints, grounds }), setAnswer),
+      () =>
+        void during(client.ask('read', { marks, plan, paints, grounds }), (found) => {
+          setAnswer(found);
+          setReadFrom(card);
+        }),
       150,
     );
     return () => clearTimeout(timer);
   }, [card, paints, client, during]);
 
-  return { card, setCard, answer, busy, trouble, open, standIn };
+  return {
+    card,
+    setCard,
+    answer,
+    busy: busy || (answer !== null && readFrom !== card),
+    trouble,
+    open,
+    standIn,
+  };
 }
