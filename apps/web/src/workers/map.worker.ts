@@ -45,7 +45,7 @@ import type {
   SurfaceJob,
   SvgJob,
 } from './protocol.js';
-import { hashOf, keepDrawn, keptDrawn, shownOf, type Drawn } from './measured.js';
+import { keepDrawn } from './measured.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
 import { joinPartner, measure } from './measure.js';
 import { computedFor, internPiece, paintOn, prepare, sheetFor, stageFor } from './stages.js';
@@ -152,16 +152,7 @@ async function runRound(job: RoundJob): Promise<void> {
   }
 }
 
-const shown = new WeakMap<Piece, string>();
-/** What a small picture follows from, in words that mean the same on another day; null while a surface has not come. */
-function drawnFrom({ piece, kind: _k, jobId: _j, as: _a, ...how }: PictureJob): unknown {
-  if (sculptsOf(piece).some(({ surface }) => !surfacesOf(piece).has(surface))) return null;
-  let text = shown.get(piece);
-  if (text === undefined) shown.set(piece, (text = JSON.stringify(shownOf(piece))));
-  return [text, how];
-}
-
-function drawPicture(job: PictureJob): Drawn {
+async function runPicture(job: PictureJob): Promise<void> {
   const piece = internPiece(job.piece);
   const raster = renderPiece(piece, {
     width: job.width,
@@ -173,24 +164,17 @@ function drawPicture(job: PictureJob): Drawn {
     ...(job.figureView ? { figureView: job.figureView } : {}),
   });
   const { width, height } = raster.picture;
-  return { rgba: raster.rgba, width, height };
-}
-
-/** One to be kept as a file is drawn, one to be looked at may have been drawn on another day. */
-async function runPicture(job: PictureJob): Promise<void> {
+  const asPng = () => taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
   if (job.as === 'png') {
-    const { rgba, width, height } = drawPicture(job);
-    const png = taggedSrgb(encode({ width, height, data: rgba, channels: 4 }));
+    const png = asPng();
     post({ kind: 'picture', jobId: job.jobId, bitmap: null, png }, [png.buffer]);
     return;
   }
-  const made = drawnFrom(job);
-  const hash = made === null ? null : await hashOf(made);
-  const kept = await keptDrawn(hash);
-  const drawn = kept ?? drawPicture(job);
-  if (!kept) void keepDrawn(hash, drawn);
-  const bitmap = await bitmapOf(drawn.rgba, drawn.width, drawn.height);
+  const bitmap = await bitmapOf(raster.rgba, width, height);
   post({ kind: 'picture', jobId: job.jobId, bitmap, png: null }, [bitmap]);
+  // One of a sculpt that has not come yet is drawn anew once it has.
+  const whole = sculptsOf(job.piece).every(({ surface }) => surfacesOf(job.piece).has(surface));
+  if (job.keepAs !== null && whole) void keepDrawn(job.keepAs, new Blob([asPng()], { type: 'image/png' }));
 }
 
 function runStep({ piece, part: id, jobId, ...options }: StepJob): void {

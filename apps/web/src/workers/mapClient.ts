@@ -1,6 +1,7 @@
 import type { Piece, FixedPiece } from '@pale-glint/core';
 import { leanSender } from './lean.js';
 import { mapGate } from './mapGate.js';
+import { drawnName, keptDrawn } from './measured.js';
 import type {
   CardJob,
   Job,
@@ -173,28 +174,35 @@ function answerTo<T>(station: WorkerClient, id: number, pick: (news: MapMessage)
 /** Small pictures wait here and not in their worker: one that was turned away from meanwhile is never drawn. */
 const pictureTurns = turns();
 
+/** What a picture of a piece is asked for by. */
+type PictureWanted = Without<PictureJob, 'jobId' | 'as' | 'keepAs'>;
+
 /**
- * One picture of a piece as a bitmap, made once the map stands.
+ * One picture of a piece as a bitmap: as it was drawn on another visit, or made once the map stands.
  * @throws the signal's reason where nobody wants it any more when its turn comes
  */
-export const askBitmap = (
-  job: Without<PictureJob, 'jobId' | 'as'>,
-  signal: AbortSignal,
-): Promise<ImageBitmap> =>
-  pictureTurns(async () => {
+export async function askBitmap(job: PictureWanted, signal: AbortSignal): Promise<ImageBitmap> {
+  const { piece, ...how } = job;
+  const keepAs = await drawnName(piece, how);
+  const image = await keptDrawn(keepAs);
+  const kept = image && (await createImageBitmap(image).catch(() => null));
+  signal.throwIfAborted();
+  if (kept) return kept;
+  return pictureTurns(async () => {
     await gate.stands();
     signal.throwIfAborted();
     const id = ++jobId;
     const answer = answerTo(pictures, id, (n) => (n.kind === 'picture' ? n.bitmap : null));
-    pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', ...job });
+    pictures.send({ kind: 'picture', jobId: id, as: 'bitmap', keepAs, ...job });
     return answer;
   }, signal);
+}
 
 /** One picture of a piece as PNG bytes. */
-export function askPng(job: Without<PictureJob, 'jobId' | 'as'>): Promise<Uint8Array<ArrayBuffer>> {
+export function askPng(job: PictureWanted): Promise<Uint8Array<ArrayBuffer>> {
   const id = ++jobId;
   const answer = answerTo(long, id, (n) => (n.kind === 'picture' ? n.png : null));
-  long.send({ kind: 'picture', jobId: id, as: 'png', ...job });
+  long.send({ kind: 'picture', jobId: id, as: 'png', keepAs: null, ...job });
   return answer;
 }
 

@@ -16,18 +16,11 @@ export interface KeptPicture {
   readonly picture: Picture;
 }
 
-/** A small picture as it was drawn, in points of four bytes. */
-export interface Drawn {
-  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
-  readonly width: number;
-  readonly height: number;
-}
-
 interface Kept extends DBSchema {
   pictures: { key: string; value: KeptPicture & { at: number }; indexes: { at: number } };
   sheets: { key: string; value: { news: SheetMessage; at: number }; indexes: { at: number } };
   judged: { key: string; value: { judged: Judged; at: number }; indexes: { at: number } };
-  drawn: { key: string; value: Drawn & { at: number }; indexes: { at: number } };
+  drawn: { key: string; value: { image: Blob; at: number }; indexes: { at: number } };
 }
 type Store = 'sheets' | 'judged' | 'pictures' | 'drawn';
 
@@ -38,10 +31,8 @@ const MOST_JUDGED = 40;
 
 const MOST_PICTURES = 60;
 
-/** All forms there are to add, and what lists of some ten pieces show. */
-const MOST_DRAWN = 400;
-/** Larger ones take more room than they save time. */
-const MOST_DRAWN_POINTS = 40_000;
+/** All forms there are to add, and what lists and first pages show of some ten pieces. */
+const MOST_DRAWN = 600;
 
 /** A name for what something was made from; null where this browser does not hash. */
 export async function hashOf(made: unknown): Promise<string | null> {
@@ -110,17 +101,7 @@ export async function keepJudged(hash: string | null, judged: Judged): Promise<v
 }
 
 /** All that a picture of a piece shows. */
-export const shownOf = ({
-  heightMm,
-  rig,
-  approach,
-  parts,
-  ladders,
-  paints,
-  adjustments,
-  views,
-  wear,
-}: Piece) => [
+const shownOf = ({ heightMm, rig, approach, parts, ladders, paints, adjustments, views, wear }: Piece) => [
   heightMm,
   rig,
   approach,
@@ -151,17 +132,25 @@ export async function keepPicture(piece: Piece, kept: KeptPicture): Promise<void
   }
 }
 
-export async function keptDrawn(hash: string | null): Promise<Drawn | null> {
-  const db = hash && (await store());
-  return db ? ((await db.get('drawn', hash).catch(() => undefined)) ?? null) : null;
+const pieceHashes = new WeakMap<Piece, Promise<string | null>>();
+/** A name for a small picture by all that it shows; null where this browser does not hash. */
+export async function drawnName(piece: Piece, how: object): Promise<string | null> {
+  let hash = pieceHashes.get(piece);
+  if (!hash) pieceHashes.set(piece, (hash = hashOf(shownOf(piece))));
+  const name = await hash;
+  return name && `${name} ${JSON.stringify(how)}`;
 }
 
-export async function keepDrawn(hash: string | null, drawn: Drawn): Promise<void> {
-  if (drawn.width * drawn.height > MOST_DRAWN_POINTS) return;
-  const db = hash && (await store());
+export async function keptDrawn(name: string | null): Promise<Blob | null> {
+  const db = name && (await store());
+  return db ? ((await db.get('drawn', name).catch(() => undefined))?.image ?? null) : null;
+}
+
+export async function keepDrawn(name: string, image: Blob): Promise<void> {
+  const db = await store();
   if (!db) return;
   try {
-    await db.put('drawn', { ...drawn, at: Date.now() }, hash);
+    await db.put('drawn', { image, at: Date.now() }, name);
     await trim(db, 'drawn', MOST_DRAWN);
   } catch {
     // As above.

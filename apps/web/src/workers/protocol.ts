@@ -74,6 +74,8 @@ export interface PictureJob {
   readonly figureView?: string;
   readonly surroundHex: string;
   readonly as: 'bitmap' | 'png';
+  /** The name that it is kept under once it is drawn; null for one that is not kept. */
+  readonly keepAs: string | null;
 }
 
 /** One step on one part, with what it does not touch held back. */
