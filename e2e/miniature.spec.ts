@@ -178,6 +178,16 @@ test('a photo is laid under, scaled by its base, set straight, and a dome seen a
   await expect(page.getByTestId('underlay')).toHaveCSS('opacity', '1');
   await page.keyboard.up('9');
   await expect(page.getByTestId('underlay')).toHaveCount(0);
+
+  // What is tapped on is seen, however it was compared with before.
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await page.getByRole('button', { name: /^Your miniature/ }).click();
+  await compare('Map');
+  await expect(page.getByTestId('underlay')).toHaveCount(0);
+  await page.getByRole('button', { name: 'By a stroke' }).click();
+  await expect(page.getByTestId('underlay')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave' }).click();
+  await expect(page.getByTestId('underlay')).toHaveCount(0);
 });
 
 test('what is no photo is told, and nothing is lost', async ({ page, server }) => {
@@ -434,4 +444,57 @@ test('on a phone a photo is laid under, scaled and tapped on by finger; a loupe 
   await expect(page.getByRole('region', { name: 'Parts' }).getByText('Dome', { exact: true })).toBeVisible();
   expect(await wide()).toBe(390);
   await context.close();
+});
+
+test('a surface that lies beside the photo is laid on it, with what was cut from it; else numbers do it', async ({
+  page,
+  server,
+}) => {
+  const captain = await server.piece('lock-captain');
+  const [front, back] = captain.views;
+  const [sculpt] = front.sculpts;
+  const cut = captain.parts.find((p) => p.view === front.id && p.form.kind === 'sculpt')!;
+  const beside = (underlay: (typeof front)['underlay']) => ({
+    ...captain,
+    id: 'beside',
+    name: 'Beside',
+    rig: { ...captain.rig, focalPart: null },
+    adjustments: [],
+    groups: [],
+    wear: [],
+    notes: [],
+    views: [{ ...front, underlay, sculpts: [{ ...sculpt, xMm: sculpt.xMm + 6, yMm: sculpt.yMm - 4 }] }],
+    parts: [
+      {
+        ...cut,
+        group: null,
+        sameAs: null,
+        place: { ...cut.place, xMm: cut.place.xMm + 6, yMm: cut.place.yMm - 4 },
+      },
+    ],
+  });
+  await server.add(beside(front.underlay));
+  await page.goto(`${server.address}/pieces/beside/parts`);
+  const own = page.getByRole('button', { name: /^Your miniature/ });
+  await own.click();
+  await page.getByRole('button', { name: 'Lay it on the photo' }).click();
+  await expect(page.getByText('It lies on the photo.')).toBeVisible();
+  await saved(page);
+  const laid = await server.piece('beside');
+  const [now] = laid.views[0].sculpts;
+  expect(Math.hypot(now.xMm - sculpt.xMm, now.yMm - sculpt.yMm)).toBeLessThan(0.5);
+  const { place } = laid.parts[0];
+  expect(place.xMm - now.xMm).toBeCloseTo(cut.place.xMm - sculpt.xMm, 2);
+  expect(place.yMm - now.yMm).toBeCloseTo(cut.place.yMm - sculpt.yMm, 2);
+
+  // Seen from behind it is another picture: nothing is guessed, and it is set by hand.
+  await server.add({ ...beside(back.underlay), id: 'behind', name: 'Behind' });
+  await page.goto(`${server.address}/pieces/behind/parts`);
+  await own.click();
+  await page.getByRole('button', { name: 'Lay it on the photo' }).click();
+  await expect(page.getByText(/^It does not show by itself where it lies/)).toBeVisible();
+  const surface = page.getByRole('region', { name: 'Its own surface' });
+  await surface.getByLabel('To the right', { exact: true }).fill('2.5');
+  await saved(page);
+  expect((await server.piece('behind')).views[0].sculpts[0].xMm).toBe(2.5);
 });

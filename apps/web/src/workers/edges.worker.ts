@@ -1,16 +1,20 @@
 import {
   colourEdges,
   edgesOf,
+  layUnder,
   lightnessImage,
   linearImage,
   outlineAlongEdges,
   problemLine,
+  readSculpt,
   refused,
   RefusedInput,
   regionFromStroke,
   type EdgeImage,
   type Image,
+  type LaidUnder,
   type Point,
+  type Underlay,
 } from '@pale-glint/core';
 import { decodePhoto } from './decode.js';
 import { answerJobs, type JobTools } from './jobs.js';
@@ -19,6 +23,13 @@ import { answerJobs, type JobTools } from './jobs.js';
 const MOST_SIDE = 1000;
 /** An outline takes no more points than this. */
 const MOST_POINTS = 180;
+
+export interface LayInput {
+  readonly photo: Blob;
+  readonly underlay: Underlay;
+  /** A surface as it is stored. */
+  readonly surface: ArrayBuffer;
+}
 
 interface Open {
   readonly image: Image;
@@ -57,6 +68,12 @@ const jobs = {
       if (error instanceof RefusedInput) return problemLine(error.problems[0]);
       throw error;
     }
+  },
+  /** Where a surface lies on the photo under the parts; null where neither can be held against the other. */
+  async lay({ photo, underlay, surface }: LayInput): Promise<LaidUnder | null> {
+    const { rgba, width, height } = await decodePhoto(photo, MOST_SIDE);
+    const edges = edgesOf(lightnessImage(linearImage(rgba, width, height)));
+    return layUnder(edges, underlay, readSculpt(new Uint8Array(surface)));
   },
 };
 export type EdgeJobs = typeof jobs;

@@ -6,5 +6,6 @@ export * from './overrides.js';
 export * from './regions.js';
 export * from './sameMetal.js';
 export * from './size.js';
+export * from './surfaces.js';
 export * from './views.js';
 export * from './wear.js';

@@ -19,4 +19,5 @@ export { pairsOf, placesOfPairs } from './told.js';
 export { fitPhotoTone, type TonePair } from './tone.js';
 export { colourEdges, regionFromStroke } from './strokeRegion.js';
 export { edgePath, edgesOf, outlineAlongEdges, snappedToEdge, type EdgeImage } from './edges.js';
+export { layUnder, type LaidUnder } from './layUnder.js';
 export { underlayPlaces, type UnderlayPlaces } from './underlay.js';

@@ -1,4 +1,4 @@
-import { viewIn, type PieceSculpt, type Underlay } from '@pale-glint/core';
+import { plain, viewIn, type PieceSculpt, type Underlay } from '@pale-glint/core';
 import { useState, type ReactNode } from 'react';
 import { failureOf } from '../../api/http.js';
 import { usePieceStore } from '../../store/PieceContext.js';
@@ -105,6 +105,9 @@ function PhotoSection({ begin, on }: PhotoProps) {
       {u && (
         <>
           <ScaleFields begin={begin} on={on} />
+          <p role="status" className="text-label text-g28">
+            All of the photo is {plain(u.widthPx * u.mmPerPx)} by {plain(u.heightPx * u.mmPerPx)} mm.
+          </p>
           <TapRow action="Stand it straight" onTap={() => begin(straightenTool(on))}>
             <NumberField
               label="Turned by"

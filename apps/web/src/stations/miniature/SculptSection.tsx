@@ -1,9 +1,13 @@
-import { expectedDegOf, sculptsOf, viewIn, type PieceSculpt } from '@pale-glint/core';
+import { expectedDegOf, sculptsOf, viewIn, withSurfaceMoved, type PieceSculpt } from '@pale-glint/core';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { blobApi, blobKeys } from '../../api/blobs.js';
+import { failureOf } from '../../api/http.js';
 import { usePiece } from '../../store/PieceContext.js';
+import { NumberField } from '../../ui/NumberField.js';
 import { useSeen } from '../stationState.js';
+import { layOnPhoto } from './layOnPhoto.js';
 import { chip, Section, type SectionProps } from './Section.js';
 import { cutTool, regionTool } from './tapTools.js';
 
@@ -74,7 +78,66 @@ function SculptLine({ sculpt: s, begin, on, propose }: SculptLineProps) {
           </button>
         )}
       </div>
+      <OnPhoto sculpt={s} on={on} />
     </div>
+  );
+}
+
+/** Where a surface lies on the photo of the same side: found by itself, or set by hand. What is cut from it goes along. */
+function OnPhoto({ sculpt: s, on }: Pick<SculptLineProps, 'sculpt' | 'on'>) {
+  const { store, figureView } = on;
+  const [{ underlay }] = useSeen().views;
+  const [said, setSaid] = useState<string | null>(null);
+  if (!underlay) return null;
+  const move = (to: Pick<PieceSculpt, 'xMm' | 'yMm'>, gesture?: string) =>
+    store.edit((now) => withSurfaceMoved(now, figureView, s.id, to), gesture);
+  const lay = async () => {
+    setSaid('Looking where it lies on the photo');
+    try {
+      const laid = await layOnPhoto(underlay, s.surface);
+      if (laid) move(laid);
+      setSaid(
+        laid
+          ? 'It lies on the photo.'
+          : 'It does not show by itself where it lies on the photo. Scale the photo first, or set both numbers.',
+      );
+    } catch (error) {
+      setSaid(failureOf(error));
+    }
+  };
+  return (
+    <>
+      <NumberField
+        label="To the right"
+        why="Where the middle of the surface lies, to the right of the foot of the piece."
+        unit="mm"
+        value={s.xMm}
+        min={-1000}
+        max={1000}
+        step={0.1}
+        onChange={(xMm) => move({ xMm, yMm: s.yMm }, `${s.id}/across`)}
+        onEnd={() => store.endGesture()}
+      />
+      <NumberField
+        label="Up"
+        why="Where the middle of the surface lies, up from the foot of the piece."
+        unit="mm"
+        value={s.yMm}
+        min={-1000}
+        max={1000}
+        step={0.1}
+        onChange={(yMm) => move({ xMm: s.xMm, yMm }, `${s.id}/up`)}
+        onEnd={() => store.endGesture()}
+      />
+      <button type="button" className={chip} onClick={() => void lay()}>
+        Lay it on the photo
+      </button>
+      {said && (
+        <p role="status" className="text-label text-g28">
+          {said}
+        </p>
+      )}
+    </>
   );
 }
 

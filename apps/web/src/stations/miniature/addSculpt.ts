@@ -1,5 +1,6 @@
 import { sculptSize, sculptsOf, viewIn, type PieceSculpt, type Sculpt } from '@pale-glint/core';
 import { blobApi } from '../../api/blobs.js';
+import { layOnPhoto } from './layOnPhoto.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 
 export interface NewSculpt {
@@ -38,6 +39,10 @@ export async function addSculpt(
     tell(`Sending photo ${i + 1} of ${photos.length}`);
     kept.push((await blobApi.add('photo', photo)).hash);
   }
+  const { underlay } = viewIn(store.get().piece, figureView);
+  if (underlay) tell('Laying it on the photo');
+  // One that does not lie by itself is laid by hand.
+  const laid = underlay ? await layOnPhoto(underlay, hash).catch(() => null) : null;
   const [widthMm, heightMm] = sculptSize(sculpt).map(rounded);
   const n = sculptsOf(store.get().piece).length + 1;
   store.change((d) => {
@@ -48,8 +53,8 @@ export async function addSculpt(
       surface: hash,
       widthMm,
       heightMm,
-      xMm: 0,
-      yMm: rounded(yMm),
+      xMm: rounded(laid?.xMm ?? 0),
+      yMm: rounded(laid?.yMm ?? yMm),
       trust: rounded(trust),
       shape: keptShape,
       photos: kept,
