@@ -37,7 +37,13 @@ const MOST_PLANS = 8;
 /** The paints of a plan; the same list as long as the same are missing, since palettes are kept with it. */
 const plannedPaints = weakMemo2((own: readonly Paint[], shelf: Shelf) => {
   const byId = new Map(own.map((p) => [p.id, p]));
-  const standing = shelf.paints.filter((p) => p.left !== 'none').map((p) => byId.get(p.id) ?? paintOf(p));
+  const standing = shelf.paints
+    .filter((p) => p.left !== 'none')
+    .map((p) => {
+      const kept = byId.get(p.id);
+      // A pot of another name took the place of one that was taken off the shelf: it is what stands there.
+      return kept?.name === p.name ? kept : paintOf(p);
+    });
   const stands = new Set(standing.map((p) => p.id));
   return {
     stands,

@@ -50,6 +50,20 @@ function namedIn(piece: Piece): string[] {
   return paintingOrder(piece, sheets).flatMap((l) => l.mix.map((m) => m.paint));
 }
 
+describe('a pot that took the place of another under its id', () => {
+  test('is what stands there: it is named, and not the one that was taken off', () => {
+    const primer = towline.find((p) => p.kind === 'primer')!;
+    const mine = { ...primer, name: 'My own primer', hex: '#6e7073' };
+    const owned = shelfWith(towline.map((p) => (p.id === primer.id ? mine : p)));
+    const named = (shelf: Shelf) => pieceOnShelf(steel, shelf).paints.find((p) => p.id === primer.id);
+    expect(steel.paints).toContainEqual(primer);
+    expect(named(owned)).toMatchObject({ name: mine.name, hex: mine.hex });
+    // What was only measured anew is still the paint that the piece was mixed with.
+    const measured = shelfWith(towline.map((p) => (p.id === primer.id ? { ...p, hex: '#202124' } : p)));
+    expect(named(measured)).toEqual(primer);
+  });
+});
+
 describe('only what is owned', () => {
   test('whatever the shelf and the approach, no pass names a paint that is not on it', () => {
     const some = fc.subarray([...towline], { minLength: 2, maxLength: 14 });
