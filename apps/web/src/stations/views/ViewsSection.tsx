@@ -101,7 +101,9 @@ function ViewLine({ view, at, of }: { readonly view: FigureView; readonly at: nu
       <p className="text-label text-g28">
         {parts} {parts === 1 ? 'part' : 'parts'}
         {view.underlay ? ', a photo' : ''}
-        {view.sculpts.length > 0 ? ', a surface' : ''}
+        {view.sculpts.length > 1
+          ? `, ${view.sculpts.length} surfaces`
+          : view.sculpts.length === 1 && ', a surface'}
         {view.light ? ', lit by itself' : ''}
       </p>
     </li>
