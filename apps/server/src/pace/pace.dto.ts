@@ -22,12 +22,8 @@ const MOST_ID = 64;
 const MOST_PAINTS = 600;
 const SUM = { message: 'a number from -1000000 to 1000000' };
 
-/** How often a kind of work was measured on a piece, and the sum of the logarithms of its minutes over the starting figures. */
-export class PaceCountDto {
-  @ApiProperty({ enum: WORK_KINDS })
-  @IsIn(WORK_KINDS, { message: `one of ${WORK_KINDS.join(', ')}` })
-  kind!: WorkKind;
-
+/** How often something was seen, and the sum of its logarithms over the starting figures. */
+class LogCountDto {
   @ApiProperty({ minimum: 1, maximum: 100_000 })
   @IsInt(COUNT)
   @Min(1, COUNT)
@@ -41,24 +37,19 @@ export class PaceCountDto {
   sum!: number;
 }
 
+/** How often a kind of work was measured on a piece, and the sum of the logarithms of its minutes over the starting figures. */
+export class PaceCountDto extends LogCountDto {
+  @ApiProperty({ enum: WORK_KINDS })
+  @IsIn(WORK_KINDS, { message: `one of ${WORK_KINDS.join(', ')}` })
+  kind!: WorkKind;
+}
+
 /** How many layers of a paint were laid on a piece, and the sum of the logarithms of their coats over those of the model. */
-export class CoatCountDto {
+export class CoatCountDto extends LogCountDto {
   @ApiProperty({ maxLength: MOST_ID })
   @IsString({ message: PAINT })
   @MaxLength(MOST_ID, { message: PAINT })
   paint!: string;
-
-  @ApiProperty({ minimum: 1, maximum: 100_000 })
-  @IsInt(COUNT)
-  @Min(1, COUNT)
-  @Max(100_000, COUNT)
-  count!: number;
-
-  @ApiProperty()
-  @IsNumber({ allowNaN: false, allowInfinity: false }, SUM)
-  @Min(-1_000_000, SUM)
-  @Max(1_000_000, SUM)
-  sum!: number;
 }
 
 export class PaceOfPieceDto {

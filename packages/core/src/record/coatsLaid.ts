@@ -1,31 +1,22 @@
 import { partStepKey, type Mix, type Tick } from '../piece/index.js';
 import { amountText, brushed, layerKey, stepsOf, type OrderLayer, type PartStep } from '../plan/index.js';
+import { countedUp, likelyFactor, type LikelyFactor, type LogCount } from './logNormal.js';
 
-/** How many coats of a paint a painter lays until it covers, against the model. */
-export interface LearnedCoats {
+/** How many coats of a paint a painter lays until it covers: what takes two by the model takes twice the factor. */
+export interface LearnedCoats extends LikelyFactor {
   /** Id of the paint that there is most of in the mixes it was learned from. */
   readonly paint: string;
-  /** What takes two coats by the model takes twice this. */
-  readonly factor: number;
-  /** Nine times of ten it lies between these. */
-  readonly low: number;
-  readonly high: number;
   /** From so many layers. */
   readonly from: number;
 }
 
 /** How many layers of a paint were laid, and the sum of the logarithms of their coats over those of the model. */
-export interface CoatCount {
+export interface CoatCount extends LogCount {
   readonly paint: string;
-  readonly count: number;
-  readonly sum: number;
 }
 
 /** Spread of paints about the model, which is good to a fifth, and of one layer about what its paint usually takes. */
-const OF_PAINTS = 0.25;
-const OF_LAYERS = 0.3;
-/** Standard deviations that hold nine of ten. */
-const NINE_OF_TEN = 1.645;
+const SPREAD = { ofFactors: 0.25, ofEach: 0.3 };
 
 /** What covers in a mix: the paint that there is most of. */
 const mainPaint = (mix: Mix): string | null =>
@@ -62,24 +53,13 @@ export function coatsLaid(ticks: readonly Tick[], order: readonly OrderLayer[]):
 }
 
 /**
- * Coats that each paint takes a painter against the model: log-normal about it, the mean of the logarithm with a normal
- * prior there (conjugate update; Gelman and others 2013, 2.5).
+ * Coats that each paint takes a painter against the model.
  * @param counts of any number of pieces; those of one paint are added up
  */
 export function learnedCoats(counts: readonly CoatCount[]): LearnedCoats[] {
   return [...new Set(counts.map((c) => c.paint))].map((paint): LearnedCoats => {
-    const own = counts.filter((c) => c.paint === paint);
-    const [count, sum] = own.reduce(([n, s], c) => [n + c.count, s + c.sum], [0, 0]);
-    const certainty = 1 / OF_PAINTS ** 2 + count / OF_LAYERS ** 2;
-    const mean = sum / OF_LAYERS ** 2 / certainty;
-    const spread = NINE_OF_TEN / Math.sqrt(certainty);
-    return {
-      paint,
-      factor: Math.exp(mean),
-      low: Math.exp(mean - spread),
-      high: Math.exp(mean + spread),
-      from: count,
-    };
+    const own = countedUp(counts.filter((c) => c.paint === paint));
+    return { paint, ...likelyFactor(own, SPREAD), from: own.count };
   });
 }
 

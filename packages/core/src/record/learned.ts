@@ -1,29 +1,22 @@
 import type { Role } from '../piece/index.js';
 import type { OrderLayer } from '../plan/index.js';
 import type { DoneEvening } from './diary.js';
+import { countedUp, likelyFactor, type LikelyFactor, type LogCount } from './logNormal.js';
 import { ROUNDED_MIN } from './timed.js';
 
 /** Kinds of work that a painter may be quick or slow at. */
 export const WORK_KINDS = ['spray', 'layer', 'glaze', 'line'] as const;
 export type WorkKind = (typeof WORK_KINDS)[number];
 
-/** How long a kind of work takes a painter against the starting figures. */
-export interface Learned {
+/** How long a kind of work takes a painter against the starting figures: what takes ten minutes by them takes ten times the factor. */
+export interface Learned extends LikelyFactor {
   readonly kind: WorkKind;
-  /** What takes ten minutes by the starting figures takes ten times this. */
-  readonly factor: number;
-  /** Nine times of ten it lies between these. */
-  readonly low: number;
-  readonly high: number;
   /** From so many layers of an evening. */
   readonly from: number;
 }
 
 /** Spread of painters about the starting figures, and of one layer about what its painter usually takes, as logarithms. */
-const OF_PAINTERS = 0.4;
-const OF_LAYERS = 0.5;
-/** Standard deviations that hold nine of ten. */
-const NINE_OF_TEN = 1.645;
+const SPREAD = { ofFactors: 0.4, ofEach: 0.5 };
 /** So many times as quick or slow, and the clock ran beside other work, or what was done before was ticked afterwards. */
 const NOT_TIMED = Math.log(6);
 
@@ -40,10 +33,8 @@ export const workKind = ({
 }): WorkKind => (airbrush ? 'spray' : GLAZED.has(role) ? 'glaze' : DRAWN.has(role) ? 'line' : 'layer');
 
 /** How often a kind of work was measured, and the sum of the logarithms of its minutes over the starting figures. */
-export interface PaceCount {
+export interface PaceCount extends LogCount {
   readonly kind: WorkKind;
-  readonly count: number;
-  readonly sum: number;
 }
 
 /** What evenings tell of a painter's pace. Layers whose minutes were taken from the plan say nothing. */
@@ -61,27 +52,13 @@ export function paceOf(evenings: readonly DoneEvening[]): PaceCount[] {
 }
 
 /**
- * A painter's pace, kind by kind: minutes are log-normal about the starting figures, the mean of their logarithm has a
- * normal prior there (conjugate update; Gelman and others 2013, 2.5).
+ * A painter's pace, kind by kind.
  * @param counts of any number of pieces; those of one kind are added up
  */
 export function learned(counts: readonly PaceCount[]): Learned[] {
   return WORK_KINDS.flatMap((kind): Learned[] => {
-    const own = counts.filter((c) => c.kind === kind);
-    const [count, sum] = own.reduce(([n, s], c) => [n + c.count, s + c.sum], [0, 0]);
-    if (count === 0) return [];
-    const certainty = 1 / OF_PAINTERS ** 2 + count / OF_LAYERS ** 2;
-    const mean = sum / OF_LAYERS ** 2 / certainty;
-    const spread = NINE_OF_TEN / Math.sqrt(certainty);
-    return [
-      {
-        kind,
-        factor: Math.exp(mean),
-        low: Math.exp(mean - spread),
-        high: Math.exp(mean + spread),
-        from: count,
-      },
-    ];
+    const own = countedUp(counts.filter((c) => c.kind === kind));
+    return own.count === 0 ? [] : [{ kind, ...likelyFactor(own, SPREAD), from: own.count }];
   });
 }
 
