@@ -35,7 +35,7 @@ export function ScanPhotos({ photos, faults, scanned, busy, onDrop }: ScanPhotos
             <img
               src={p.url}
               alt={`Photo ${i + 1}`}
-              className={`block h-28 w-full object-cover ${fault?.leaveOut ? 'opacity-40' : ''}`}
+              className={`block h-36 w-full bg-g18 object-contain ${fault?.leaveOut ? 'opacity-40' : ''}`}
             />
             <div className="space-y-0.5 px-2 py-1.5 text-label">
               <p className="flex justify-between font-semibold">
