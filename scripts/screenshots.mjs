@@ -12,6 +12,15 @@ const server = await demoServer();
 const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+/** Waits until all small pictures are drawn. */
+const smallPictures = async () => {
+  await page.locator('canvas[data-ready]').first().waitFor();
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('canvas.shrink-0')].every((c) => c.dataset.ready === 'yes'),
+    null,
+    { timeout: 120_000 },
+  );
+};
 const take = async (name) => {
   await page.waitForTimeout(1800);
   await page
@@ -25,9 +34,11 @@ const demo = `${server.address}/pieces/sluice-warden`;
 const map = () => page.waitForSelector('[data-testid="map"][data-settled="yes"]');
 
 await page.goto(server.address);
-await page.waitForTimeout(6000);
+await smallPictures();
 await take('first-page');
 await page.goto(`${server.address}/one-part?form=dome`);
+await map();
+await smallPictures();
 await take('one-part');
 for (const station of ['light', 'parts']) {
   await page.goto(`${demo}/${station}`);

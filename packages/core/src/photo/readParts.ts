@@ -127,16 +127,27 @@ function agreementOf(p: Float32Array, q: Float32Array, list: readonly number[]):
   return pq / Math.sqrt(pp * qq + 1e-6);
 }
 
-function gapFilledBy(plan: Float32Array, photo: Float32Array, list: readonly number[]): number | null {
+/** Fewer points of a gap than this tell nothing of it. */
+const LEAST_OF_GAP = 6;
+
+/** @param spilt points that have a neighbour's colour, which fills no gap */
+function gapFilledBy(
+  plan: Float32Array,
+  photo: Float32Array,
+  list: readonly number[],
+  spilt: ReadonlySet<number>,
+): number | null {
   const sorted = sortedOf(plan, list);
   const upTo = quantileSorted(sorted, GAP_SHARE);
   if (upTo > quantileSorted(sorted, 0.5) - GAP_BELOW) return null;
   const rise = (inGap: boolean) =>
     Float64Array.from(
-      list.filter((i) => plan[i] <= upTo === inGap),
+      list.filter((i) => plan[i] <= upTo === inGap && !spilt.has(i)),
       (i) => photo[i] - plan[i],
     ).sort();
-  return quantileSorted(rise(true), 0.5) - quantileSorted(rise(false), 0.5);
+  const [gap, beside] = [rise(true), rise(false)];
+  if (gap.length < LEAST_OF_GAP || beside.length === 0) return null;
+  return quantileSorted(gap, 0.5) - quantileSorted(beside, 0.5);
 }
 
 function paleTimes(plan: Float32Array, photo: Float32Array, list: readonly number[]): number | null {
@@ -239,7 +250,7 @@ export function readPart(
     agreement,
     lightOffMm: Math.hypot(seen.light[0] - meant.light[0], seen.light[1] - meant.light[1]),
     gapFilledBy: part.metal
-      ? gapFilledBy(plans[plans.length - 1].lightness, photo.lightness, mine.all)
+      ? gapFilledBy(plans[plans.length - 1].lightness, photo.lightness, mine.all, new Set(spilt))
       : null,
     paleTimes: part.metal ? paleTimes(plan.lightness, photo.lightness, mine.all) : null,
     chromaTimes: coloured ? Math.hypot(seen.a, seen.b) / chroma : null,

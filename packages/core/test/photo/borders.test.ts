@@ -5,8 +5,11 @@ import {
   mend,
   middleOfPlan,
   ORDINARY_HAND,
+  PLAIN_SHOT,
   photoFindings,
   photoReport,
+  readyPlan,
+  sluiceWarden,
   type PhotoReport,
   type Planted,
   type ReadyPlan,
@@ -133,4 +136,18 @@ describe('borders and edges in a photo', () => {
     expect(cure.id).toBe('draw-edges');
     expect(cure.measured).toBeLessThan(found.limit);
   });
+});
+
+test('a gap that was filled is told, though some of it looks like a neighbour’s paint', () => {
+  // At its full size: where a point is a fifth of a mm, all of a gap looks so.
+  const plan = readyPlan(sluiceWarden);
+  const part = sluiceWarden.parts.findIndex((p) => p.id === 'fauld-1');
+  const paint = {
+    hand: ORDINARY_HAND,
+    faults: [{ part, kind: 'gap-filled', amount: 1 }] as Planted[],
+    seed: 418,
+  };
+  const { findings } = photoReport(plan, photoOf(plan.raster, paint, PLAIN_SHOT));
+  const told = findings.filter((f) => f.part === 'fauld-1' && f.certain).map((f) => f.id);
+  expect(told).toContain('gap-filled');
 });

@@ -9,7 +9,7 @@ export const gapFilled: PhotoFindingDefinition = {
   unit: 'of value',
   limit: 8.5,
   lookFrom: 6.5,
-  explainedBy: ['missed-part', 'spill'],
+  explainedBy: ['missed-part'],
   measure: (r) =>
     r.thick && r.gapFilledBy !== null && r.agreement >= AGREES ? Math.max(0, r.gapFilledBy) : null,
   tell: (r) =>
