@@ -196,9 +196,7 @@ export function MapStage({
   const [w, h] = flat ? [height, width] : [width, height];
   const seen = useMemo(() => seenIn(piece, figureView), [piece, figureView]);
   const [shown] = seen.views;
-  const chosen = useComparing(underlay ? 'over' : 'map');
-  // What is tapped on has to be seen, however it was compared with before.
-  const comparing = bare ? { ...chosen, way: 'over' as const } : chosen;
+  const comparing = useComparing(underlay ? 'over' : 'map', bare);
   const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
   const under = lies && (comparing.way !== 'map' || comparing.blink);
   const room = roomFor(width, under, piece, bare);

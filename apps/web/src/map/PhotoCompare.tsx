@@ -32,8 +32,11 @@ export interface Comparing {
   readonly blink: boolean;
 }
 
-/** @param first how they are shown at first */
-export function useComparing(first: CompareWay): Comparing {
+/**
+ * @param first how they are shown at first
+ * @param tapped whether places are tapped on the photo: it has to be seen then, however it was compared with before
+ */
+export function useComparing(first: CompareWay, tapped: boolean): Comparing {
   const [way, setWay] = useState(first);
   const [line, setLine] = useState(0.5);
   const [blink, setBlink] = useState(false);
@@ -52,7 +55,7 @@ export function useComparing(first: CompareWay): Comparing {
       window.removeEventListener('blur', away);
     };
   }, []);
-  return { way, setWay, line, setLine, blink };
+  return { way: tapped ? 'over' : way, setWay, line, setLine, blink };
 }
 
 /** Whether the photo lies over the map, where it is held against it side by side, or alone. */
