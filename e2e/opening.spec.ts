@@ -12,7 +12,7 @@ test.describe('for the first time', () => {
       Object.assign(window, { seen });
       new MutationObserver(() => {
         const settledNow = document.querySelector<HTMLElement>('[data-testid="map"]')?.dataset['settled'];
-        if (settledNow && seen.at(-1) !== settledNow && !seen.includes('small')) seen.push(settledNow);
+        if (settledNow && !seen.includes(settledNow)) seen.push(settledNow);
         if (!seen.includes('small') && document.querySelector('canvas[data-ready]')) seen.push('small');
       }).observe(document, { subtree: true, childList: true, attributes: true });
     });
