@@ -32,16 +32,10 @@ export function leanSender(): (piece: Piece) => LeanPiece {
   };
 }
 
-/** Makes them whole again, in the order they were sent. Unchanged parts stay the same objects, and so does an unchanged piece. */
+/** Makes them whole again, in the order they were sent. Unchanged parts stay the same objects. */
 export function leanReceiver(): (lean: LeanPiece) => Piece {
   let last: Piece | null = null;
   return ({ fields, parts, gone }) => {
-    const same =
-      Object.keys(fields).length === 0 &&
-      gone.length === 0 &&
-      parts.length === last?.parts.length &&
-      parts.every((p, i) => p === last?.parts[i].id);
-    if (same) return last!;
     const known = new Map(last?.parts.map((p) => [p.id, p]));
     const kept = Object.fromEntries(Object.entries(last ?? {}).filter(([k]) => !gone.includes(k)));
     last = {

@@ -69,8 +69,12 @@ function gridOf(
   return { left, bottom, columns, rows, cellMm, data };
 }
 
-/** How much the normals of a surface turn from point to point, as far as they can be believed. */
-function turning({ width, height, nx, ny, confidence }: Sculpt): Float32Array {
+/** A surface as how much its normals turn from point to point, as far as they can be believed. */
+interface Folded extends Pick<Sculpt, 'width' | 'height' | 'pxPerMm'> {
+  readonly turns: Float32Array;
+}
+
+function folded({ width, height, pxPerMm, nx, ny, confidence }: Sculpt): Folded {
   const out = new Float32Array(width * height);
   for (let r = 1; r < height - 1; r++)
     for (let c = 1; c < width - 1; c++) {
@@ -80,7 +84,7 @@ function turning({ width, height, nx, ny, confidence }: Sculpt): Float32Array {
       const turn = Math.hypot(nx[e] - nx[w], ny[e] - ny[w]) + Math.hypot(nx[s] - nx[n], ny[s] - ny[n]);
       out[i] = least * Math.min(1, turn);
     }
-  return out;
+  return { width, height, pxPerMm, turns: out };
 }
 
 /** Pearson's correlation of two grids of one cell, one shifted by whole cells; null where too little is common. */
@@ -118,9 +122,8 @@ function valueAt(
 }
 
 /** The edges of a photo, and the folds of a surface from its middle, on grids of one cell. */
-function gridsOf(edges: EdgeImage, underlay: Underlay, surface: Sculpt, cellMm: number): [Grid, Grid] {
+function gridsOf(edges: EdgeImage, underlay: Underlay, surface: Folded, cellMm: number): [Grid, Grid] {
   const { toPhoto } = underlayPlaces(underlay, edges);
-  const turns = turning(surface);
   const [wide, high] = [underlay.widthPx * underlay.mmPerPx, underlay.heightPx * underlay.mmPerPx];
   const [halfW, halfH] = [surface.width / surface.pxPerMm / 2, surface.height / surface.pxPerMm / 2];
   return [
@@ -129,7 +132,7 @@ function gridsOf(edges: EdgeImage, underlay: Underlay, surface: Sculpt, cellMm: 
       (x, y) => valueAt(edges, edges.strength, toPhoto([x, y])),
     ),
     gridOf({ left: -halfW, bottom: -halfH, wideMm: 2 * halfW, highMm: 2 * halfH, cellMm }, (x, y) =>
-      valueAt(surface, turns, [(x + halfW) * surface.pxPerMm, (halfH - y) * surface.pxPerMm]),
+      valueAt(surface, surface.turns, [(x + halfW) * surface.pxPerMm, (halfH - y) * surface.pxPerMm]),
     ),
   ];
 }
@@ -174,7 +177,8 @@ function apart(tried: readonly Place[], most: number): Place[] {
  * @returns null where so little of one can lie on the other that nothing can be held against it
  */
 export function layUnder(edges: EdgeImage, underlay: Underlay, surface: Sculpt): LaidUnder | null {
-  const grids = (cellMm: number) => gridsOf(edges, underlay, surface, cellMm);
+  const folds = folded(surface);
+  const grids = (cellMm: number) => gridsOf(edges, underlay, folds, cellMm);
   const finer = grids(FINER_MM);
   const likeliest = apart(placesTried(grids(COARSE_MM), null), LIKELIEST).flatMap((p) =>
     apart(placesTried(finer, p), 1),

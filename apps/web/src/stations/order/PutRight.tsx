@@ -23,7 +23,6 @@ function Form({ line, evening, onEnd }: PutRightProps & { readonly onEnd: () => 
   const own = useMemo(() => ticksOfLine(line, run.ticks, order, evening), [line, run.ticks, order, evening]);
   const [done, setDone] = useState<ReallyDone>({});
   const mixId = useId();
-  const now = { coats: coatsDone(own), minutes: line.minutes, mix: line.mix, ...done };
   const shownMinutes = done.minutes ?? putRight(own, order, done).reduce((n, t) => n + t.did.minutes, 0);
   const unchanged = Object.keys(done).length === 0;
   return (
@@ -39,7 +38,7 @@ function Form({ line, evening, onEnd }: PutRightProps & { readonly onEnd: () => 
       <NumberField
         label="Coats"
         unit="laid"
-        value={now.coats}
+        value={done.coats ?? coatsDone(own)}
         min={1}
         max={50}
         step={1}
@@ -60,12 +59,12 @@ function Form({ line, evening, onEnd }: PutRightProps & { readonly onEnd: () => 
           id={mixId}
           maxLength={200}
           className="min-w-0 flex-1 bg-transparent outline-none"
-          value={now.mix}
+          value={done.mix ?? line.mix}
           onChange={(e) => setDone({ ...done, mix: e.target.value })}
         />
       </label>
       <div className="col-span-2 flex items-center justify-end gap-2 pt-1">
-        <p className="mr-auto text-g28">Plans learn from it.</p>
+        <p className="mr-auto text-g28">{line.layer !== null && 'Plans learn from it.'}</p>
         <Button type="button" look="plain" onClick={onEnd}>
           Leave it
         </Button>
