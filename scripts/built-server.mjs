@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 
-const MAIN = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../apps/server/dist/bundle/main.mjs', import.meta.url));
 /** A server that lives for one test gains nothing from optimised code of the database. */
 const QUICK_START = ['--liftoff-only', '--wasm-lazy-compilation'];
 

@@ -75,13 +75,16 @@ unlessSame(
 if (!flags.has('--core')) {
   unlessSame(
     'server',
-    [...base, 'apps/server/src', 'apps/server/tsconfig.json'],
-    ['apps/server/dist/main.js'],
-    () => run('Building the server', process.execPath, [tsc, '-b', 'apps/server']),
+    [...base, 'apps/server/src', 'apps/server/scripts/bundle.mjs', 'apps/server/tsconfig.json'],
+    ['apps/server/dist/bundle/main.mjs'],
+    () => {
+      run('Building the server', process.execPath, [tsc, '-b', 'apps/server']);
+      run('Bundling the server', process.execPath, ['apps/server/scripts/bundle.mjs']);
+    },
   );
   unlessSame(
     'database',
-    ['package-lock.json', 'apps/server/scripts'],
+    ['package-lock.json', 'apps/server/scripts/make-template.mjs'],
     ['apps/server/dist/empty-database.tar.gz'],
     () => run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
   );

@@ -1,10 +1,8 @@
 import { resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { PROJECT } from './places.js';
 
 /** Under this name the settings are given to whoever needs them. */
 export const CONFIG = Symbol('config');
-
-const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 
 /** Where the server listens and keeps its data. Everything has a default that needs no network. */
 export interface Config {
@@ -51,13 +49,13 @@ export function configFrom(env: NodeJS.ProcessEnv = process.env): Config {
   return {
     host: hostFrom(env['PALE_GLINT_HOST'], env['PALE_GLINT_OPEN_TO_ALL']),
     port: portFrom('PALE_GLINT_PORT', env['PALE_GLINT_PORT'], 4870),
-    dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(ROOT, 'data')),
+    dataFolder: resolve(env['PALE_GLINT_DATA'] || resolve(PROJECT, 'data')),
     moreHosts: (env['PALE_GLINT_HOSTS'] ?? '')
       .split(',')
       .map((h) => h.trim())
       .filter(Boolean),
     databaseUrl: env['PALE_GLINT_DATABASE_URL'] || null,
-    webFolder: resolve(ROOT, 'apps/web/dist'),
+    webFolder: resolve(PROJECT, 'apps/web/dist'),
     drawsPictures: env['PALE_GLINT_PICTURES'] !== 'off',
     keepsCopies: env['PALE_GLINT_COPIES'] !== 'off',
     describesApi: env['PALE_GLINT_API_DOCS'] === 'on',

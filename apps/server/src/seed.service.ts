@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import {
   brassHeron,
@@ -22,12 +23,13 @@ import type { Database } from './database/open.js';
 import { settings } from './database/schema.js';
 import { Stale } from './http/refusals.js';
 import { PiecesService } from './pieces/pieces.service.js';
+import { DEMO } from './places.js';
 import { ShelfService } from './shelf/shelf.service.js';
 
 const SEEDED = 'demo';
 const USES = 'uses of blobs';
 
-const demoFile = (name: string) => readFileSync(new URL(`../../../demo/${name}`, import.meta.url));
+const demoFile = (name: string) => readFileSync(join(DEMO, name));
 
 /** So many evenings are set for the militia, which are too few for all of it. */
 const MILITIA_EVENINGS = 4;

@@ -1,13 +1,11 @@
-import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { RefusedInput } from '@pale-glint/core';
+import { CONTENT_WORKER } from '../places.js';
 import { nextFrom } from '../threads.js';
 import type { BlobKind } from './blobs.dto.js';
 import { contentOf, type Content } from './content.js';
 import type { ContentAnswer, ContentJob } from './content.worker.js';
 
-/** The built worker, whether this file runs built or from its source in a test. */
-const WORKER = fileURLToPath(new URL('../../dist/blobs/content.worker.js', import.meta.url));
 /** Less than this is looked over sooner than a thread is started. */
 const AT_ONCE = 4 * 1024 * 1024;
 
@@ -19,7 +17,7 @@ export async function contentAside(kind: BlobKind, sent: Uint8Array): Promise<Co
   if (sent.length < AT_ONCE) return contentOf(kind, sent);
   const bytes = new Uint8Array(sent);
   const job: ContentJob = { kind, bytes };
-  const worker = new Worker(WORKER, { workerData: job, transferList: [bytes.buffer] });
+  const worker = new Worker(CONTENT_WORKER, { workerData: job, transferList: [bytes.buffer] });
   let fault = '';
   worker.on('error', ({ message }) => (fault = message));
   const answer = await nextFrom<ContentAnswer | null>(worker, null);

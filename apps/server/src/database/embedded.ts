@@ -1,18 +1,15 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { DurableFs } from './durableFs.js';
 import type { EndAtOnce } from './ending.js';
 import { lockFolder } from './lock.js';
-import { MIGRATIONS, type OpenDatabase } from './opened.js';
+import { MIGRATIONS, TEMPLATE } from '../places.js';
+import type { OpenDatabase } from './opened.js';
 import { pushFolder, pushTree } from './push.js';
 import * as schema from './schema.js';
-
-/** An empty, initialised database, made at build time: starting from it saves initdb. */
-export const TEMPLATE = fileURLToPath(new URL('../../dist/empty-database.tar.gz', import.meta.url));
 
 /** The log of writes is closed by a checkpoint after so long without one, and beyond so many bytes. */
 const QUIET_MS = 30_000;

@@ -4,7 +4,8 @@ import pg from 'pg';
 import type { Config } from '../config.js';
 import { openEmbedded } from './embedded.js';
 import type { EndAtOnce } from './ending.js';
-import { MIGRATIONS, type OpenDatabase } from './opened.js';
+import { MIGRATIONS } from '../places.js';
+import type { OpenDatabase } from './opened.js';
 import * as schema from './schema.js';
 
 export type { Database, OpenDatabase } from './opened.js';

@@ -1,4 +1,3 @@
-import { fileURLToPath } from 'node:url';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import type * as schema from './schema.js';
 
@@ -12,5 +11,3 @@ export interface OpenDatabase {
   readonly setAside: string | null;
   close(): Promise<void>;
 }
-
-export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));

@@ -1,11 +1,8 @@
-import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { PICTURE_WORKER } from '../places.js';
 import { nextFrom } from '../threads.js';
 import type { Drawing, DrawingJob } from './drawing.js';
 import type { Drawn } from './picture.worker.js';
-
-/** The built worker, whether this file runs built or from its source in a test. */
-const WORKER = fileURLToPath(new URL('../../dist/pictures/picture.worker.js', import.meta.url));
 
 /** An idle thread holds memory for nothing. */
 const IDLE_MS = 10_000;
@@ -36,7 +33,7 @@ export class DrawingThread {
   }
 
   private start(): Worker {
-    const worker = new Worker(WORKER);
+    const worker = new Worker(PICTURE_WORKER);
     worker.unref();
     worker.on('error', () => undefined);
     worker.on('exit', () => {

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import {
   Inject,
   Injectable,
@@ -17,6 +16,7 @@ import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
 import { pictures, pieces } from '../database/schema.js';
 import { Missing } from '../http/refusals.js';
+import { CORE } from '../places.js';
 import { DrawingThread } from './drawingThread.js';
 
 /** A small picture of a piece. */
@@ -26,8 +26,6 @@ export interface SmallPicture {
   readonly frame: Picture;
   readonly png: Uint8Array;
 }
-
-const CORE = fileURLToPath(new URL('../../../../packages/core/dist/', import.meta.url));
 
 const sha256 = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
 

@@ -7,6 +7,8 @@ import { migrate } from './migrations/index.js';
 
 /** A piece file may hold this many bytes (UTF-8). */
 export const MOST_BYTES = 5 * 1024 * 1024;
+/** Far deeper than any piece; what recurses over it stays within its stack. */
+const MOST_DEEP = 100;
 /** No more problems than this are told at once. */
 const MOST_PROBLEMS = 50;
 
@@ -38,7 +40,33 @@ function brokenAt(text: string): Problem {
   };
 }
 
-/** Keys that stand twice in one object: JSON would silently drop the first. */
+/** A string of JSON, and whether it is a key. */
+const STRINGS = /"(?:[^"\\]|\\.)*"(\s*:)?/g;
+
+/** Keys of all objects in a value, and how many lists and objects stand in each other; deeper than allowed is not looked into. */
+function sizeOf(value: unknown): { readonly keys: number; readonly deep: number } {
+  let [keys, deep] = [0, 0];
+  for (let level = [value]; level.length > 0 && deep <= MOST_DEEP; deep++) {
+    const next: unknown[] = [];
+    for (const v of level) {
+      if (v === null || typeof v !== 'object') continue;
+      const within: unknown[] = Array.isArray(v) ? v : Object.values(v);
+      if (!Array.isArray(v)) keys += within.length;
+      for (const w of within) next.push(w);
+    }
+    level = next;
+  }
+  return { keys, deep };
+}
+
+/** How many keys a text has. One that stands twice in an object is not in what is read of it. */
+function keysWritten(text: string): number {
+  let keys = 0;
+  for (const [, key] of text.matchAll(STRINGS)) if (key) keys++;
+  return keys;
+}
+
+/** Keys that stand twice in one object. */
 function doubledKeys(text: string): Problem[] {
   const problems: Problem[] = [];
   const open: Set<string>[] = [];
@@ -80,8 +108,16 @@ export function readPiece(text: string): Piece {
   } catch {
     throw new RefusedInput([brokenAt(text)]);
   }
-  const doubled = doubledKeys(text);
-  if (doubled.length > 0) throw new RefusedInput(doubled.slice(0, MOST_PROBLEMS));
+  const { keys, deep } = sizeOf(json);
+  if (deep > MOST_DEEP)
+    throw new RefusedInput([
+      {
+        path: 'file',
+        held: 'lists and objects in each other',
+        accepted: `at most ${MOST_DEEP} of them deep`,
+      },
+    ]);
+  if (keysWritten(text) > keys) throw new RefusedInput(doubledKeys(text).slice(0, MOST_PROBLEMS));
   return checkPiece(json);
 }
 

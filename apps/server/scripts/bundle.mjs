@@ -1,0 +1,40 @@
+// What the server loads, as few files: it starts in half the time. The compiler goes before, since it alone writes down
+// the types that decorators ask for.
+import { rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
+
+const DIST = fileURLToPath(new URL('../dist/', import.meta.url));
+const OUT = `${DIST}bundle`;
+
+rmSync(OUT, { recursive: true, force: true });
+await build({
+  absWorkingDir: DIST,
+  entryPoints: {
+    main: 'main.js',
+    'picture.worker': 'pictures/picture.worker.js',
+    'content.worker': 'blobs/content.worker.js',
+  },
+  outdir: OUT,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  format: 'esm',
+  platform: 'node',
+  target: 'node20',
+  mainFields: ['module', 'main'],
+  keepNames: true,
+  sourcemap: 'linked',
+  // The database finds its files beside itself; the others are asked for by name and may be missing.
+  external: [
+    '@electric-sql/pglite',
+    '@nestjs/websockets',
+    '@nestjs/microservices',
+    '@fastify/static',
+    'class-transformer/storage',
+    'pg-native',
+  ],
+  banner: {
+    js: "import { createRequire as requireFrom } from 'node:module';\nconst require = requireFrom(import.meta.url);",
+  },
+  logLevel: 'warning',
+});
