@@ -26,14 +26,14 @@ const project = (displayName, root) => ({
 // `npm test` has the suites, and core as the others use it, bundled to few files (scripts/bundle-tests.mjs): they load in
 // a tenth of the time.
 const BUNDLED = process.env.PALE_GLINT_BUNDLED === '1';
-const coreSuites = {
-  displayName: 'core',
-  roots: ['<rootDir>/.cache/unit'],
+const bundled = (displayName, root) => ({
+  displayName,
+  roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.mjs'],
   moduleFileExtensions: ['mjs', 'js', 'json', 'node'],
   transform: {},
   setupFiles: ['<rootDir>/scripts/test-seed.mjs'],
-};
+});
 const withCore = (displayName, root) => {
   const plain = project(displayName, root);
   return {
@@ -50,8 +50,8 @@ const withCore = (displayName, root) => {
 export default {
   projects: BUNDLED
     ? [
-        coreSuites,
-        withCore('server', '.cache/unit-server'),
+        bundled('core', '.cache/unit'),
+        bundled('server', '.cache/unit-server'),
         withCore('cli', 'apps/cli/test'),
         withCore('web', 'apps/web/test'),
       ]

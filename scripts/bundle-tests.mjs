@@ -1,9 +1,10 @@
 // What Jest would otherwise link and start cold many times, as few files, for `npm test`: core's suites, one file for each
-// folder of them, under .cache/unit; core as the other suites use it under .cache/unit-core; the server's suites, which
+// folder of them, under .cache/unit; core as the other suites use it under .cache/unit-core; the server’s suites, which
 // load the most, as a few files under .cache/unit-server. The tests are the same.
-import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, rmSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { build } from 'esbuild';
+import { REQUIRE, UNBUNDLED } from '../apps/server/scripts/bundling.mjs';
 import { BOUND_NAMES } from './jest-transform.mjs';
 
 const SOURCES = 'packages/core/src';
@@ -36,6 +37,38 @@ const everySuite = {
   },
 };
 
+/** Names a file that imports some suites of the server. */
+const PART_OF = 'part-of:';
+const someServerSuites = {
+  name: 'some suites of the server',
+  setup(build) {
+    build.onResolve({ filter: new RegExp(`^${PART_OF}`) }, ({ path }) => ({
+      path: path.slice(PART_OF.length),
+      namespace: 'part',
+    }));
+    build.onLoad({ filter: /./, namespace: 'part' }, ({ path }) => ({
+      contents: all(
+        '.',
+        suitesIn(SERVER_TESTS).filter((_, i) => i % SERVER_FILES === Number(path)),
+      ),
+      resolveDir: resolve(SERVER_TESTS),
+    }));
+    // What finds files beside itself stays where it is.
+    build.onResolve({ filter: /\/scripts\/.*\.mjs$/ }, ({ path, resolveDir }) => ({
+      path: relative(OUT.server, join(resolveDir, path)),
+      external: true,
+    }));
+    // Its sources as they are compiled: only the compiler writes down the types that decorators ask for.
+    build.onResolve({ filter: /^\.\.\/src\// }, ({ path, importer }) =>
+      importer.includes(`/${SERVER_TESTS}/`)
+        ? { path: resolve(SERVER_TESTS, path.replace('src', 'dist')) }
+        : null,
+    );
+  },
+};
+
+const BOUND = `const { ${BOUND_NAMES.join(', ')} } = globalThis;`;
+
 const bundle = (outdir, entryPoints, more = {}) =>
   build({
     entryPoints,
@@ -51,7 +84,7 @@ const bundle = (outdir, entryPoints, more = {}) =>
     conditions: ['pale-glint-source'],
     // Jest hands these out itself, or they are told the seed before a suite starts.
     external: ['@jest/globals', 'fast-check'],
-    banner: { js: `const { ${BOUND_NAMES.join(', ')} } = globalThis;` },
+    banner: { js: BOUND },
     ...more,
   });
 
@@ -66,12 +99,15 @@ await bundle(OUT.core, [
   { in: `${SOURCES}/index.ts`, out: 'index' },
   { in: `${SOURCES}/mesh/index.ts`, out: 'mesh' },
 ]);
-mkdirSync(OUT.server, { recursive: true });
-for (let k = 0; k < SERVER_FILES; k++)
-  writeFileSync(
-    join(OUT.server, `${k}.test.ts`),
-    all(
-      relative(OUT.server, SERVER_TESTS),
-      suitesIn(SERVER_TESTS).filter((_, i) => i % SERVER_FILES === k),
-    ),
-  );
+await bundle(
+  OUT.server,
+  Array.from({ length: SERVER_FILES }, (_, k) => ({ in: `${PART_OF}${k}`, out: `${k}.test` })),
+  {
+    plugins: [someServerSuites],
+    // Decorators run as they are loaded, after the package that they store their types with: each file holds all.
+    splitting: false,
+    sourcemap: false,
+    external: ['@jest/globals', 'fast-check', ...UNBUNDLED],
+    banner: { js: `${REQUIRE}\n${BOUND}` },
+  },
+);

@@ -75,7 +75,13 @@ unlessSame(
 if (!flags.has('--core')) {
   unlessSame(
     'server',
-    [...base, 'apps/server/src', 'apps/server/scripts/bundle.mjs', 'apps/server/tsconfig.json'],
+    [
+      ...base,
+      'apps/server/src',
+      'apps/server/scripts/bundle.mjs',
+      'apps/server/scripts/bundling.mjs',
+      'apps/server/tsconfig.json',
+    ],
     ['apps/server/dist/bundle/main.mjs'],
     () => {
       run('Building the server', process.execPath, [tsc, '-b', 'apps/server']);

@@ -3,6 +3,7 @@
 import { rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
+import { REQUIRE, UNBUNDLED } from './bundling.mjs';
 
 const DIST = fileURLToPath(new URL('../dist/', import.meta.url));
 const OUT = `${DIST}bundle`;
@@ -24,17 +25,7 @@ await build({
   mainFields: ['module', 'main'],
   keepNames: true,
   sourcemap: 'linked',
-  // The database finds its files beside itself; the others are asked for by name and may be missing.
-  external: [
-    '@electric-sql/pglite',
-    '@nestjs/websockets',
-    '@nestjs/microservices',
-    '@fastify/static',
-    'class-transformer/storage',
-    'pg-native',
-  ],
-  banner: {
-    js: "import { createRequire as requireFrom } from 'node:module';\nconst require = requireFrom(import.meta.url);",
-  },
+  external: UNBUNDLED,
+  banner: { js: REQUIRE },
   logLevel: 'warning',
 });
