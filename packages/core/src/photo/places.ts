@@ -52,3 +52,7 @@ export function pointsOf({ of, count, depth }: Places, deep: number): number[][]
   for (let i = 0; i < of.length; i++) if (of[i] >= 0 && depth[i] >= deep) out[of[i]].push(i);
   return out;
 }
+
+/** Steps from a point of a raster to itself and eight about it. */
+export const stepsAbout = (far: number, width: number): number[] =>
+  [-1, 0, 1].flatMap((dy) => [-1, 0, 1].map((dx) => far * (dx + width * dy)));

@@ -1,10 +1,10 @@
 import type { Part } from '../piece/index.js';
 import { CORE_DEEP, isThick, type LabPlanes, type PhotoOnPlan } from './onPlan.js';
-import { quantileSorted } from './image.js';
+import { medianOf, quantileSorted } from './image.js';
 import type { Beyond } from './beyond.js';
 import { edgePoints, edgesLit } from './readEdges.js';
 import { spillOn, type Spill } from './readSpill.js';
-import { pointsOf, type Places } from './places.js';
+import { pointsOf, stepsAbout, type Places } from './places.js';
 import type { PlanLevel } from './planRaster.js';
 
 /** What a part looks like, in the photo and in the plan alike. Values are L*. */
@@ -73,6 +73,10 @@ const LEAST_OVER = 0.5;
 /** A gap is what lies below this share of the plan's values, where they stand this far below its middle. */
 const GAP_SHARE = 0.14;
 const GAP_BELOW = 14;
+/** So many points tell as much of a gap as there is to tell; a smaller one has to be deeper. */
+const ENOUGH_OF_GAP = 200;
+/** A gap may have been painted, or laid, so far beside its place, mm. */
+const GAP_BESIDE_MM = 0.1;
 
 const mean = (plane: Float32Array, list: readonly number[]): number =>
   list.reduce((s, i) => s + plane[i], 0) / list.length;
@@ -130,24 +134,31 @@ function agreementOf(p: Float32Array, q: Float32Array, list: readonly number[]):
 /** Fewer points of a gap than this tell nothing of it. */
 const LEAST_OF_GAP = 6;
 
-/** @param spilt points that have a neighbour's colour, which fills no gap */
-function gapFilledBy(
-  plan: Float32Array,
-  photo: Float32Array,
-  list: readonly number[],
-  spilt: ReadonlySet<number>,
-): number | null {
+/** The plan as soft as the photo, the photo, and where a part lies in them. */
+interface GapInput {
+  readonly plan: Float32Array;
+  readonly photo: Float32Array;
+  readonly list: readonly number[];
+  /** Points that have a neighbour's colour, which fills no gap. */
+  readonly spilt: ReadonlySet<number>;
+  readonly level: PlanLevel;
+}
+
+function gapFilledBy({ plan, photo, list, spilt, level }: GapInput): number | null {
   const sorted = sortedOf(plan, list);
-  const upTo = quantileSorted(sorted, GAP_SHARE);
-  if (upTo > quantileSorted(sorted, 0.5) - GAP_BELOW) return null;
-  const rise = (inGap: boolean) =>
-    Float64Array.from(
-      list.filter((i) => plan[i] <= upTo === inGap && !spilt.has(i)),
-      (i) => photo[i] - plan[i],
-    ).sort();
-  const [gap, beside] = [rise(true), rise(false)];
+  const [middle, upTo] = [quantileSorted(sorted, 0.5), quantileSorted(sorted, GAP_SHARE)];
+  if (upTo > middle - GAP_BELOW) return null;
+  const gap = list.filter((i) => plan[i] <= upTo && !spilt.has(i));
+  const beside = list.filter((i) => plan[i] > upTo && !spilt.has(i));
   if (gap.length < LEAST_OF_GAP || beside.length === 0) return null;
-  return quantileSorted(gap, 0.5) - quantileSorted(beside, 0.5);
+  const deep = middle - quantileSorted(sorted, GAP_SHARE / 2);
+  if (deep * Math.min(1, Math.sqrt(gap.length / ENOUGH_OF_GAP)) < GAP_BELOW) return null;
+  const mine = new Set(list);
+  const rise = (of: readonly number[], by: number) =>
+    medianOf(of.filter((i) => mine.has(i + by)).map((i) => photo[i + by] - plan[i]));
+  // Where it is darkest about its place: a gap that lies a little aside is not filled.
+  const about = stepsAbout(Math.max(1, Math.round(GAP_BESIDE_MM * level.pxPerMm)), level.width);
+  return Math.min(...about.map((by) => rise(gap, by)).filter((v) => v === v)) - rise(beside, 0);
 }
 
 function paleTimes(plan: Float32Array, photo: Float32Array, list: readonly number[]): number | null {
@@ -250,7 +261,13 @@ export function readPart(
     agreement,
     lightOffMm: Math.hypot(seen.light[0] - meant.light[0], seen.light[1] - meant.light[1]),
     gapFilledBy: part.metal
-      ? gapFilledBy(plans[plans.length - 1].lightness, photo.lightness, mine.all, new Set(spilt))
+      ? gapFilledBy({
+          plan: plans[plans.length - 1].lightness,
+          photo: photo.lightness,
+          list: mine.all,
+          spilt,
+          level,
+        })
       : null,
     paleTimes: part.metal ? paleTimes(plan.lightness, photo.lightness, mine.all) : null,
     chromaTimes: coloured ? Math.hypot(seen.a, seen.b) / chroma : null,

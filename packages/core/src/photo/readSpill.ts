@@ -1,4 +1,5 @@
 import { quantile } from './image.js';
+import { stepsAbout } from './places.js';
 import type { Beyond } from './beyond.js';
 import type { LabPlanes } from './onPlan.js';
 import type { PlanLevel } from './planRaster.js';
@@ -45,10 +46,6 @@ type Colour = readonly [l: number, a: number, b: number];
 const colourAt = ({ lightness, a, b }: LabPlanes, i: number): Colour => [lightness[i], a[i], b[i]];
 const difference = (p: Colour, q: Colour): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
 
-/** Steps from a point of a raster to itself and eight about it. */
-const ring = (far: number, width: number): number[] =>
-  [-1, 0, 1].flatMap((dy) => [-1, 0, 1].map((dx) => far * (dx + width * dy)));
-
 /** By how much a part differs from its plan all over: a part that is lighter or warmer has not been spilt on. */
 const shiftOf = (photo: LabPlanes, plan: LabPlanes, points: readonly number[]): Colour => {
   const middle = (p: Float32Array, q: Float32Array) =>
@@ -81,7 +78,7 @@ export function spillOn(input: SpillInput, points: readonly number[], mm2PerPoin
   if (near.length === 0) return { spill: { mm2: 0, from: null, at: [0, 0] }, points: spilt };
   const shift = shiftOf(photo, plan, points);
   const [about, along] = [STRAYS_MM, ALONG_MM].map((mm) =>
-    ring(Math.max(1, Math.round(mm * pxPerMm)), width),
+    stepsAbout(Math.max(1, Math.round(mm * pxPerMm)), width),
   );
   const nearestOf = (colour: Colour, at: readonly number[]) =>
     at.reduce((least, j) => Math.min(least, difference(colour, colourAt(plan, j))), Infinity);

@@ -7,8 +7,8 @@ export const gapFilled: PhotoFindingDefinition = {
   id: 'gap-filled',
   label: 'dark between lights filled',
   unit: 'of value',
-  limit: 8.5,
-  lookFrom: 6.5,
+  limit: 6.5,
+  lookFrom: 5,
   explainedBy: ['missed-part'],
   measure: (r) =>
     r.thick && r.gapFilledBy !== null && r.agreement >= AGREES ? Math.max(0, r.gapFilledBy) : null,
