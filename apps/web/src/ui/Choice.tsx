@@ -14,7 +14,7 @@ interface ChoiceProps<T extends string> {
 export function Choice<T extends string>({ label, why, value, options, onChange }: ChoiceProps<T>) {
   const id = useId();
   return (
-    <div className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 focus-within:border-g10">
+    <div className="flex flex-wrap items-baseline justify-between gap-x-2 border-b border-g82 py-1 focus-within:border-g10">
       <span className="whitespace-nowrap">
         <label htmlFor={id} className="text-label text-g28">
           {label}
@@ -23,7 +23,7 @@ export function Choice<T extends string>({ label, why, value, options, onChange 
       </span>
       <select
         id={id}
-        className="min-w-0 truncate bg-transparent text-right font-semibold outline-none"
+        className="ml-auto max-w-full field-sizing-content truncate bg-transparent text-right font-semibold outline-none"
         value={value}
         onChange={(e) => onChange(e.target.value as T)}
       >

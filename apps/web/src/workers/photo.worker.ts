@@ -189,8 +189,8 @@ const jobs = {
       pxPerMm,
       middle: middleOfPlan(plan.raster),
       plan: await bothLooks(planOnCard(plan), plan, tools),
-      photo: onPlan && (await bothLooks(onPlan, plan, tools)),
-      difference: onPlan && (await bitmapOf(differencePicture(onPlan, plan), plan, tools)),
+      photo: onPlan && (await bothLooks(onPlan.seen, plan, tools)),
+      difference: onPlan && (await bitmapOf(differencePicture(onPlan.seen, plan), plan, tools)),
       whole: tools.hand(await createImageBitmap(canvas)),
     };
   },
@@ -199,12 +199,13 @@ const jobs = {
     { chosen }: { readonly chosen: readonly (string | null)[] },
     tools: JobTools,
   ): Promise<BothLooks> {
-    if (!last?.report.onPlan) throw refused('photo', 'none is read', 'a photo that lies on the plan');
-    const { plan, report, mended } = last;
+    const seen = last?.report.onPlan?.seen;
+    if (!last || !seen) throw refused('photo', 'none is read', 'a photo that lies on the plan');
+    const { plan, mended } = last;
     const planes = mended.reduce((p: LabPlanes, m, i) => {
       const cure = m.cures.find((c) => c.id === chosen[i]);
       return cure ? withCure(p, m, cure) : p;
-    }, report.onPlan!);
+    }, seen);
     return bothLooks(planes, plan, tools);
   },
   /** Another photo of the same side, read against the one that was read last. */
@@ -213,7 +214,7 @@ const jobs = {
     if (!mine?.report.onPlan) throw refused('photo', 'none is read', 'a photo that lies on the plan');
     const { plan, report } = await reportOf(other, tools);
     return {
-      looks: report.onPlan && (await bothLooks(report.onPlan, plan, tools)),
+      looks: report.onPlan && (await bothLooks(report.onPlan.seen, plan, tools)),
       parts: besideAnother(mine.report.readings, report.readings, plan.raster.parts),
     };
   },

@@ -26,6 +26,8 @@ export interface PhotoOnPlan extends LabPlanes {
   readonly wholeLighterBy: number | null;
   /** 1 where the photo is burnt out. */
   readonly clipped: Uint8Array;
+  /** The same where it is burnt out, too: as light as it can tell, which is to be seen and not to be read. */
+  readonly seen: LabPlanes;
 }
 
 /** Linear light of a channel from which it is burnt out. */
@@ -108,7 +110,7 @@ function tonePairs(
   });
 }
 
-/** Photo channels in the plan's tone, as Lab. NaN where `known` is not. */
+/** Photo channels in the plan's tone, as Lab. NaN where `raw` is. */
 function inPlansTone(
   rgb: readonly Float32Array[],
   raw: Float32Array,
@@ -157,20 +159,25 @@ export function photoOnPlan(
       photo: [meanOf(rgb[0], list), meanOf(rgb[1], list), meanOf(rgb[2], list)],
     })),
   );
-  const raw = new Float32Array(level.alpha.length).fill(NaN);
-  for (let i = 0; i < raw.length; i++)
-    if (known(i))
-      raw[i] = lightnessOf(luminanceOfLinear([cast[0] * rgb[0][i], rgb[1][i], cast[2] * rgb[2][i]]));
+  // NaN where the photo does not reach.
+  const raw = rgb[0].map((r, i) =>
+    r === r ? lightnessOf(luminanceOfLinear([cast[0] * r, rgb[1][i], cast[2] * rgb[2][i]])) : NaN,
+  );
   const pairs = tonePairs(points, raw, level);
   const tone: Tone = pairs.length > 0 ? fitPhotoTone(pairs) : { at: (x) => x, weightOf: new Map() };
   // Where the card comes out lighter or darker than it is, it is the figure that is off: the curve was fitted to it.
   const whole = cardHex === undefined ? null : hexToLab(cardHex).l - tone.at(lightnessOf(CARD_Y));
   const planes = inPlansTone(rgb, raw, { cast, tone, common: whole ?? 0 });
   const chroma = chromaFactor(planes, level, mids);
-  return {
+  const seen: LabPlanes = {
     lightness: planes.lightness,
     a: planes.a.map((v) => v * chroma),
     b: planes.b.map((v) => v * chroma),
+  };
+  return {
+    ...seen,
+    lightness: seen.lightness.map((l, i) => (clipped[i] ? NaN : l)),
+    seen,
     tone,
     cast,
     chroma,

@@ -61,6 +61,20 @@ const SHOWN: Record<PhotoFindingId, Partial<PartReading>> = {
 };
 
 describe('what a photo shows of a part', () => {
+  test('a chain or a rim that was not painted is named; one whose pattern or range is there is not', () => {
+    const thin = (agreement: number, darkest: number, lightest: number, points = 300) =>
+      found(reading({ thick: false, areaMm2: 1, points, agreement, photo: look({ darkest, lightest }) })).map(
+        (f) => f.id,
+      );
+    const { darkest, lightest } = look();
+    const flat = [darkest + 10, darkest + 16] as const;
+    expect(thin(0.05, ...flat)).toEqual(['missed-part']);
+    expect(thin(0.05, darkest, lightest)).toEqual([]);
+    expect(thin(0.7, ...flat)).toEqual([]);
+    // Of a handful of points nothing is said.
+    expect(thin(0.05, ...flat, 60)).toEqual([]);
+  });
+
   test('is nothing of one that is painted as planned', () => expect(found(reading())).toEqual([]));
 
   test.each(Object.keys(SHOWN) as PhotoFindingId[])('%s is named with its figure, and alone', (id) => {

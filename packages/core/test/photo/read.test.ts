@@ -137,6 +137,23 @@ describe('a photo is read part by part', () => {
     expect(card.notes.map((n) => n.id)).not.toContain('relative');
   });
 
+  test('where it is burnt out it is not read, and is seen as light as it can tell', () => {
+    const shot = shotOf({ stops: 1.3 });
+    const { onPlan, notes } = photoReport(
+      plan,
+      photoOf(plan.raster, { hand: ORDINARY_HAND, faults: [], seed: 5 }, shot),
+    );
+    const { clipped, lightness, seen } = onPlan!;
+    const burnt = [...clipped.keys()].filter((i) => clipped[i] && plan.places.of[i] >= 0);
+    expect(burnt.length).toBeGreaterThan(20);
+    const sound = [...clipped.keys()].filter((i) => !clipped[i] && plan.places.of[i] >= 0);
+    const mean = (of: readonly number[]) => of.reduce((s, i) => s + seen.lightness[i], 0) / of.length;
+    expect(burnt.every((i) => Number.isNaN(lightness[i]))).toBe(true);
+    expect(mean(burnt)).toBeGreaterThan(mean(sound) + 15);
+    expect(sound.every((i) => Object.is(lightness[i], seen.lightness[i]))).toBe(true);
+    expect(notes.length).toBeGreaterThan(0);
+  });
+
   test('every finding says when it is one, and keeps still below', () => {
     const { readings } = clean;
     for (const definition of Object.values(photoFindings)) {
