@@ -1,4 +1,4 @@
-import { anotherFrom, doneOtherwise, keepsSize, paintsById, writePiece } from '@pale-glint/core';
+import { anotherFrom, doneOtherwise, keepsSize, listOf, paintsById, writePiece } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -26,7 +26,7 @@ function LookFirst({ otherSize }: { readonly otherSize: boolean }) {
       </p>
       <h3 className="font-semibold">Look at these first</h3>
       <ul className="max-h-48 list-disc space-y-1 overflow-y-auto pl-5">
-        <li>The plan begins on {primers.join(', ')}: another primer shifts every thin layer.</li>
+        <li>The plan begins on {listOf(primers)}: another primer shifts every thin layer.</li>
         {otherSize && <li>Another size: bands and dots grow with it, your brush does not.</li>}
         {strayed.map((line) => (
           <li key={line}>{line}</li>
