@@ -14,51 +14,38 @@ const SERVER_FILES = 3;
 const OUT = { suites: '.cache/unit', core: '.cache/unit-core', server: '.cache/unit-server' };
 
 const suitesIn = (folder) => readdirSync(folder).filter((f) => f.endsWith('.test.ts'));
-const all = (folder, suites) => suites.map((f) => `import '${folder}/${f}';`).join('\n');
 
-/** Names a file that imports all suites of a folder; it is never written. */
-const ALL_OF = 'all-of:';
-const everySuite = {
-  name: 'every suite of a folder',
+/** Names a file that imports the suites of a folder, or every so many of them: it is never written. */
+const SUITES_OF = 'suites-of:';
+const suites = {
+  name: 'suites of a folder',
   setup(build) {
-    build.onResolve({ filter: new RegExp(`^${ALL_OF}`) }, ({ path }) => ({
-      path: path.slice(ALL_OF.length),
-      namespace: 'folder',
+    build.onResolve({ filter: new RegExp(`^${SUITES_OF}`) }, ({ path }) => ({
+      path: path.slice(SUITES_OF.length),
+      namespace: 'suites',
     }));
     // What a suite does is register its tests, whatever core's package says of side effects.
     build.onResolve({ filter: /\.test\.ts$/ }, ({ path, resolveDir }) => ({
       path: join(resolveDir, path),
       sideEffects: true,
     }));
-    build.onLoad({ filter: /./, namespace: 'folder' }, ({ path }) => ({
-      contents: all('.', suitesIn(path)),
-      resolveDir: resolve(path),
-    }));
+    build.onLoad({ filter: /./, namespace: 'suites' }, ({ path }) => {
+      const [folder, first = 0, every = 1] = path.split('#');
+      const taken = suitesIn(folder).filter((_, i) => i % Number(every) === Number(first));
+      return { contents: taken.map((f) => `import './${f}';`).join('\n'), resolveDir: resolve(folder) };
+    });
   },
 };
 
-/** Names a file that imports some suites of the server. */
-const PART_OF = 'part-of:';
-const someServerSuites = {
-  name: 'some suites of the server',
+const compiledServer = {
+  name: 'the server as it is compiled',
   setup(build) {
-    build.onResolve({ filter: new RegExp(`^${PART_OF}`) }, ({ path }) => ({
-      path: path.slice(PART_OF.length),
-      namespace: 'part',
-    }));
-    build.onLoad({ filter: /./, namespace: 'part' }, ({ path }) => ({
-      contents: all(
-        '.',
-        suitesIn(SERVER_TESTS).filter((_, i) => i % SERVER_FILES === Number(path)),
-      ),
-      resolveDir: resolve(SERVER_TESTS),
-    }));
     // What finds files beside itself stays where it is.
     build.onResolve({ filter: /\/scripts\/.*\.mjs$/ }, ({ path, resolveDir }) => ({
       path: relative(OUT.server, join(resolveDir, path)),
       external: true,
     }));
-    // Its sources as they are compiled: only the compiler writes down the types that decorators ask for.
+    // Only the compiler writes down the types that decorators ask for.
     build.onResolve({ filter: /^\.\.\/src\// }, ({ path, importer }) =>
       importer.includes(`/${SERVER_TESTS}/`)
         ? { path: resolve(SERVER_TESTS, path.replace('src', 'dist')) }
@@ -92,8 +79,8 @@ for (const folder of Object.values(OUT)) rmSync(folder, { recursive: true, force
 const folders = readdirSync(TESTS, { withFileTypes: true }).filter((d) => d.isDirectory());
 await bundle(
   OUT.suites,
-  folders.map(({ name }) => ({ in: `${ALL_OF}${TESTS}/${name}`, out: `${name}.test` })),
-  { plugins: [everySuite] },
+  folders.map(({ name }) => ({ in: `${SUITES_OF}${TESTS}/${name}`, out: `${name}.test` })),
+  { plugins: [suites] },
 );
 await bundle(OUT.core, [
   { in: `${SOURCES}/index.ts`, out: 'index' },
@@ -101,9 +88,12 @@ await bundle(OUT.core, [
 ]);
 await bundle(
   OUT.server,
-  Array.from({ length: SERVER_FILES }, (_, k) => ({ in: `${PART_OF}${k}`, out: `${k}.test` })),
+  Array.from({ length: SERVER_FILES }, (_, k) => ({
+    in: `${SUITES_OF}${SERVER_TESTS}#${k}#${SERVER_FILES}`,
+    out: `${k}.test`,
+  })),
   {
-    plugins: [someServerSuites],
+    plugins: [suites, compiledServer],
     // Decorators run as they are loaded, after the package that they store their types with: each file holds all.
     splitting: false,
     sourcemap: false,
