@@ -24,6 +24,7 @@ export function Choice<T extends string>({ label, why, value, options, onChange 
       <select
         id={id}
         className="ml-auto max-w-full field-sizing-content truncate bg-transparent text-right font-semibold outline-none"
+        title={options.find((o) => o.value === value)?.label}
         value={value}
         onChange={(e) => onChange(e.target.value as T)}
       >
