@@ -1,5 +1,5 @@
 import { resolve } from 'node:path';
-import { PROJECT } from './places.js';
+import { PROJECT } from './folders.js';
 
 /** Under this name the settings are given to whoever needs them. */
 export const CONFIG = Symbol('config');

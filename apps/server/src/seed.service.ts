@@ -23,7 +23,7 @@ import type { Database } from './database/open.js';
 import { settings } from './database/schema.js';
 import { Stale } from './http/refusals.js';
 import { PiecesService } from './pieces/pieces.service.js';
-import { DEMO } from './places.js';
+import { DEMO } from './folders.js';
 import { ShelfService } from './shelf/shelf.service.js';
 
 const SEEDED = 'demo';

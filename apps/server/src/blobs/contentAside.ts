@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { RefusedInput } from '@pale-glint/core';
-import { CONTENT_WORKER } from '../places.js';
+import { CONTENT_WORKER } from '../folders.js';
 import { nextFrom } from '../threads.js';
 import type { BlobKind } from './blobs.dto.js';
 import { contentOf, type Content } from './content.js';

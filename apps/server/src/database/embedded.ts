@@ -6,7 +6,7 @@ import { migrate } from 'drizzle-orm/pglite/migrator';
 import { DurableFs } from './durableFs.js';
 import type { EndAtOnce } from './ending.js';
 import { lockFolder } from './lock.js';
-import { MIGRATIONS, TEMPLATE } from '../places.js';
+import { MIGRATIONS, TEMPLATE } from '../folders.js';
 import type { OpenDatabase } from './opened.js';
 import { pushFolder, pushTree } from './push.js';
 import * as schema from './schema.js';

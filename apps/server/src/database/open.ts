@@ -4,7 +4,7 @@ import pg from 'pg';
 import type { Config } from '../config.js';
 import { openEmbedded } from './embedded.js';
 import type { EndAtOnce } from './ending.js';
-import { MIGRATIONS } from '../places.js';
+import { MIGRATIONS } from '../folders.js';
 import type { OpenDatabase } from './opened.js';
 import * as schema from './schema.js';
 

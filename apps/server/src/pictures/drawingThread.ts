@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { PICTURE_WORKER } from '../places.js';
+import { PICTURE_WORKER } from '../folders.js';
 import { nextFrom } from '../threads.js';
 import type { Drawing, DrawingJob } from './drawing.js';
 import type { Drawn } from './picture.worker.js';

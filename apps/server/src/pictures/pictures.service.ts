@@ -16,7 +16,7 @@ import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
 import { pictures, pieces } from '../database/schema.js';
 import { Missing } from '../http/refusals.js';
-import { CORE } from '../places.js';
+import { CORE } from '../folders.js';
 import { DrawingThread } from './drawingThread.js';
 
 /** A small picture of a piece. */
