@@ -108,8 +108,10 @@ function prepared(piece) {
   };
 }
 
-/** A shot at random: any turn, size, lean to 8 degrees, lamp, cast and noise; a plinth or a hand in every third. */
-function randomShot(random, { picture }, n) {
+const HOLDERS = ['none', 'plinth', 'none', 'none', 'hand', 'none'];
+
+/** A shot at random: any turn, size, lean to 8 degrees, lamp, cast and noise; a plinth or a hand in every third of each demo. */
+function randomShot(random, { picture }, n, demos) {
   const between = (a, b) => a + (b - a) * random();
   const wide = picture.width / picture.height;
   return {
@@ -125,7 +127,7 @@ function randomShot(random, { picture }, n) {
     stops: between(-0.8, 0.4),
     curve: between(0, 0.5),
     blurPx: between(0.6, 1.5),
-    holder: ['none', 'plinth', 'none', 'none', 'hand', 'none'][n % 6],
+    holder: HOLDERS[Math.floor(n / demos) % HOLDERS.length],
   };
 }
 
@@ -191,7 +193,7 @@ async function clean(demos, count) {
   for (let n = 0; n < count; n++) {
     const demo = demos[n % demos.length];
     const random = seededRandom(5000 + n);
-    const shot = randomShot(random, demo.plan.raster, n);
+    const shot = randomShot(random, demo.plan.raster, n, demos.length);
     const painted = paintedBy(demo.plan.raster, { hand: ORDINARY_HAND, faults: [], seed: 200 + n });
     const report = photoReport(demo.plan, await photoOf(demo.plan, painted, shot, 300 + n));
     if (!report.onPlan) {
@@ -244,7 +246,7 @@ async function planted(demos, times, count) {
       return [{ part, kind, amount, toward: 2 * Math.PI * random() }];
     });
     const painted = paintedBy(demo.plan.raster, { hand: ORDINARY_HAND, faults, seed: 400 + n });
-    const shot = randomShot(random, demo.plan.raster, 0);
+    const shot = randomShot(random, demo.plan.raster, 0, demos.length);
     const report = photoReport(demo.plan, await photoOf(demo.plan, painted, shot, 500 + n));
     const on = (part) => report.findings.filter((f) => f.part === demo.piece.parts[part].id);
     for (const { part, kind } of faults) {

@@ -1,7 +1,8 @@
+import { luminanceOf } from '../colour/index.js';
 import { solveLinear } from '../units/index.js';
 import { CARD_Y } from './background.js';
 import { chained, inverted, type Homography } from './homography.js';
-import { lightnessOf, medianOf, type Image } from './image.js';
+import { blurred, lightnessOf, medianOf, type Image } from './image.js';
 import type { PlanLevel } from './planRaster.js';
 
 /** One size of a photo, and how many points of the whole photo one of its points is. */
@@ -20,8 +21,8 @@ export interface Fit {
   readonly score: number;
   /** Share of what is compared that lies in the photo. */
   readonly inside: number;
-  /** Spread of what differs, L*. */
-  readonly spread: number;
+  /** How much less sharp the photo was taken to be than the plan: standard deviation, mm. */
+  readonly blurMm: number;
 }
 
 const COUNT = { similarity: 4, affine: 6, homography: 8 } as const;
@@ -117,7 +118,6 @@ interface Planes {
   readonly expected: Float32Array;
 }
 
-const CARD_L = lightnessOf(CARD_Y);
 const LEAST_SPREAD = 1.5;
 const CUT = 4.685;
 
@@ -129,7 +129,8 @@ function expect(level: PlanLevel, { photo, expected }: Planes) {
   let [count, lost] = [0, 0];
   for (let i = 0; i < photo.length; i++) {
     const m = alpha[i];
-    expected[i] = m * onCurve(curve, lightness[i]) + (1 - m) * CARD_L;
+    // Light mixes at a border, not what the eye makes of it.
+    expected[i] = lightnessOf(m * luminanceOf(onCurve(curve, lightness[i])) + (1 - m) * CARD_Y);
     if (!compared[i]) continue;
     count++;
     if (photo[i] !== photo[i]) lost++;
@@ -140,6 +141,20 @@ function expect(level: PlanLevel, { photo, expected }: Planes) {
     known: offs.length,
     spread: Math.max(LEAST_SPREAD, 1.48 * medianOf(offs)),
   };
+}
+
+/** A plan level as a lens shows it that is not sharp; blurred as light is. @param mm standard deviation */
+function blurredLevel(level: PlanLevel, mm: number): PlanLevel {
+  if (mm <= 0) return level;
+  const { width, height, pxPerMm } = level;
+  const data = new Float32Array(2 * width * height);
+  level.alpha.forEach((m, i) => {
+    data[2 * i] = m;
+    data[2 * i + 1] = m * luminanceOf(level.lightness[i]);
+  });
+  const soft = blurred({ width, height, channels: 2, data }, mm * pxPerMm).data;
+  const alpha = level.alpha.map((_, i) => soft[2 * i]);
+  return { ...level, alpha, lightness: alpha.map((m, i) => (m > 0 ? lightnessOf(soft[2 * i + 1] / m) : 0)) };
 }
 
 /** Sums of one round: the normal equations of the motion, and what the correlation is made of. */
@@ -214,6 +229,8 @@ export interface AlignOptions {
   readonly rounds: number;
   /** Stops where a round moves it by less, points of the level. */
   readonly stop?: number;
+  /** How much less sharp the photo is taken to be than the plan: standard deviation, mm. */
+  readonly blurMm?: number;
 }
 
 /**
@@ -222,23 +239,24 @@ export interface AlignOptions {
  * @param start where it lies at first
  */
 export function align(
-  level: PlanLevel,
+  sharp: PlanLevel,
   photo: PhotoLevel,
   start: Homography,
-  { motion, rounds, stop = 0.02 }: AlignOptions,
+  { motion, rounds, stop = 0.02, blurMm = 0 }: AlignOptions,
 ): Fit {
+  const level = blurredLevel(sharp, blurMm);
   const planes: Planes = {
     photo: new Float32Array(level.alpha.length),
     expected: new Float32Array(level.alpha.length),
   };
   const count = COUNT[motion];
-  let fit: Fit = { h: start, score: -1, inside: 0, spread: 99 };
+  let fit: Fit = { h: start, score: -1, inside: 0, blurMm };
   for (let round = 0; round < rounds; round++) {
     warped(photo, fit.h, level, { out: planes.photo });
     const { inside, known, spread } = expect(level, planes);
     if (known < 20) return { ...fit, score: -1, inside };
     const sums = equationsOf(level, planes, spread, count);
-    fit = { h: fit.h, score: sums.score, inside, spread };
+    fit = { h: fit.h, score: sums.score, inside, blurMm };
     const d = motionOf(sums, count);
     if (!d) break;
     const delta =
@@ -255,18 +273,41 @@ export function align(
   return fit;
 }
 
+const planesOf = (level: PlanLevel, photo: PhotoLevel, h: Homography): Planes => ({
+  photo: warped(photo, h, level),
+  expected: new Float32Array(level.alpha.length),
+});
+
+/** Blurs that a photo is tried with, points of the level. */
+const BLURS = [0, 0.5, 0.75, 1, 1.25, 1.5, 2, 2.5, 3, 4];
+
+/**
+ * How much less sharp a photo is than the plan, where it lies: the blur of the plan, as a standard deviation in mm, at
+ * which both agree best. A sharp plan is drawn to the edges of a blurred photo unevenly.
+ */
+export function blurSeenMm(level: PlanLevel, photo: PhotoLevel, h: Homography): number {
+  const planes = planesOf(level, photo, h);
+  let best = { mm: 0, score: -1 };
+  for (const blur of BLURS) {
+    const mm = blur / level.pxPerMm;
+    const soft = blurredLevel(level, mm);
+    const { spread } = expect(soft, planes);
+    const { score } = equationsOf(soft, planes, spread, COUNT.similarity);
+    if (score <= best.score) break;
+    best = { mm, score };
+  }
+  return best.mm;
+}
+
 /** How far each part still lies off, mm; null where nothing in it tells. Both axes, from both gradients. */
 export function partShifts(
   level: PlanLevel,
   photo: PhotoLevel,
-  fit: Fit,
+  fit: Pick<Fit, 'h' | 'blurMm'>,
   parts: { readonly of: Int16Array; readonly count: number },
 ): ({ readonly xMm: number; readonly yMm: number } | null)[] {
-  const planes: Planes = {
-    photo: warped(photo, fit.h, level),
-    expected: new Float32Array(level.alpha.length),
-  };
-  const { spread } = expect(level, planes);
+  const planes = planesOf(level, photo, fit.h);
+  const { spread } = expect(blurredLevel(level, fit.blurMm), planes);
   const cut = CUT * Math.max(2, spread);
   const { width: w, height: h } = level;
   const sums = Array.from({ length: parts.count }, () => [0, 0, 0, 0, 0, 0]);

@@ -91,3 +91,62 @@ export function quantileSorted(sorted: Float64Array, q: number): number {
 }
 export const medianOf = (values: readonly number[] | Float64Array | Float32Array): number =>
   quantile(values, 0.5);
+
+/** Weights of a Gaussian from its middle to 2.5 standard deviations either way; they add up to one. */
+function gaussianKernel(sigma: number): Float64Array {
+  const reach = Math.ceil(2.5 * sigma);
+  const weights = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
+    Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)),
+  );
+  const sum = weights.reduce((a, b) => a + b, 0);
+  return weights.map((w) => w / sum);
+}
+
+/**
+ * Blurs lines of a plane one after the other; beyond its ends a line goes on as at them.
+ * @param count points of a line, `step` apart
+ * @param starts where each line begins
+ */
+function blurLines(
+  from: Float32Array,
+  out: Float32Array,
+  kernel: Float64Array,
+  {
+    count,
+    step,
+    starts,
+  }: { readonly count: number; readonly step: number; readonly starts: Iterable<number> },
+): void {
+  const reach = (kernel.length - 1) / 2;
+  const line = new Float32Array(count + 2 * reach);
+  for (const start of starts) {
+    for (let k = 0; k < count; k++) line[reach + k] = from[start + k * step];
+    line.fill(line[reach], 0, reach).fill(line[reach + count - 1], reach + count);
+    for (let k = 0; k < count; k++) {
+      let value = 0;
+      for (let t = 0; t < kernel.length; t++) value += kernel[t] * line[k + t];
+      out[start + k * step] = value;
+    }
+  }
+}
+
+/** A picture blurred by a Gaussian. @param sigma standard deviation, points; 0 leaves it as it is */
+export function blurred(image: Image, sigma: number): Image {
+  if (sigma <= 0) return image;
+  const { width, height, channels, data } = image;
+  const kernel = gaussianKernel(sigma);
+  const across = new Float32Array(data.length);
+  const out = new Float32Array(data.length);
+  const line = width * channels;
+  const rows = Array.from(
+    { length: height * channels },
+    (_, k) => Math.floor(k / channels) * line + (k % channels),
+  );
+  blurLines(data, across, kernel, { count: width, step: channels, starts: rows });
+  blurLines(across, out, kernel, {
+    count: height,
+    step: line,
+    starts: Array.from({ length: line }, (_, k) => k),
+  });
+  return { width, height, channels, data: out };
+}

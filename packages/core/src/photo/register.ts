@@ -1,4 +1,4 @@
-import { align, partShifts, type Fit, type Motion, type PhotoLevel } from './align.js';
+import { align, blurSeenMm, partShifts, type Fit, type Motion, type PhotoLevel } from './align.js';
 import { backgroundOf, flattened } from './background.js';
 import { figureMask, KEPT_SHARES, momentsOf, shavings, type Mask, type Moments } from './figure.js';
 import { projected, fromPoints, isMirrored, scaleOf, type Homography, type PointPair } from './homography.js';
@@ -128,10 +128,15 @@ const REFINING: readonly (readonly [level: number, motion: Motion, rounds: numbe
   [3, 'homography', 6],
 ];
 
+/** The level at which a photo lies well enough for its blur to be told. */
+const BLUR_SEEN_AT = 2;
+
 function refined(plan: readonly PlanLevel[], photo: ReadyPhoto, start: Fit): Fit {
   return REFINING.reduce((best, [n, motion, rounds]) => {
     const level = plan[n];
-    const next = align(level, suited(photo.lightness, level.pxPerMm, best.h), best.h, { motion, rounds });
+    const suits = suited(photo.lightness, level.pxPerMm, best.h);
+    const blurMm = n === BLUR_SEEN_AT ? blurSeenMm(level, suits, best.h) : best.blurMm;
+    const next = align(level, suits, best.h, { motion, rounds, blurMm });
     return next.score < 0 && best.score >= 0 ? best : next;
   }, start);
 }
@@ -163,7 +168,7 @@ export function register(
   const tapped = fromPoints(points);
   const area = photo.figure.inside.reduce((n, v) => n + v, 0);
   if (!tapped && area < LEAST_FIGURE) return null;
-  const tries: Fit[] = tapped ? [{ h: tapped, score: 0, inside: 1, spread: 99 }] : coarseTries(levels, photo);
+  const tries: Fit[] = tapped ? [{ h: tapped, score: 0, inside: 1, blurMm: 0 }] : coarseTries(levels, photo);
   const fit = refined(levels, photo, tries[0]);
   // Where the painter told where it lies, what is outside does not count against it.
   const score = tapped && fit.inside > LEAST_SEEN ? fit.score : worth(fit);

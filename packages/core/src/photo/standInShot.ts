@@ -2,6 +2,7 @@ import { fromLinear } from '../colour/index.js';
 import { clamp, gaussian, seededRandom } from '../units/index.js';
 import { CARD_Y } from './background.js';
 import { inverted, type Homography } from './homography.js';
+import { blurred } from './image.js';
 import type { PlanRaster } from './planRaster.js';
 import type { Painted } from './standInPainter.js';
 
@@ -117,24 +118,6 @@ function sceneOf(plan: PlanRaster, { level, linear }: Painted, shot: Shot): Floa
   return scene;
 }
 
-function blurred(data: Float32Array, width: number, sigma: number): Float32Array {
-  const reach = Math.ceil(2.5 * sigma);
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, k) =>
-    Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)),
-  );
-  const sum = kernel.reduce((a, b) => a + b, 0);
-  const one = (from: Float32Array, step: number) => {
-    const out = new Float32Array(from.length);
-    for (let i = 0; i < from.length; i++)
-      for (let k = -reach; k <= reach; k++) {
-        const j = i + k * step;
-        out[i] += (kernel[k + reach] / sum) * from[j < 0 || j >= from.length ? i : j];
-      }
-    return out;
-  };
-  return one(one(data, 3), 3 * width);
-}
-
 /** The stand-in camera over a painted piece on a grey card. RGBA bytes. */
 export function photographed(
   plan: PlanRaster,
@@ -145,7 +128,7 @@ export function photographed(
   const { width, height } = shot;
   const random = seededRandom(seed);
   const scene = sceneOf(plan, painted, shot);
-  const seen = shot.blurPx > 0 ? blurred(scene, width, shot.blurPx) : scene;
+  const seen = blurred({ width, height, channels: 3, data: scene }, shot.blurPx).data;
   const gains = [shot.cast[0], 1, shot.cast[1]].map((g) => g * 2 ** shot.stops);
   const rgba = new Uint8ClampedArray(width * height * 4);
   for (let i = 0; i < width * height; i++) {

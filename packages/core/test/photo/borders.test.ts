@@ -122,7 +122,7 @@ describe('borders and edges in a photo', () => {
   test('a part that is lighter all over was not spilt on, nor one whose borders a hand strayed from', () => {
     const lighter = report([{ part: partAt('hat'), kind: 'value', amount: 14 }], 22);
     for (const shown of [lighter, report([], 23)])
-      expect(shown.findings.filter((f) => f.id === 'spill')).toEqual([]);
+      expect(certain(shown).filter((f) => f.id === 'spill')).toEqual([]);
   });
 
   test('edges that were left out are named, and drawn they are there', () => {

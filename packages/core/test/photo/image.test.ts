@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { lightnessImage, linearImage, seededRandom, shrunk } from '../../src/index.js';
-import { medianOf, pyramidOf, quantile, shrunkTo } from '../../src/photo/image.js';
+import { blurred, medianOf, pyramidOf, quantile, shrunkTo } from '../../src/photo/image.js';
 import { runs } from '../support.js';
 
 /** A picture of one channel of random numbers. */
@@ -11,6 +11,35 @@ function noise(width: number, height: number, seed = 1) {
   return { width, height, channels: 1, data };
 }
 const mean = (values: Float32Array) => values.reduce((a, b) => a + b, 0) / values.length;
+
+describe('a blurred picture', () => {
+  test('spreads a point as widely as was asked, alike to all sides, each channel by itself', () => {
+    const width = 41;
+    const data = new Float32Array(width * width * 2);
+    data[2 * (20 * width + 20)] = 1;
+    for (const sigma of [0.8, 1.5, 3]) {
+      const soft = blurred({ width, height: width, channels: 2, data }, sigma);
+      let [sum, x2, y2] = [0, 0, 0];
+      for (let i = 0; i < width * width; i++) {
+        const v = soft.data[2 * i];
+        sum += v;
+        x2 += v * ((i % width) - 20) ** 2;
+        y2 += v * (Math.floor(i / width) - 20) ** 2;
+        expect(soft.data[2 * i + 1]).toBe(0);
+      }
+      expect(sum).toBeCloseTo(1, 5);
+      expect(x2).toBeCloseTo(y2, 5);
+      // A twentieth of the spread lies beyond where the kernel is cut off.
+      expect(Math.abs(Math.sqrt(x2) / sigma - 1)).toBeLessThan(0.06);
+    }
+  });
+
+  test('stays even to its edges, and as it is where no blur is asked for', () => {
+    const even = { width: 9, height: 7, channels: 3, data: new Float32Array(189).fill(0.4) };
+    for (const v of blurred(even, 2).data) expect(v).toBeCloseTo(0.4, 6);
+    expect(blurred(even, 0)).toBe(even);
+  });
+});
 
 describe('a picture made smaller', () => {
   test('by a whole number is the mean of what each point covers', () => {
