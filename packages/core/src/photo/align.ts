@@ -68,6 +68,9 @@ export function warped(
   return out;
 }
 
+/** Of a level so many points are enough to tell its tone and its spread. */
+const TELLING = 12_000;
+
 const BINS = 20;
 /** A bin with no more points than this says nothing. */
 const LEAST_IN_BIN = 9;
@@ -75,16 +78,19 @@ const CURVE = 1000;
 
 /**
  * The photo's value over the plan's, in steps of a tenth of L*: medians in bins, pooled until they rise (pool adjacent
- * violators; Barlow and others 1972).
+ * violators; Barlow and others 1972). NaN in the photo is left out.
+ * @param every only each so many'th point is looked at
  */
 export function toneCurve(
   plan: Float32Array,
   photo: Float32Array,
+  every: number,
   counts: (i: number) => boolean,
 ): Float32Array {
   const bins: number[][] = Array.from({ length: BINS }, () => []);
-  for (let i = 0; i < plan.length; i++)
-    if (counts(i)) bins[Math.min(BINS - 1, Math.max(0, Math.floor((plan[i] / 100) * BINS)))].push(photo[i]);
+  for (let i = 0; i < plan.length; i += every)
+    if (counts(i) && photo[i] === photo[i])
+      bins[Math.min(BINS - 1, Math.max(0, Math.floor((plan[i] / 100) * BINS)))].push(photo[i]);
   const blocks: { value: number; n: number; readonly at: number[] }[] = [];
   bins.forEach((bin, k) => {
     if (bin.length < LEAST_IN_BIN) return;
@@ -124,17 +130,18 @@ const CUT = 4.685;
 /** What the plan expects to see, toned like the photo, and how far the photo strays from it. */
 function expect(level: PlanLevel, { photo, expected }: Planes) {
   const { alpha, lightness, compared } = level;
-  const curve = toneCurve(lightness, photo, (i) => alpha[i] > 0.95 && photo[i] === photo[i]);
+  const every = Math.max(1, Math.round(photo.length / TELLING));
+  // Light mixes at a border, not what the eye makes of it.
+  const light = toneCurve(lightness, photo, every, (i) => alpha[i] > 0.95).map(luminanceOf);
   const offs: number[] = [];
   let [count, lost] = [0, 0];
   for (let i = 0; i < photo.length; i++) {
     const m = alpha[i];
-    // Light mixes at a border, not what the eye makes of it.
-    expected[i] = lightnessOf(m * luminanceOf(onCurve(curve, lightness[i])) + (1 - m) * CARD_Y);
+    expected[i] = lightnessOf(m * onCurve(light, lightness[i]) + (1 - m) * CARD_Y);
     if (!compared[i]) continue;
     count++;
     if (photo[i] !== photo[i]) lost++;
-    else if ((i & 3) === 0) offs.push(Math.abs(photo[i] - expected[i]));
+    else if (i % every === 0) offs.push(Math.abs(photo[i] - expected[i]));
   }
   return {
     inside: 1 - lost / count,
