@@ -20,6 +20,54 @@ const WAYS = [
   [-1, -1, Math.SQRT2],
 ] as const;
 
+/** Points of a surface, each with its neighbours beside it and by how much it stands above them. */
+interface Joins {
+  readonly points: Int32Array;
+  /** Where each point's neighbours begin; one more than there are points. */
+  readonly from: Int32Array;
+  readonly to: Int32Array;
+  readonly rise: Float64Array;
+}
+
+/** @param dx by how much the surface rises from a column to the next; @param dy from a row to the next */
+function joins(patch: Uint8Array, width: number, dx: Float32Array, dy: Float32Array): Joins {
+  const [points, from, to, rise]: number[][] = [[], [0], [], []];
+  for (let i = 0; i < patch.length; i++) {
+    if (patch[i] === NOTHING) continue;
+    const col = i % width;
+    const join = (is: boolean, j: number, up: () => number) => {
+      if (!is || patch[j] === NOTHING) return;
+      to.push(j);
+      rise.push(up());
+    };
+    join(col > 0, i - 1, () => (dx[i - 1] + dx[i]) / 2);
+    join(col < width - 1, i + 1, () => -(dx[i + 1] + dx[i]) / 2);
+    join(i >= width, i - width, () => (dy[i - width] + dy[i]) / 2);
+    join(i + width < patch.length, i + width, () => -(dy[i + width] + dy[i]) / 2);
+    points.push(i);
+    from.push(to.length);
+  }
+  return {
+    points: Int32Array.from(points),
+    from: Int32Array.from(from),
+    to: Int32Array.from(to),
+    rise: Float64Array.from(rise),
+  };
+}
+
+/** Lets heights come to rest: each is the mean of what its neighbours have it be. */
+function settle(z: Float32Array, { points, from, to, rise }: Joins): void {
+  for (let round = 0; round < ROUNDS; round++)
+    for (let k = 0; k < points.length; k++) {
+      const [first, end] = [from[k], from[k + 1]];
+      if (first === end) continue;
+      let sum = 0;
+      for (let n = first; n < end; n++) sum += z[to[n]] + rise[n];
+      const i = points[k];
+      z[i] += RELAX * (sum / (end - first) - z[i]);
+    }
+}
+
 /**
  * How high every point of a surface stands, in mm against gravity, from its normals: the relief whose slopes come nearest
  * to them, plus the place in the picture. Patches join as the picture shows them.
@@ -37,22 +85,7 @@ export function elevationOf({ grid, patch, nx, ny, nz }: Surface, up: Vec3): Flo
   };
   const [dx, dy] = [new Float32Array(patch.length), new Float32Array(patch.length)];
   for (let i = 0; i < patch.length; i++) if (patch[i] !== NOTHING) [dx[i], dy[i]] = slope(i);
-  for (let round = 0; round < ROUNDS; round++)
-    for (let row = 0, i = 0; row < height; row++)
-      for (let col = 0; col < width; col++, i++) {
-        if (patch[i] === NOTHING) continue;
-        let [sum, count] = [0, 0];
-        const hear = (j: number, rise: number) => {
-          if (patch[j] === NOTHING) return;
-          sum += z[j] + rise;
-          count++;
-        };
-        if (col > 0) hear(i - 1, (dx[i - 1] + dx[i]) / 2);
-        if (col < width - 1) hear(i + 1, -(dx[i + 1] + dx[i]) / 2);
-        if (row > 0) hear(i - width, (dy[i - width] + dy[i]) / 2);
-        if (row < height - 1) hear(i + width, -(dy[i + width] + dy[i]) / 2);
-        if (count > 0) z[i] += RELAX * (sum / count - z[i]);
-      }
+  settle(z, joins(patch, width, dx, dy));
   const out = new Float32Array(patch.length).fill(-Infinity);
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {

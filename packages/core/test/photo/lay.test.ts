@@ -104,8 +104,10 @@ describe('a photo lies on its plan by itself', () => {
   }
 
   test.each([
-    ['leaning, under a coloured lamp', { tiltDeg: 7, leanDeg: 70, turnDeg: -6, cast: [1.2, 0.82] as const }],
-    ['a little out of focus', { blurPx: 2, tiltDeg: 4, turnDeg: 4 }],
+    [
+      'leaning, under a coloured lamp, a little out of focus',
+      { tiltDeg: 7, leanDeg: 70, turnDeg: -6, cast: [1.2, 0.82] as const, blurPx: 2 },
+    ],
     ['upside down', { turnDeg: 176 }],
     ['on a plinth', { holder: 'plinth' as const, turnDeg: 4, offset: [0.03, -0.06] as const }],
   ])('%s: within a twentieth of a mm', (_, over) => {
