@@ -1,6 +1,6 @@
 // Brings a checkout to where it can run: installs what the lock file says, builds what is older than its sources.
 // --quiet says only what it does, --core builds core and command line alone, --force builds everything anew.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
@@ -11,13 +11,22 @@ const flags = new Set(process.argv.slice(2));
 const at = (...parts) => join(ROOT, ...parts);
 const say = (text) => process.stderr.write(`${text}\n`);
 
-function run(says, command, args) {
+const running = new Set();
+
+/** Runs a program; ends all, and what runs beside it, where it fails. */
+async function run(says, command, args, cwd = ROOT) {
   say(says);
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2], env: process.env });
-  if (status !== 0) {
-    say(`${says}: failed`);
-    process.exit(status ?? 1);
-  }
+  const child = spawn(command, args, { cwd, stdio: ['ignore', 2, 2] });
+  running.add(child);
+  const status = await new Promise((resolve) => {
+    child.on('error', () => resolve(1));
+    child.on('close', resolve);
+  });
+  running.delete(child);
+  if (status === 0) return;
+  say(`${says}: failed`);
+  for (const other of running) other.kill();
+  process.exit(status ?? 1);
 }
 
 /** A hash over the names, sizes and contents of files below folders. */
@@ -36,14 +45,14 @@ function hashOf(paths) {
 }
 
 /** Does `work` unless it was done for the same sources and left `made` behind. */
-function unlessSame(name, sources, made, work) {
+async function unlessSame(name, sources, made, work) {
   mkdirSync(at('.cache'), { recursive: true });
   const mark = at('.cache', name);
   const hash = hashOf(sources);
   const same =
     existsSync(mark) && readFileSync(mark, 'utf8') === hash && made.every((m) => existsSync(at(m)));
   if (same && !flags.has('--force')) return;
-  work();
+  await work();
   writeFileSync(mark, hash);
 }
 
@@ -55,7 +64,7 @@ if (major < NODE_NEEDED[0] || (major === NODE_NEEDED[0] && minor < NODE_NEEDED[1
 }
 
 const npm = process.env.npm_execpath ? [process.execPath, [process.env.npm_execpath]] : ['npm', []];
-unlessSame(
+await unlessSame(
   'install',
   ['package-lock.json'],
   ['node_modules/typescript-7', 'node_modules/vite', 'node_modules/jest'],
@@ -65,15 +74,23 @@ unlessSame(
 const base = ['package-lock.json', 'tsconfig.base.json', 'packages/core/src', 'packages/core/tsconfig.json'];
 // The compiler that is several times as fast; the older one stays for what is written against its interface.
 const tsc = at('node_modules/typescript-7/bin/tsc');
-unlessSame(
-  'core',
-  [...base, 'apps/cli/src', 'apps/cli/tsconfig.json'],
-  ['packages/core/dist/index.js', 'apps/cli/dist/main.js'],
-  () =>
-    run('Building the core and the command line', process.execPath, [tsc, '-b', 'packages/core', 'apps/cli']),
-);
-if (!flags.has('--core')) {
+
+const core = () =>
   unlessSame(
+    'core',
+    [...base, 'apps/cli/src', 'apps/cli/tsconfig.json'],
+    ['packages/core/dist/index.js', 'apps/cli/dist/main.js'],
+    () =>
+      run('Building the core and the command line', process.execPath, [
+        tsc,
+        '-b',
+        'packages/core',
+        'apps/cli',
+      ]),
+  );
+
+const server = async () => {
+  await unlessSame(
     'server',
     [
       ...base,
@@ -83,31 +100,45 @@ if (!flags.has('--core')) {
       'apps/server/tsconfig.json',
     ],
     ['apps/server/dist/bundle/main.mjs'],
-    () => {
-      run('Building the server', process.execPath, [tsc, '-b', 'apps/server']);
-      run('Bundling the server', process.execPath, ['apps/server/scripts/bundle.mjs']);
+    async () => {
+      await run('Building the server', process.execPath, [tsc, '-b', 'apps/server']);
+      await run('Bundling the server', process.execPath, ['apps/server/scripts/bundle.mjs']);
     },
   );
-  unlessSame(
+  await unlessSame(
     'database',
     ['package-lock.json', 'apps/server/scripts/make-template.mjs'],
     ['apps/server/dist/empty-database.tar.gz'],
     () => run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
   );
-}
-if (!flags.has('--core')) {
-  const web = [
-    'apps/web/src',
-    'apps/web/index.html',
-    'apps/web/public',
-    'apps/web/vite.config.ts',
-    'apps/web/package.json',
-  ];
-  unlessSame('web', [...base, ...web], ['apps/web/dist/index.html'], () => {
-    say('Building the pages');
-    execFileSync(process.execPath, [at('node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], {
-      cwd: at('apps/web'),
-      stdio: ['ignore', 2, 2],
-    });
-  });
+};
+
+const pages = () =>
+  unlessSame(
+    'web',
+    [
+      ...base,
+      'apps/web/src',
+      'apps/web/index.html',
+      'apps/web/public',
+      'apps/web/vite.config.ts',
+      'apps/web/package.json',
+    ],
+    ['apps/web/dist/index.html'],
+    () =>
+      run(
+        'Building the pages',
+        process.execPath,
+        [at('node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'],
+        at('apps/web'),
+      ),
+  );
+
+if (flags.has('--core')) await core();
+else {
+  // The pages are built from the core's sources, side by side with all that needs it built.
+  const others = pages();
+  await core();
+  await server();
+  await others;
 }
