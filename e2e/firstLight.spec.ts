@@ -89,138 +89,146 @@ test('a painter opens the demo, moves the light, changes a part, ticks, exports,
   }
 });
 
-test('what one tab saves the other shows; undo there takes it back in both', async ({
-  page,
-  context,
-  server,
-}) => {
-  const other = await context.newPage();
-  await page.goto(`${server.address}${DEMO}/parts`);
-  await other.goto(`${server.address}${DEMO}/parts`);
-  for (const p of [page, other]) await expect(p.getByText('All saved')).toBeVisible();
-  const name = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
-  const before = await name(page).inputValue();
-  await name(page).fill('41');
-  await name(page).blur();
-  await saved(page);
-  await expect(name(other)).toHaveValue('41');
-  await other.getByRole('button', { name: 'Undo' }).click();
-  await saved(other);
-  await expect(name(page)).toHaveValue(before);
-  await expect(page.getByText('This piece was changed in another window.')).toBeHidden();
-});
+test.describe('what is saved, and what is not', () => {
+  test.use({ parts: ['blade', 'haft-ring'] });
 
-test('two tabs that could not save keep their changes apart; neither is lost, and the later one is asked', async ({
-  page,
-  context,
-  server,
-}) => {
-  const other = await context.newPage();
-  for (const p of [page, other]) {
-    await p.goto(`${server.address}${DEMO}/parts`);
-    await expect(p.getByText('All saved')).toBeVisible();
-  }
-  const size = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
-  await server.stop('SIGKILL');
-  for (const [p, mm] of [
-    [page, '41'],
-    [other, '43'],
-  ] as const) {
-    await size(p).fill(mm);
-    await size(p).blur();
-    await expect(p.getByTestId('save-state')).toContainText('Server away');
-    await p.goto('about:blank');
-  }
-  await server.start();
-  await page.goto(`${server.address}${DEMO}/parts`);
-  await expect(size(page)).toHaveValue('41');
-  await saved(page);
-  await other.goto(`${server.address}${DEMO}/parts`);
-  await expect(size(other)).toHaveValue('43');
-  await expect(other.getByText('This piece was changed in another window.')).toBeVisible();
-  await expect(size(page)).toHaveValue('41');
-  // A tab that is closed leaves its change to the next that opens the piece.
-  await server.stop('SIGKILL');
-  await size(page).fill('44');
-  await size(page).blur();
-  await expect(page.getByTestId('save-state')).toContainText('Server away');
-  await page.close();
-  await server.start();
-  const third = await context.newPage();
-  await third.goto(`${server.address}${DEMO}/parts`);
-  await expect(size(third)).toHaveValue('44');
-});
-
-test('a stale write is told, nothing is lost, and the painter chooses', async ({ page, browser, server }) => {
-  // Another desk: tabs of one browser tell each other.
-  const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY });
-  await desk.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
-  const other = await desk.newPage();
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await other.goto(`${server.address}${DEMO}/glint`);
-  for (const p of [page, other]) await settled(p);
-
-  await other.getByLabel('Length', { exact: true }).fill('33');
-  await saved(other);
-  await page.getByLabel('Bevel', { exact: true }).fill('40');
-  await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
-  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
-  // Even a reload keeps the change.
-  await page.reload();
-  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
-  await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
-
-  await page.getByRole('button', { name: 'Keep both' }).click();
-  await expect(page).toHaveURL(/lock-keepers-arm-2/);
-  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
-  const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
-  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({
-    lengthMm: 33,
-    bevelDeg: 28,
+  test('what one tab saves the other shows; undo there takes it back in both', async ({
+    page,
+    context,
+    server,
+  }) => {
+    const other = await context.newPage();
+    await page.goto(`${server.address}${DEMO}/parts`);
+    await other.goto(`${server.address}${DEMO}/parts`);
+    for (const p of [page, other]) await expect(p.getByText('All saved')).toBeVisible();
+    const name = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
+    const before = await name(page).inputValue();
+    await name(page).fill('41');
+    await name(page).blur();
+    await saved(page);
+    await expect(name(other)).toHaveValue('41');
+    await other.getByRole('button', { name: 'Undo' }).click();
+    await saved(other);
+    await expect(name(page)).toHaveValue(before);
+    await expect(page.getByText('This piece was changed in another window.')).toBeHidden();
   });
 
-  // The other ways: take the other's, then keep mine over it.
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await settled(page);
-  await other.getByLabel('Length', { exact: true }).fill('31');
-  await saved(other);
-  await page.getByLabel('Bevel', { exact: true }).fill('35');
-  await page.getByRole('button', { name: 'Take the other' }).click();
-  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('31');
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('35');
-  await saved(page);
-  await other.getByLabel('Length', { exact: true }).fill('30');
-  await other.getByRole('button', { name: 'Keep mine' }).click();
-  await saved(other);
-  await desk.close();
-});
+  test('two tabs that could not save keep their changes apart; neither is lost, and the later one is asked', async ({
+    page,
+    context,
+    server,
+  }) => {
+    const other = await context.newPage();
+    for (const p of [page, other]) {
+      await p.goto(`${server.address}${DEMO}/parts`);
+      await expect(p.getByText('All saved')).toBeVisible();
+    }
+    const size = (p: Page) => p.getByLabel('Foot to crown', { exact: true });
+    await server.stop('SIGKILL');
+    for (const [p, mm] of [
+      [page, '41'],
+      [other, '43'],
+    ] as const) {
+      await size(p).fill(mm);
+      await size(p).blur();
+      await expect(p.getByTestId('save-state')).toContainText('Server away');
+      await p.goto('about:blank');
+    }
+    await server.start();
+    await page.goto(`${server.address}${DEMO}/parts`);
+    await expect(size(page)).toHaveValue('41');
+    await saved(page);
+    await other.goto(`${server.address}${DEMO}/parts`);
+    await expect(size(other)).toHaveValue('43');
+    await expect(other.getByText('This piece was changed in another window.')).toBeVisible();
+    await expect(size(page)).toHaveValue('41');
+    // A tab that is closed leaves its change to the next that opens the piece.
+    await server.stop('SIGKILL');
+    await size(page).fill('44');
+    await size(page).blur();
+    await expect(page.getByTestId('save-state')).toContainText('Server away');
+    await page.close();
+    await server.start();
+    const third = await context.newPage();
+    await third.goto(`${server.address}${DEMO}/parts`);
+    await expect(size(third)).toHaveValue('44');
+  });
 
-test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({
-  page,
-  server,
-}) => {
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await settled(page);
-  await server.stop('SIGKILL');
-  await page.getByLabel('Length', { exact: true }).fill('29');
-  await expect(page.getByTestId('save-state')).toContainText('Server away');
-  await settled(page);
-  await page.getByRole('link', { name: /Painting order/ }).click();
-  await page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' }).click();
-  await expect(page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' })).toBeChecked();
-  await server.start();
-  await expect(page.getByTestId('save-state')).toHaveText('All saved', { timeout: 200_000 });
-  await expect
-    .poll(
-      async () =>
-        ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks
-          .length,
-      { timeout: 200_000 },
-    )
-    .toBe(1);
-  const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
-  expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(29);
+  test('a stale write is told, nothing is lost, and the painter chooses', async ({
+    page,
+    browser,
+    server,
+  }) => {
+    // Another desk: tabs of one browser tell each other.
+    const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: MIDDAY });
+    await desk.addInitScript(() => localStorage.setItem('pale-glint/shown-round', 'yes'));
+    const other = await desk.newPage();
+    await page.goto(`${server.address}${DEMO}/glint`);
+    await other.goto(`${server.address}${DEMO}/glint`);
+    for (const p of [page, other]) await settled(p);
+
+    await other.getByLabel('Length', { exact: true }).fill('33');
+    await saved(other);
+    await page.getByLabel('Bevel', { exact: true }).fill('40');
+    await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
+    await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
+    // Even a reload keeps the change.
+    await page.reload();
+    await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
+    await expect(page.getByText('This piece was changed in another window.')).toBeVisible();
+
+    await page.getByRole('button', { name: 'Keep both' }).click();
+    await expect(page).toHaveURL(/lock-keepers-arm-2/);
+    await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('40');
+    const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
+    expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form).toMatchObject({
+      lengthMm: 33,
+      bevelDeg: 28,
+    });
+
+    // The other ways: take the other's, then keep mine over it.
+    await page.goto(`${server.address}${DEMO}/glint`);
+    await settled(page);
+    await other.getByLabel('Length', { exact: true }).fill('31');
+    await saved(other);
+    await page.getByLabel('Bevel', { exact: true }).fill('35');
+    await page.getByRole('button', { name: 'Take the other' }).click();
+    await expect(page.getByLabel('Length', { exact: true })).toHaveValue('31');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel('Bevel', { exact: true })).toHaveValue('35');
+    await saved(page);
+    await other.getByLabel('Length', { exact: true }).fill('30');
+    await other.getByRole('button', { name: 'Keep mine' }).click();
+    await saved(other);
+    await desk.close();
+  });
+
+  test('with the server stopped the page says so, keeps the change and saves it when the server is back', async ({
+    page,
+    server,
+  }) => {
+    await page.goto(`${server.address}${DEMO}/glint`);
+    await settled(page);
+    await server.stop('SIGKILL');
+    await page.getByLabel('Length', { exact: true }).fill('29');
+    await expect(page.getByTestId('save-state')).toContainText('Server away');
+    await settled(page);
+    await page.getByRole('link', { name: /Painting order/ }).click();
+    await page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' }).click();
+    await expect(page.getByRole('checkbox', { name: 'Undercoat for cold steel, Haft ring' })).toBeChecked();
+    await server.start();
+    await expect(page.getByTestId('save-state')).toHaveText('All saved', { timeout: 200_000 });
+    await expect
+      .poll(
+        async () =>
+          ((await (await fetch(`${server.address}/api${DEMO}/run`)).json()) as { ticks: unknown[] }).ticks
+            .length,
+        { timeout: 200_000 },
+      )
+      .toBe(1);
+    const kept = await (await fetch(`${server.address}/api${DEMO}`)).json();
+    expect(kept.piece.parts.find((p: { id: string }) => p.id === 'blade').form.lengthMm).toBe(29);
+  });
 });
 
 test('a refused file is told field by field and nothing is stored', async ({ page, server }) => {

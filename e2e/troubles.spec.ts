@@ -85,70 +85,74 @@ test('200 parts work, 2,000 are refused with a reason, and very small and very l
   await settled(page);
 });
 
-test('a browser without workers is told what the map needs, and nothing is lost', async ({
-  page,
-  server,
-}) => {
-  await page.addInitScript(() => {
-    window.Worker = class {
-      constructor() {
-        throw new Error('refused');
-      }
-    } as unknown as typeof Worker;
-  });
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await expect(page.getByRole('alert').first()).toContainText('does not let pages work in the background');
-  await page.getByLabel('Length', { exact: true }).fill('31');
-  await saved(page);
-});
+test.describe('on a blade', () => {
+  test.use({ parts: ['blade', 'haft-ring'] });
 
-test('a browser whose storage is full still works and saves', async ({ page, server }) => {
-  await page.addInitScript(() => {
-    Storage.prototype.setItem = () => {
-      throw new DOMException('full', 'QuotaExceededError');
-    };
+  test('a browser without workers is told what the map needs, and nothing is lost', async ({
+    page,
+    server,
+  }) => {
+    await page.addInitScript(() => {
+      window.Worker = class {
+        constructor() {
+          throw new Error('refused');
+        }
+      } as unknown as typeof Worker;
+    });
+    await page.goto(`${server.address}${DEMO}/glint`);
+    await expect(page.getByRole('alert').first()).toContainText('does not let pages work in the background');
+    await page.getByLabel('Length', { exact: true }).fill('31');
+    await saved(page);
   });
-  await page.goto(`${server.address}${DEMO}/glint`);
-  await settled(page);
-  await page.keyboard.press('b');
-  await page.getByLabel('Length', { exact: true }).fill('32');
-  await saved(page);
-  const blade = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'blade')!;
-  expect(blade.form).toMatchObject({ lengthMm: 32 });
-});
 
-test('with the disk full the page says so, keeps change and tick, and stores both once there is room', async ({
-  page,
-  server,
-}) => {
-  await page.goto(`${server.address}${DEMO}/order`);
-  const tick = page.getByRole('list', { name: 'Layers' }).getByRole('checkbox').first();
-  await tick.waitFor();
-  // As the server answers it: the soak fills a real disk.
-  await page.route('**/api/**', (route) =>
-    ['GET', 'HEAD'].includes(route.request().method())
-      ? route.continue()
-      : route.fulfill({
-          status: 507,
-          contentType: 'application/json',
-          body: JSON.stringify({ says: 'The disk is nearly full, so nothing was stored.' }),
-        }),
-  );
-  const note = page.getByTestId('save-state');
-  await tick.click();
-  await expect(note).toHaveText('Disk full: kept here, trying again');
-  await page.getByRole('link', { name: /^Glint map/ }).click();
-  await page.getByLabel('Length', { exact: true }).fill('33');
-  await expect(note).toHaveText('Disk full: kept here, trying again');
-  await page.unroute('**/api/**');
-  await saved(page);
-  const blade = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'blade')!;
-  expect(blade.form).toMatchObject({ lengthMm: 33 });
-  const run = async () =>
-    (await (await page.request.get(`${server.address}/api/pieces/lock-keepers-arm/run`)).json()) as {
-      ticks: unknown[];
-    };
-  await expect.poll(async () => (await run()).ticks.length).toBeGreaterThan(0);
+  test('a browser whose storage is full still works and saves', async ({ page, server }) => {
+    await page.addInitScript(() => {
+      Storage.prototype.setItem = () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      };
+    });
+    await page.goto(`${server.address}${DEMO}/glint`);
+    await settled(page);
+    await page.keyboard.press('b');
+    await page.getByLabel('Length', { exact: true }).fill('32');
+    await saved(page);
+    const blade = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'blade')!;
+    expect(blade.form).toMatchObject({ lengthMm: 32 });
+  });
+
+  test('with the disk full the page says so, keeps change and tick, and stores both once there is room', async ({
+    page,
+    server,
+  }) => {
+    await page.goto(`${server.address}${DEMO}/order`);
+    const tick = page.getByRole('list', { name: 'Layers' }).getByRole('checkbox').first();
+    await tick.waitFor();
+    // As the server answers it: the soak fills a real disk.
+    await page.route('**/api/**', (route) =>
+      ['GET', 'HEAD'].includes(route.request().method())
+        ? route.continue()
+        : route.fulfill({
+            status: 507,
+            contentType: 'application/json',
+            body: JSON.stringify({ says: 'The disk is nearly full, so nothing was stored.' }),
+          }),
+    );
+    const note = page.getByTestId('save-state');
+    await tick.click();
+    await expect(note).toHaveText('Disk full: kept here, trying again');
+    await page.getByRole('link', { name: /^Glint map/ }).click();
+    await page.getByLabel('Length', { exact: true }).fill('33');
+    await expect(note).toHaveText('Disk full: kept here, trying again');
+    await page.unroute('**/api/**');
+    await saved(page);
+    const blade = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'blade')!;
+    expect(blade.form).toMatchObject({ lengthMm: 33 });
+    const run = async () =>
+      (await (await page.request.get(`${server.address}/api/pieces/lock-keepers-arm/run`)).json()) as {
+        ticks: unknown[];
+      };
+    await expect.poll(async () => (await run()).ticks.length).toBeGreaterThan(0);
+  });
 });
 
 test('cards leave as one page of PDF, and the drawing has the areas that are reported', async ({

@@ -115,7 +115,14 @@ const shownRound = (context: BrowserContext) =>
  * measured then is still there, all else is forgotten. A page that reports a fault fails its test.
  */
 export const test = base.extend<
-  { server: AppServer; faults: string[]; led: boolean; fresh: boolean; pictures: boolean },
+  {
+    server: AppServer;
+    faults: string[];
+    led: boolean;
+    fresh: boolean;
+    pictures: boolean;
+    parts: readonly string[] | null;
+  },
   { servers: Servers; returning: BrowserContext }
 >({
   servers: [
@@ -164,8 +171,15 @@ export const test = base.extend<
   },
   /** Whether the server draws small pictures of the pieces. */
   pictures: [false, { option: true }],
-  server: async ({ servers, pictures }, use) => {
+  /** The parts that the demo's arm has; all of them for null. What is no matter of the map needs few. */
+  parts: [null, { option: true }],
+  server: async ({ servers, pictures, parts }, use) => {
     const server = await (pictures ? servers.drawing() : servers.take());
+    if (parts)
+      await server.add({
+        ...lockKeepersArm,
+        parts: lockKeepersArm.parts.filter((p) => parts.includes(p.id)),
+      });
     await use(server);
     if (pictures) await server.remove();
   },
