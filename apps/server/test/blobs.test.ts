@@ -45,6 +45,7 @@ const surface: Sculpt = {
   heightMm: Float32Array.from({ length: 12 }, (_, i) => i / 4),
   confidence: new Uint8Array(12).fill(200),
   visibility: null,
+  stepsHold: false,
 };
 
 const triangle = {

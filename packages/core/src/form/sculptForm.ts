@@ -84,7 +84,7 @@ export const sculpt: FormDefinition<'sculpt'> = {
     const out = new Float64Array(SCULPT_SAMPLE.size);
     const side = form.mirrored === 'yes' ? -1 : 1;
     // Only heights of a 3D file can be read across a step; those of a lamp scan run over it.
-    const edges: Edge[] = surface?.visibility ? sculptLips(surface, form, rings) : lipsOf(rings);
+    const edges: Edge[] = surface?.stepsHold ? sculptLips(surface, form, rings) : lipsOf(rings);
     if (surface && form.creases === 'found')
       for (const { kind, points } of creasesWithin(surface, form, rings))
         edges.push({ kind, closed: false, points, outward: points.map(() => [0, 0] as const) });

@@ -216,6 +216,7 @@ export function rasterise(
       heightMm: heightMm,
       confidence: confidence,
       visibility: null,
+      stepsHold: true,
     },
     places,
   };

@@ -1,9 +1,10 @@
-import { fillAround, type Sculpt } from '../sculpt/index.js';
+import { fillAround, opennessOf, type Sculpt } from '../sculpt/index.js';
 import { deg, type Vec3 } from '../units/index.js';
 import type { Circle } from './ball.js';
 import { convergeLamps, type ConvergedLamps } from './convergeLamps.js';
 import { denoised } from './denoise.js';
 import { foundDistance } from './distance.js';
+import { freeOfRelief } from './freeOfRelief.js';
 import { lampPlaced, type Lamp } from './lamps.js';
 import { lampsEvened } from './lampsEvened.js';
 import { lampsSquaredToBoard } from './lampsSquaredToBoard.js';
@@ -168,14 +169,18 @@ function surfaceFrom(
   const { confidence } = whole;
   const calm = { confidence, ...denoised(width, height, whole.nx, whole.ny, confidence) };
   tell('building the heights', 0.92);
-  const sculpt: Sculpt = {
+  const relief = {
     width,
     height,
     pxPerMm,
     ...calm,
     heightMm: heightsOf(calm, width, height, pxPerMm),
-    visibility: null,
+    stepsHold: false,
   };
+  const visibility = opennessOf(relief, freeOfRelief(relief), (s) =>
+    tell('following what each place mirrors', 0.95 + 0.04 * s),
+  );
+  const sculpt: Sculpt = { ...relief, visibility };
   fillAround(sculpt);
   return { sculpt, expectedDeg: deg(whole.expectedRad) };
 }

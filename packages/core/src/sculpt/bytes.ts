@@ -6,12 +6,19 @@ import type { Sculpt } from './sculpt.js';
 const MAGIC = [0x50, 0x47, 0x73, 0x63, 0x75, 0x6c, 0x70, 0x74, 1] as const;
 const HEAD = MAGIC.length + 4 + 4 + 4 + 4 + 4 + 1;
 const UNIT = 32767;
+/** What the last byte of the head tells: whether openness follows, and whether heights hold across steps. */
+const KINDS = [
+  { open: false, stepsHold: false },
+  { open: true, stepsHold: true },
+  { open: true, stepsHold: false },
+  { open: false, stepsHold: true },
+] as const;
 /** No sculpt holds more points. */
 export const MOST_SCULPT_POINTS = 4_000_000;
 
 /**
- * A sculpt as bytes: head (width and height as u32, points per mm, lowest rise and rise of one count as f32, whether
- * openness follows), then deflated planes: nx, ny (i16 of 32767), rise (u16 counts), trust, openness (u8), all
+ * A sculpt as bytes: head (width and height as u32, points per mm, lowest rise and rise of one count as f32, its kind),
+ * then deflated planes: nx, ny (i16 of 32767), rise (u16 counts), trust, openness (u8), all
  * little-endian and each sample as the difference to the one before it in its row.
  */
 export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
@@ -50,7 +57,11 @@ export function writeSculpt(s: Sculpt): Uint8Array<ArrayBuffer> {
   head.setFloat32(8, s.pxPerMm, true);
   head.setFloat32(12, low, true);
   head.setFloat32(16, count, true);
-  head.setUint8(20, s.visibility ? 1 : 0);
+  const open = s.visibility !== null;
+  head.setUint8(
+    20,
+    KINDS.findIndex((k) => k.open === open && k.stepsHold === s.stepsHold),
+  );
   out.set(body, HEAD);
   return out;
 }
@@ -63,6 +74,7 @@ export function sculptHead(bytes: Uint8Array): {
   low: number;
   count: number;
   open: boolean;
+  stepsHold: boolean;
 } {
   if (bytes.length < HEAD || MAGIC.some((m, i) => bytes[i] !== m))
     throw refused('file', 'not a sculpt of this program', 'one that a scan or a 3D file gave');
@@ -77,7 +89,9 @@ export function sculptHead(bytes: Uint8Array): {
     );
   if (!(pxPerMm > 0.01 && pxPerMm < 1000) || !Number.isFinite(low) || !(count > 0 && Number.isFinite(count)))
     throw refused('sculpt', `${pxPerMm} points per mm`, '0.01 to 1000, and finite heights');
-  return { width, height, pxPerMm, low, count, open: head.getUint8(20) === 1 };
+  const kind = head.getUint8(20);
+  if (kind >= KINDS.length) throw refused('sculpt', `kind ${kind}`, `0 to ${KINDS.length - 1}`);
+  return { width, height, pxPerMm, low, count, ...KINDS[kind] };
 }
 
 /** Unpacks no more than `size` bytes, whatever the stream claims. */
@@ -103,7 +117,7 @@ export function unpacked(body: Uint8Array, size: number): Uint8Array {
 
 /** Reads what `writeSculpt` wrote. @throws RefusedInput */
 export function readSculpt(bytes: Uint8Array): Sculpt {
-  const { width, height, pxPerMm, low, count, open } = sculptHead(bytes);
+  const { width, height, pxPerMm, low, count, open, stepsHold } = sculptHead(bytes);
   const n = width * height;
   const planes = unpacked(bytes.subarray(HEAD), n * (open ? 8 : 7));
   const view = new DataView(planes.buffer);
@@ -138,5 +152,6 @@ export function readSculpt(bytes: Uint8Array): Sculpt {
     heightMm: wide((c) => low + c * count, false),
     confidence: narrow(),
     visibility: open ? narrow() : null,
+    stepsHold,
   };
 }

@@ -77,6 +77,7 @@ export const thinned = weakMemo((whole: Sculpt): Thin => {
     height,
     pxPerMm: whole.pxPerMm / by,
     visibility: null,
+    stepsHold: whole.stepsHold,
     nx: new Float32Array(n),
     ny: new Float32Array(n),
     heightMm: new Float32Array(n),

@@ -17,6 +17,8 @@ export interface Sculpt {
   readonly confidence: Uint8Array;
   /** How much of what a point mirrors is free of the sculpt itself, 255 all. Absent: all of it. */
   readonly visibility: Uint8Array | null;
+  /** Whether heights hold across a step: those of a 3D file do, those of a lamp scan run over it. */
+  readonly stepsHold: boolean;
 }
 
 /** What `sampleSculpt` writes. */

@@ -104,6 +104,7 @@ describe('a place of an outline pulled by hand', () => {
       heightMm: new Float32Array(n),
       confidence: new Uint8Array(n).fill(255),
       visibility: null,
+      stepsHold: false,
     };
     let made = cutFromSculpt(ring(4, 4), SURFACE, [0, 0]);
     for (const [i, p] of [

@@ -26,6 +26,7 @@ function surfaceOf(heightAt: (x: number, y: number) => number | null, open = tru
     heightMm: new Float32Array(n * n),
     confidence: new Uint8Array(n * n),
     visibility: open ? new Uint8Array(n * n).fill(255) : null,
+    stepsHold: open,
   };
   const e = 1e-3;
   for (let i = 0; i < n * n; i++) {

@@ -7,7 +7,6 @@ import {
   circleThrough,
   cutFromSculpt,
   foundBall,
-  HARD,
   MILD,
   newPart,
   newPiece,
@@ -30,22 +29,13 @@ import {
   RefusedInput,
 } from '../../src/index.js';
 import { LONG } from '../support.js';
-import { mean, PHOTOS, planesOf, PX_PER_MM, scanned, type Scanned } from './series.js';
+import { mean, once, PHOTOS, planesOf, PX_PER_MM, scanned, type Scanned } from './series.js';
 
 /** The heron's own wing is looked at with the demo. */
 const OTHERS = standInSculpts.map((s) => s.id).filter((id) => id !== 'heron-wing');
 /** The face in the soak only, as at hard conditions all but one. */
 const SCULPTS = LONG ? OTHERS : OTHERS.filter((id) => id !== 'face');
 const HARD_SCULPTS = LONG ? OTHERS : ['wing'];
-/** The dome's glint is asked for to 4 % of its radius. */
-const DOME = { photos: 8 };
-const kept = new Map<string, Scanned>();
-const once = (id: string, hard: boolean): Scanned => {
-  const key = `${id} ${hard}`;
-  let found = kept.get(key);
-  if (!found) kept.set(key, (found = scanned(id, hard ? HARD : MILD, id === 'dome' ? DOME : {})));
-  return found;
-};
 
 describe('a lamp scan by the stand-in camera', () => {
   const off = ({ errors }: Scanned) => mean(errors.map((e) => e.deg));

@@ -1,5 +1,7 @@
 import {
   angleBetween,
+  HARD,
+  MILD,
   standInSculpt,
   standInSeries,
   normalAt,
@@ -53,4 +55,15 @@ export function scanned(
       });
   }
   return { series, scan, errors };
+}
+
+/** The dome's glint is asked for to 4 % of its radius. */
+const DOME = { photos: 8 };
+const kept = new Map<string, Scanned>();
+/** A sculpt scanned at mild or hard conditions, once for the suites that stand in one file. */
+export function once(id: string, hard: boolean): Scanned {
+  const key = `${id} ${hard}`;
+  let found = kept.get(key);
+  if (!found) kept.set(key, (found = scanned(id, hard ? HARD : MILD, id === 'dome' ? DOME : {})));
+  return found;
 }

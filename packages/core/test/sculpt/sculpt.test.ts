@@ -38,6 +38,7 @@ function made(w: number, h: number, rise: (x: number, y: number) => number | nul
     heightMm: new Float32Array(n),
     confidence: new Uint8Array(n),
     visibility: null,
+    stepsHold: false,
   };
   const d = 1e-3;
   for (let i = 0; i < n; i++) {
@@ -68,8 +69,9 @@ describe('a sculpt as bytes', () => {
         fc.integer({ min: 2, max: 40 }),
         fc.integer({ min: 2, max: 30 }),
         fc.boolean(),
+        fc.boolean(),
         fc.integer(),
-        (width, height, hasOpen, seed) => {
+        (width, height, hasOpen, stepsHold, seed) => {
           let at = seed | 1;
           const next = () => ((at = Math.imul(at ^ (at >>> 13), 0x5bd1e995)) >>> 0) / 2 ** 32;
           const n = width * height;
@@ -82,12 +84,14 @@ describe('a sculpt as bytes', () => {
             heightMm: Float32Array.from({ length: n }, () => 20 * next() - 10),
             confidence: Uint8Array.from({ length: n }, () => 256 * next()),
             visibility: hasOpen ? Uint8Array.from({ length: n }, () => 256 * next()) : null,
+            stepsHold,
           };
           const back = readSculpt(writeSculpt(s));
           expect([back.width, back.height]).toEqual([width, height]);
           expect(back.pxPerMm).toBeCloseTo(s.pxPerMm, 4);
           expect(back.confidence).toEqual(s.confidence);
           expect(back.visibility).toEqual(s.visibility);
+          expect(back.stepsHold).toBe(stepsHold);
           const worst = (a: Float32Array, b: Float32Array) =>
             a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i])), 0);
           expect(Math.max(worst(back.nx, s.nx), worst(back.ny, s.ny))).toBeLessThan(4e-5);
