@@ -54,8 +54,8 @@ export function FirstPage() {
   const found = all.filter((p) => p.name.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <div className="flex h-full flex-col bg-g28">
-      <header className="flex items-end gap-6 bg-g05 px-8 pt-6 pb-5 text-g98">
-        <div className="mr-auto">
+      <header className="flex flex-wrap items-end gap-x-6 gap-y-3 bg-g05 px-8 pt-6 pb-5 text-g98 max-md:gap-x-3 max-md:px-4 max-md:pt-4">
+        <div className="mr-auto max-md:w-full">
           <h1 className="wide text-3xl font-extrabold tracking-tight">Pale Glint</h1>
           <p className="text-g82">
             Where the light falls on your metal, what to mix for it, and in which order.
@@ -70,7 +70,7 @@ export function FirstPage() {
         <NewPiece />
         <BringIn />
       </header>
-      <main ref={setScroller} className="min-h-0 flex-1 relative overflow-y-auto p-8">
+      <main ref={setScroller} className="min-h-0 flex-1 relative overflow-y-auto p-8 max-md:p-4">
         {query.isPending && <Loading what="your pieces" />}
         {query.isError && (
           <div className="bg-g96">
@@ -103,11 +103,11 @@ export function FirstPage() {
             </span>
           </p>
         )}
-        <div className="flex items-start gap-6">
+        <div className="flex items-start gap-6 max-md:flex-col">
           {found.slice(0, 1).map((line) => (
             <PieceCard key={line.id} line={line} size={LARGE} />
           ))}
-          <div className="flex min-w-0 flex-1 flex-col gap-6">
+          <div className="flex min-w-0 flex-1 flex-col gap-6 max-md:w-full">
             <OnePartDoor />
             <PieceGrid lines={found.slice(1)} scroller={scroller} />
           </div>

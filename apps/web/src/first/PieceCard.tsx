@@ -35,14 +35,14 @@ export function PieceCard({ line, size }: { line: PieceLine; size: typeof LARGE 
   return (
     <article
       ref={element}
-      className="group relative w-fit bg-g50"
+      className="group relative max-w-full bg-g50"
       style={{ width: w, contentVisibility: 'auto', containIntrinsicSize: `${w}px ${h + UNDER_PX}px` }}
     >
       <Link to={`/pieces/${line.id}/glint`} className="block">
         {piece && piece.parts.length > 0 ? (
-          <Thumb piece={piece} width={w} height={h} />
+          <Thumb piece={piece} width={w} height={h} className="max-w-full object-contain" />
         ) : (
-          <div className="bg-g50" style={{ width: w, height: h }} />
+          <div className="max-w-full bg-g50" style={{ width: w, height: h }} />
         )}
         <span className="flex items-baseline justify-between gap-3 bg-g10 px-4 py-2.5 text-g98">
           <span className="truncate font-semibold">{line.name}</span>

@@ -82,9 +82,9 @@ function StepBar({ layer, colour, shown, later, ticked, crowded, onPress }: Step
       className="group flex h-full min-w-0 flex-1 flex-col justify-end px-px"
     >
       <span
-        className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${shown ? 'relative z-10 self-center bg-g88 px-0.5 font-bold text-g05' : 'text-g38'}`}
+        className={`narrow flex justify-center pb-1 whitespace-nowrap text-label ${shown ? 'relative z-10 self-center bg-g88 px-0.5 font-bold text-g05 group-first:self-start group-last:self-end' : 'text-g38'}`}
       >
-        {form ? plain(colour.value, 0) : name}
+        {form ? plain(colour.value, 0) : <span className={shown ? '' : 'max-md:hidden'}>{name}</span>}
         {ticked ? ' ✓' : ''}
       </span>
       <span

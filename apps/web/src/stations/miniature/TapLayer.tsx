@@ -4,6 +4,7 @@ import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
 import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
+import { swallowClick } from '../../ui/swallowClick.js';
 import { Loupe } from './Loupe.js';
 import type { Made } from './taps.js';
 
@@ -151,6 +152,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
           if (held.tap !== null) onMove(held.tap, at(e), e.altKey);
         }}
         onPointerUp={(e) => {
+          if (e.pointerType === 'touch') swallowClick();
           if (held?.tap === null && e.pointerId === held.pointer) {
             if (onStroke && held.path.length > 1) onStroke(held.path);
             else onTap(at(e), e.altKey);
