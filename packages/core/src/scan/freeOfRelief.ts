@@ -4,6 +4,8 @@ import { groundOf, type IsFree, type Sculpt } from '../sculpt/index.js';
 const EVERY = 3;
 /** Heights of a scan are believed to so much, mm: what stands out by less shuts out nothing. */
 const BELIEVED_MM = 0.1;
+/** A ray that leaves the eye more steeply than this meets what stands behind, of which a scan knows nothing: it is free. */
+const AWAY = -0.3;
 
 type Relief = Omit<Sculpt, 'visibility'>;
 
@@ -47,7 +49,7 @@ export function freeOfRelief(sculpt: Relief): IsFree {
   const cellMm = EVERY / pxPerMm;
   return ([x, y, z], [dx, dy, dz]) => {
     const level = Math.hypot(dx, dy);
-    if (level < 1e-6) return true;
+    if (level < 1e-6 || dz < AWAY) return true;
     const [stepX, stepY, rise] = [dx / level, -dy / level, (dz / level) * cellMm];
     // Column and row, in cells of the coarse raster.
     let c = (width / 2 + x * pxPerMm) / EVERY;
