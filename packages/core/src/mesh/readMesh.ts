@@ -173,7 +173,10 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
     if (error instanceof RefusedInput) throw error;
     throw refused(
       'file',
-      `something broken or cut off (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'})`,
+      // What a loader stumbles over is no word for a painter.
+      error instanceof Error && !(error instanceof TypeError)
+        ? `something broken or cut off (${error.message.slice(0, 120)})`
+        : 'something broken or cut off',
       `a whole ${kind.toUpperCase()}`,
     );
   }

@@ -191,6 +191,14 @@ describe('what files hold that is no miniature', () => {
   test.each([
     ['nothing', new Uint8Array(), 'x.stl', /nothing in it/],
     ['something else', new TextEncoder().encode('hello there'), 'x.txt', /accepted: STL, OBJ, PLY, glTF/],
+    [
+      'a glTF that names an accessor it has not',
+      new TextEncoder().encode(
+        '{"asset":{"version":"2.0"},"meshes":[{"primitives":[{"attributes":{"POSITION":9}}]}]}',
+      ),
+      'x.gltf',
+      /something broken or cut off; accepted/,
+    ],
     ['an OBJ without faces', new TextEncoder().encode('v 0 0 0\nv 1 0 0\n'), 'x.obj', /no triangle/],
     [
       'points alone',
