@@ -28,6 +28,15 @@ function hasRoom(patch: Patch, [x, y]: Point, toward: Vec3, radiusMm: number): b
   return true;
 }
 
+/** A place mirrors the light where so much of what it mirrors is free; elsewhere metal mirrors metal. */
+const LEAST_OPEN = 0.5;
+
+/** Whether a dot may lie at a place: nothing stands before the light there, and it has room. */
+function maySparkle(patch: Patch, at: Point, toward: Vec3, radiusMm: number): boolean {
+  if ((patch.openAt?.(at[0], at[1]) ?? 1) < LEAST_OPEN) return false;
+  return !patch.uneven || hasRoom(patch, at, toward, radiusMm);
+}
+
 /** Normals of a patch on a lattice over it; 0, 0, 0 where it is not. */
 interface Lattice {
   readonly gap: number;
@@ -60,7 +69,8 @@ const latticeOf = weakMemo((patch: Patch): Lattice => {
 
 /**
  * The places of a patch whose normals come nearest to a direction, best first: local maxima on a lattice, refined by
- * halving steps. At most `patch.peaks` (one where absent). On an uneven surface a place must have room for its dot.
+ * halving steps. At most `patch.peaks` (one where absent). On an uneven surface a place must have room for its dot, and
+ * none lies where the light is shut out.
  * @param radiusMm of a dot
  */
 export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
@@ -105,8 +115,7 @@ export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
         }
         if (!moved) step /= 2;
       }
-      if (best >= MISS && (!patch.uneven || hasRoom(patch, at, toward, radiusMm)))
-        peaks.push({ at, score: best });
+      if (best >= MISS && maySparkle(patch, at, toward, radiusMm)) peaks.push({ at, score: best });
     }
   // Of places that all face the right way the one nearest the middle carries the dot.
   const b = boundsOf(patch.rings);

@@ -148,6 +148,14 @@ describe('a dot on a measured surface', () => {
     expect(Math.hypot(at[0] - 1, at[1] - 1)).toBeLessThan(2.4);
   });
 
+  test('lies nowhere that the light is shut out of', () => {
+    const ball = knob(2.4);
+    for (const stepsHold of [true, false]) {
+      const shut: Sculpt = { ...ball, stepsHold, visibility: ball.visibility!.map(() => 100) };
+      expect(findPeaks(patchOf(shut), toward, 0.3)).toEqual([]);
+    }
+  });
+
   test('lies wholly on its part', () => {
     // A slope whose best place is at the very border.
     const curve = surfaceOf((x) => -0.05 * (x - 4) ** 2);
