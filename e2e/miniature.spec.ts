@@ -1,15 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { encode } from 'fast-png';
 import type { Page } from '@playwright/test';
+import { begin, madePhoto } from './support/madePhoto.js';
 import { expect, frame, saved, settled, test } from './support/server.js';
-
-async function begin(page: Page, address: string, name: string): Promise<void> {
-  await page.goto(address);
-  await page.getByRole('button', { name: 'New piece' }).click();
-  await page.getByLabel('Its name').fill(name);
-  await page.getByRole('button', { name: 'Begin' }).click();
-  await expect(page.getByText('Begin with a form')).toBeVisible();
-}
 
 /** Where the stage shows a place of the piece, on the screen. */
 async function onStage(page: Page) {
@@ -24,25 +16,6 @@ const tapAt = async (page: Page, x: number, y: number) => {
   await page.mouse.click(...at(x, y));
   await frame(page);
 };
-
-const WIDE = 600;
-const HIGH = 900;
-/** A made photo: a base of 400 px, a pale disc seen aslant, all turned by some degrees about its middle. */
-function madePhoto(turnDeg: number): Buffer {
-  const data = new Uint8Array(WIDE * HIGH * 4);
-  const [c, s] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
-  for (let row = 0, k = 0; row < HIGH; row++)
-    for (let col = 0; col < WIDE; col++, k += 4) {
-      const [u, v] = [col - WIDE / 2, row - HIGH / 2];
-      const [x, y] = [u * c - v * s, u * s + v * c];
-      const base = Math.abs(x) < 200 && y > 300 && y < 360;
-      const disc = (x / 150) ** 2 + ((y + 60) / 105) ** 2 < 1;
-      const post = Math.abs(x) < 30 && y > 40 && y < 300;
-      const grey = base ? 40 : disc ? 190 : post ? 120 : 90;
-      data.set([grey, grey * 0.96, grey * 0.9, 255], k);
-    }
-  return Buffer.from(encode({ width: WIDE, height: HIGH, data, channels: 4, text: { Author: 'somebody' } }));
-}
 
 test('a photo is laid under, scaled by its base, set straight, and a dome seen aslant tapped on it', async ({
   page,
@@ -374,6 +347,9 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await page.mouse.click(box.x + 3, box.y + 3);
   await expect(page.getByText(/nothing of the sculpt is there/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeDisabled();
+  // A region that is a part already is said to be before it is cut once more.
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height / 2);
+  await expect(page.getByText('This is Part already: Done cuts it once more.')).toBeVisible();
   await page.getByRole('button', { name: 'Leave', exact: true }).click();
   await expect(
     page.getByRole('region', { name: 'Its own surface' }).getByRole('button', { name: 'Take it away' }),
@@ -386,72 +362,6 @@ test('a 3D file is turned, sized and laid under; its regions become parts', asyn
   await expect(page.getByText('3D file 2')).toBeVisible();
   await page.getByRole('button', { name: 'Let its shape go' }).first().click();
   await expect(page.getByRole('link', { name: 'From another side' })).toHaveCount(1);
-});
-
-test('on a phone a photo is laid under, scaled and tapped on by finger; a loupe shows what the finger hides', async ({
-  browser,
-  server,
-}) => {
-  const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-  const context = await browser.newContext(phone);
-  const page = await context.newPage();
-  await begin(page, server.address, 'By finger');
-  await page
-    .locator('aside input[type=file]')
-    .setInputFiles({ name: 'own.png', mimeType: 'image/png', buffer: madePhoto(0) });
-  await expect(page.getByTestId('underlay')).toBeVisible();
-  const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
-  expect(await wide()).toBe(390);
-  /** Where a place of the made photo, from its middle, lies on the screen. */
-  const placeOf = async (x: number, y: number) => {
-    const box = (await page.getByTestId('underlay').boundingBox())!;
-    return [box.x + box.width * (0.5 + x / WIDE), box.y + box.height * (0.5 + y / HIGH)] as const;
-  };
-  const tap = async (x: number, y: number) => {
-    await page.touchscreen.tap(...(await placeOf(x, y)));
-    await frame(page);
-  };
-  await page.getByRole('button', { name: '32', exact: true }).tap();
-  await tap(-198, 330);
-  // The panel comes back with the last tap; what then lies under the finger is not pressed by it.
-  await page.evaluate(() => {
-    const pressed: EventTarget[] = [];
-    Object.assign(window, { pressed });
-    document.addEventListener('click', ({ target }) => target && pressed.push(target));
-  });
-  await tap(198, 330);
-  expect(await page.evaluate(() => (window as unknown as { pressed: EventTarget[] }).pressed.length)).toBe(0);
-  await page.getByRole('button', { name: 'Dome', exact: true }).tap();
-  expect(await page.evaluate(() => (window as unknown as { pressed: EventTarget[] }).pressed.length)).toBe(1);
-  for (const turn of [0.4, 1.7, 2.9, 4.2]) await tap(150 * Math.cos(turn), -60 + 105 * Math.sin(turn));
-  // The last one is looked for under the loupe, and made where the finger is lifted.
-  const touch = await context.newCDPSession(page);
-  const [x, y] = await placeOf(120, -60);
-  const [toX, toY] = await placeOf(150 * Math.cos(5.5), -60 + 105 * Math.sin(5.5));
-  await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-  await expect(page.getByTestId('loupe')).toBeAttached();
-  await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x: toX, y: toY }] });
-  await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-  await expect(page.getByTestId('loupe')).toHaveCount(0);
-  // Chromium gives no click for a tap that follows a drag made this way too soon: a painter would tap again.
-  await expect(async () => {
-    await page.getByRole('button', { name: 'Done' }).tap({ timeout: 2000 });
-    await expect(page.getByRole('button', { name: 'Neither' })).toBeVisible({ timeout: 2000 });
-  }).toPass();
-  await page.getByRole('button', { name: 'Neither' }).tap();
-  await page.getByRole('button', { name: 'Leave' }).tap();
-  await saved(page);
-  const id = /pieces\/([^/]+)/.exec(page.url())![1];
-  const piece = await server.piece(id);
-  const mm = piece.views[0].underlay!.mmPerPx;
-  expect(Math.abs((mm * 400) / 32 - 1)).toBeLessThan(0.04);
-  expect(Math.abs((piece.parts[0].form as { widthMm: number }).widthMm / (300 * mm) - 1)).toBeLessThan(0.05);
-  // The map is there by finger as well, with its part beside it and nothing cut off.
-  await page.getByRole('link', { name: /^Glint map/ }).tap();
-  await settled(page);
-  await expect(page.getByRole('region', { name: 'Parts' }).getByText('Dome', { exact: true })).toBeVisible();
-  expect(await wide()).toBe(390);
-  await context.close();
 });
 
 test('a surface that lies beside the photo is laid on it, with what was cut from it; else numbers do it', async ({

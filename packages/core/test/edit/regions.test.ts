@@ -3,10 +3,12 @@ import { readFileSync } from 'node:fs';
 import {
   brassHeron,
   HERON_SURFACE,
+  partCutThere,
   proposedRegions,
   readSculpt,
   uncutRegions,
   withRegionsTaken,
+  type FormOf,
   type Piece,
 } from '../../src/index.js';
 
@@ -34,4 +36,12 @@ test('what has been cut already is not proposed again', () => {
   const first = withRegionsTaken(bare, sculpt, regions.slice(0, 1), 'front');
   expect(uncutRegions(first, HERON_SURFACE, regions)).toEqual(regions.slice(1));
   expect(uncutRegions(first, 'f'.repeat(64), regions)).toEqual(regions);
+});
+
+test('a form cut where a part is tells which', () => {
+  const piece = withRegionsTaken({ ...brassHeron, parts: [] }, sculpt, regions, 'front');
+  for (const part of piece.parts)
+    expect(partCutThere(piece, part.form as FormOf<'sculpt'>)?.id).toBe(part.id);
+  const other = { ...(piece.parts[0].form as FormOf<'sculpt'>), sculpt: 'f'.repeat(64) };
+  expect(partCutThere(piece, other)).toBeNull();
 });

@@ -1,5 +1,12 @@
 import type { PieceSculpt, Point } from '@pale-glint/core';
-import { cutFromSculpt, problemLine, RefusedInput, tappedOutline, viewIn } from '@pale-glint/core';
+import {
+  cutFromSculpt,
+  partCutThere,
+  problemLine,
+  RefusedInput,
+  tappedOutline,
+  viewIn,
+} from '@pale-glint/core';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { askRegion } from '../../workers/mapClient.js';
 import { edits } from '../parts/edits.js';
@@ -127,12 +134,14 @@ export function regionTool(on: TappedOn, sculpt: PieceSculpt): TapTool {
       places: taps.map(([x, y]): Point => [x - xMm, y - yMm]),
     });
     if (!points) return message ?? 'Nothing is there.';
-    return cutFromSculpt(
+    const made = cutFromSculpt(
       points.map(([x, y]): Point => [x + xMm, y + yMm]),
       surface,
       [xMm, yMm],
       'as drawn',
     );
+    const there = partCutThere(on.store.get().piece, made.form);
+    return there ? { ...made, says: `This is ${there.name} already: Done cuts it once more.` } : made;
   };
   return {
     id: `region-${sculpt.id}`,

@@ -15,6 +15,8 @@ import {
 export interface Made {
   readonly form: Form;
   readonly place: Place;
+  /** What is to be known before it is made a part. */
+  readonly says?: string;
 }
 
 /** A way to put a form on the picture by tapping. One entry adds one. */
