@@ -1,5 +1,7 @@
 import { DEMO, expect, saved, settled, test } from './support/server.js';
 
+test.use({ parts: ['elbow', 'disc', 'blade'] });
+
 test('light is taken from a preset, its surroundings by handle, a glow is placed and moved', async ({
   page,
   server,

@@ -1,5 +1,7 @@
 import { DEMO, expect, saved, settled, test } from './support/server.js';
 
+test.use({ parts: ['elbow', 'disc', 'blade'] });
+
 test('a blade is rusted and chipped: the map shows it, the order has its passes, too much is told, and it is cleaned off', async ({
   page,
   server,
