@@ -141,7 +141,7 @@ export function regionTool(on: TappedOn, sculpt: PieceSculpt): TapTool {
       'as drawn',
     );
     const there = partCutThere(on.store.get().piece, made.form);
-    return there ? { ...made, says: `This is ${there.name} already: Done cuts it once more.` } : made;
+    return there ? { ...made, message: `This is ${there.name} already: Done cuts it once more.` } : made;
   };
   return {
     id: `region-${sculpt.id}`,

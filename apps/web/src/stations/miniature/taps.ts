@@ -16,7 +16,7 @@ export interface Made {
   readonly form: Form;
   readonly place: Place;
   /** What is to be known before it is made a part. */
-  readonly says?: string;
+  readonly message?: string;
 }
 
 /** A way to put a form on the picture by tapping. One entry adds one. */

@@ -126,7 +126,7 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
       tool,
       taps,
       made,
-      message: message ?? made?.says ?? (times > 0 && taps.length === 0 ? doneText(times) : null),
+      message: message ?? made?.message ?? (times > 0 && taps.length === 0 ? doneText(times) : null),
       ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(tool, taps.length),
       canFinish: taps.length >= tool.least,
       finishLabel: asksNearer ? 'Neither' : 'Done',
