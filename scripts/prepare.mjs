@@ -1,5 +1,6 @@
 // Brings a checkout to where it can run: installs what the lock file says, builds what is older than its sources.
-// --quiet says only what it does, --core builds core and command line alone, --force builds everything anew.
+// --quiet says only what it does, --installed builds nothing, --core builds core and command line alone, --force builds
+// everything anew.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
@@ -135,7 +136,7 @@ const pages = () =>
   );
 
 if (flags.has('--core')) await core();
-else {
+else if (!flags.has('--installed')) {
   // The pages are built from the core's sources, side by side with all that needs it built.
   const others = pages();
   await core();
