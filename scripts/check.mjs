@@ -93,7 +93,7 @@ const prepare = async (...flags) => {
 // Packages of the system come in while those of the project do.
 const browser = needChromium();
 await prepare('--installed');
-// What is read alone is looked over while all is built, and types while units run: no core waits for another.
+// Lint needs nothing built and runs beside the build; types and layers run beside the units. So no core waits.
 const looked = checks({ lint: [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0'] });
 await prepare();
 const typed = checks({

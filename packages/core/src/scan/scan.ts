@@ -169,12 +169,13 @@ function surfaceFrom(
   const { confidence } = whole;
   const calm = { confidence, ...denoised(width, height, whole.nx, whole.ny, confidence) };
   tell('building the heights', 0.92);
-  const relief = {
+  const relief: Sculpt = {
     width,
     height,
     pxPerMm,
     ...calm,
     heightMm: heightsOf(calm, width, height, pxPerMm),
+    visibility: null,
     stepsHold: false,
   };
   const visibility = opennessOf(relief, freeOfRelief(relief), (s) =>

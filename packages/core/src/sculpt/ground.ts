@@ -25,7 +25,7 @@ function sidesOf(cells: readonly number[], { width, height }: Pick<Sculpt, 'widt
  * @param nz third part of the normals
  * @returns 1 where the ground is, row by row
  */
-export function groundOf(s: Pick<Sculpt, 'width' | 'height' | 'confidence'>, nz: Float32Array): Uint8Array {
+export function groundOf(s: Sculpt, nz: Float32Array): Uint8Array {
   const { width: w, height: h, confidence } = s;
   const least = Math.cos(rad(FACES_DEG));
   const ground = new Uint8Array(w * h);

@@ -1,5 +1,6 @@
 export { MOST_SCULPT_POINTS, readSculpt, sculptHead, writeSculpt } from './bytes.js';
 export * from './creases.js';
+export { everyNth } from './everyNth.js';
 export { groundOf } from './ground.js';
 export { opennessOf, type IsFree } from './openness.js';
 export { regionAt, type RegionLimits } from './region.js';

@@ -1,4 +1,4 @@
-import type { Vec3 } from '../units/index.js';
+import { add, dot, normalise, scale, type Vec3 } from '../units/index.js';
 import type { Sculpt } from './sculpt.js';
 
 /** Rays go out from every point of a raster so much coarser. */
@@ -14,17 +14,12 @@ const LEAST_RISE = 0.05;
 /** Whether a ray meets nothing. Places in mm from the sculpt's middle, with their height. */
 export type IsFree = (from: Vec3, toward: Vec3) => boolean;
 
-function unit(x: number, y: number, z: number): Vec3 {
-  const long = Math.hypot(x, y, z);
-  return [x / long, y / long, z / long];
-}
-
 /** What a point with a unit normal mirrors, turned off by a little, and bent up where it would dip under its surface. */
 function mirrored(normal: Vec3, [jx, jy]: (typeof JITTER)[number]): Vec3 {
   const [nx, ny, nz] = normal;
-  const [x, y, z] = unit(2 * nz * nx + SPREAD * jx, 2 * nz * ny + SPREAD * jy, 2 * nz * nz - 1);
-  const dip = LEAST_RISE - (x * nx + y * ny + z * nz);
-  return dip > 0 ? unit(x + dip * nx, y + dip * ny, z + dip * nz) : [x, y, z];
+  const toward = normalise([2 * nz * nx + SPREAD * jx, 2 * nz * ny + SPREAD * jy, 2 * nz * nz - 1]);
+  const dip = LEAST_RISE - dot(toward, normal);
+  return dip > 0 ? normalise(add(toward, scale(normal, dip))) : toward;
 }
 
 const coarseSize = ({ width, height }: Pick<Sculpt, 'width' | 'height'>) =>
@@ -59,7 +54,7 @@ function softened(coarse: Float32Array, { width, height }: Pick<Sculpt, 'width' 
  * @param onRow told how far it is, 0..1; may throw to stop
  */
 export function opennessOf(
-  { width, height, pxPerMm, nx, ny, heightMm, confidence }: Omit<Sculpt, 'visibility'>,
+  { width, height, pxPerMm, nx, ny, heightMm, confidence }: Sculpt,
   isFree: IsFree,
   onRow: (share: number) => void = () => undefined,
 ): Uint8Array {

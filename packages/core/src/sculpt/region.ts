@@ -1,6 +1,7 @@
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
 import { inRing, rad, refused, weakMemo } from '../units/index.js';
+import { everyNth, type Fewer } from './everyNth.js';
 import { groundOf } from './ground.js';
 import { sculptCell, sculptPlace, type Sculpt } from './sculpt.js';
 
@@ -56,10 +57,7 @@ function grown(mask: Uint8Array, { width: w, height: h }: Size, reach: number, b
 /** A tap is answered from so many points; an outline drawn by hand is no finer. */
 const LOOKED_AT = 100_000;
 
-interface Thin {
-  readonly s: Sculpt;
-  /** Third part of the normals, which a tap asks for again and again. */
-  readonly nz: Float32Array;
+interface Thin extends Fewer {
   /** 1 where the card behind a scanned miniature is. */
   readonly ground: Uint8Array;
   /** How sharply the surface folds, 0..2: over the width that folds are measured by, and at the very point. */
@@ -70,29 +68,7 @@ interface Thin {
 /** Every so many-th point of a sculpt in each direction. */
 export const thinned = weakMemo((whole: Sculpt): Thin => {
   const by = Math.max(1, Math.round(Math.sqrt((whole.width * whole.height) / LOOKED_AT)));
-  const [width, height] = [Math.floor(whole.width / by), Math.floor(whole.height / by)];
-  const n = width * height;
-  const s: Sculpt = {
-    width,
-    height,
-    pxPerMm: whole.pxPerMm / by,
-    visibility: null,
-    stepsHold: whole.stepsHold,
-    nx: new Float32Array(n),
-    ny: new Float32Array(n),
-    heightMm: new Float32Array(n),
-    confidence: new Uint8Array(n),
-  };
-  const nz = new Float32Array(n);
-  for (let r = 0, i = 0; r < height; r++)
-    for (let c = 0, j = (r * by + (by >> 1)) * whole.width + (by >> 1); c < width; c++, i++, j += by) {
-      const [x, y] = [whole.nx[j], whole.ny[j]];
-      s.nx[i] = x;
-      s.ny[i] = y;
-      s.heightMm[i] = whole.heightMm[j];
-      s.confidence[i] = whole.confidence[j];
-      nz[i] = Math.sqrt(Math.max(0, 1 - x * x - y * y));
-    }
+  const { s, nz } = everyNth(whole, by);
   const far = Math.max(1, Math.round((OVER_MM * s.pxPerMm) / 2));
   return { s, nz, ground: groundOf(s, nz), sharp: sharpnessOf(s, nz, far), crests: sharpnessOf(s, nz, 1) };
 });

@@ -112,6 +112,9 @@ describe('a sculpt as bytes', () => {
     const huge = bytes.slice();
     new DataView(huge.buffer).setUint32(9, 1e6, true);
     expect(() => readSculpt(huge)).toThrow(/accepted: at least 2 x 2, at most/);
+    const odd = bytes.slice();
+    odd[29] = 4;
+    expect(() => readSculpt(odd)).toThrow(/held kind 4; accepted: 0 to 3/);
   });
 });
 
