@@ -8,6 +8,8 @@ const MORE = 1;
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
+  // What is built already is loaded as it is.
+  build: { external: ['**/dist/**', '**/scripts/**'] },
   // Each worker has a server of its own, so that several may run side by side.
   fullyParallel: true,
   workers: WORKERS + MORE,
