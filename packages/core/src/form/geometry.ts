@@ -1,4 +1,4 @@
-import { inRing } from '../units/index.js';
+import { crossingsOf, inRing } from '../units/index.js';
 import type { Edge, Point, Ring } from './surface.js';
 
 /** Points around an ellipse, counter-clockwise. */
@@ -58,6 +58,17 @@ export function inside(rings: readonly Ring[], x: number, y: number): boolean {
   let within = false;
   for (const ring of rings) if (inRing(ring, x, y)) within = !within;
   return within;
+}
+
+/** What `inside` says of many places at one height: a side is looked at once for all of them. */
+export function insideAt(rings: readonly Ring[], y: number): (x: number) => boolean {
+  const crossings: number[] = [];
+  for (const ring of rings) crossingsOf(ring, y, crossings);
+  return (x) => {
+    let within = false;
+    for (const c of crossings) if (x < c) within = !within;
+    return within;
+  };
 }
 
 /** (x, y) turned counter-clockwise by an angle in radians. */

@@ -1,6 +1,6 @@
 import type { Anchor } from '../piece/index.js';
 import { clamp, weakMemo } from '../units/index.js';
-import { boundsOf, inside } from './geometry.js';
+import { boundsOf, inside, insideAt } from './geometry.js';
 import { SAMPLE, type Patch, type Point, type SurfaceModel } from './surface.js';
 
 /** Places looked at along the longer side before the best is refined. */
@@ -25,13 +25,16 @@ const latticeOf = weakMemo((patch: Patch): { gap: number; spots: readonly Spot[]
   const [columns, rows] = [Math.max(4, Math.ceil(w / gap)), Math.max(4, Math.ceil(h / gap))];
   const out = new Float64Array(SAMPLE.size);
   const spots: Spot[] = [];
-  for (let r = 0; r < rows; r++)
+  for (let r = 0; r < rows; r++) {
+    const y = b.bottom + ((r + 0.5) * h) / rows;
+    const within = insideAt(patch.rings, y);
     for (let c = 0; c < columns; c++) {
-      const at: Point = [b.left + ((c + 0.5) * w) / columns, b.bottom + ((r + 0.5) * h) / rows];
-      if (!inside(patch.rings, at[0], at[1])) continue;
-      patch.at(at[0], at[1], out);
-      spots.push({ at, u: out[SAMPLE.u], v: out[SAMPLE.v] });
+      const x = b.left + ((c + 0.5) * w) / columns;
+      if (!within(x)) continue;
+      patch.at(x, y, out);
+      spots.push({ at: [x, y], u: out[SAMPLE.u], v: out[SAMPLE.v] });
     }
+  }
   return { gap, spots };
 });
 

@@ -1,4 +1,4 @@
-import { boundsOf, inside, SAMPLE, type Patch, type Point } from '../form/index.js';
+import { boundsOf, inside, insideAt, SAMPLE, type Patch, type Point } from '../form/index.js';
 import { rad, weakMemo, type Vec3 } from '../units/index.js';
 
 /** Places looked at along the longer side before the best are refined. */
@@ -58,11 +58,14 @@ const latticeOf = weakMemo((patch: Patch): Lattice => {
   ];
   const normals = new Float64Array(columns * rows * 3);
   const out = new Float64Array(SAMPLE.size);
-  for (let i = 0; i < columns * rows; i++) {
-    const [x, y] = placeAt(i % columns, Math.floor(i / columns));
-    if (!inside(patch.rings, x, y)) continue;
-    patch.at(x, y, out);
-    normals.set([out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]], i * 3);
+  for (let r = 0; r < rows; r++) {
+    const within = insideAt(patch.rings, placeAt(0, r)[1]);
+    for (let c = 0; c < columns; c++) {
+      const [x, y] = placeAt(c, r);
+      if (!within(x)) continue;
+      patch.at(x, y, out);
+      normals.set([out[SAMPLE.nx], out[SAMPLE.ny], out[SAMPLE.nz]], (r * columns + c) * 3);
+    }
   }
   return { gap, columns, rows, normals, placeAt };
 });
@@ -77,14 +80,13 @@ export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
   const { gap, columns, rows, normals, placeAt } = latticeOf(patch);
   const out = new Float64Array(SAMPLE.size);
   const score = (x: number, y: number): number => {
-    if (!inside(patch.rings, x, y)) return -2;
     patch.at(x, y, out);
     return out[SAMPLE.nx] * toward[0] + out[SAMPLE.ny] * toward[1] + out[SAMPLE.nz] * toward[2];
   };
-  const scores = Float64Array.from({ length: columns * rows }, (_, i) => {
-    const [x, y, z] = normals.subarray(i * 3, i * 3 + 3);
-    return x * toward[0] + y * toward[1] + z * toward[2];
-  });
+  const scores = Float64Array.from(
+    { length: columns * rows },
+    (_, i) => normals[i * 3] * toward[0] + normals[i * 3 + 1] * toward[1] + normals[i * 3 + 2] * toward[2],
+  );
   const peaks: { at: Point; score: number }[] = [];
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < columns; c++) {
@@ -110,8 +112,10 @@ export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
           [0, step],
           [0, -step],
         ]) {
-          const s = score(at[0] + dx, at[1] + dy);
-          if (s > best) [at, best, moved] = [[at[0] + dx, at[1] + dy], s, true];
+          const next: Point = [at[0] + dx, at[1] + dy];
+          const s = score(next[0], next[1]);
+          // Most steps lead to nothing better; the outline is asked for the others alone.
+          if (s > best && inside(patch.rings, next[0], next[1])) [at, best, moved] = [next, s, true];
         }
         if (!moved) step /= 2;
       }

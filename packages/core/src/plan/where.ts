@@ -3,6 +3,7 @@ import {
   areaOf,
   boundsOf,
   inside,
+  insideAt,
   SAMPLE,
   signedArea,
   turn,
@@ -49,10 +50,12 @@ function spotAt(model: SurfaceModel, at: Point): Spot | null {
 function spotsOf(model: SurfaceModel, region: Region, ring: Ring): Spot[] {
   const b = boundsOf([ring]);
   const gap = Math.max(b.right - b.left, b.top - b.bottom) / LOOKS;
+  const rows: { y: number; own: (x: number) => boolean; all: (x: number) => boolean }[] = [];
+  for (let y = b.bottom + gap / 2; y < b.top; y += gap)
+    rows.push({ y, own: insideAt([ring], y), all: insideAt(region, y) });
   const places: Point[] = [];
   for (let x = b.left + gap / 2; x < b.right; x += gap)
-    for (let y = b.bottom + gap / 2; y < b.top; y += gap)
-      if (inside([ring], x, y) && inside(region, x, y)) places.push([x, y]);
+    for (const { y, own, all } of rows) if (own(x) && all(x)) places.push([x, y]);
   return (places.length > 0 ? places : ring).flatMap((at) => spotAt(model, at) ?? []);
 }
 

@@ -23,11 +23,14 @@ export function crossing(before: number, a: number, b: number, after: number, le
   return (low + high) / 2;
 }
 
+/** A closed line in grid units; its last point equals its first. */
+export type GridRing = readonly (readonly [number, number])[];
+
 /**
  * Rings of where a field is at or above a level, in grid units, unsimplified. Between points the field is taken to be
  * cubic: a straight line would put crisp borders a few hundredths of a mm off.
  */
-function ringsAbove(field: Float32Array, grid: Grid, level: number): [number, number][][] {
+export function ringsAbove(field: Float32Array, grid: Grid, level: number): GridRing[] {
   const { width, height } = grid;
   const shape = contours()
     .size([width, height])
@@ -48,7 +51,7 @@ function ringsAbove(field: Float32Array, grid: Grid, level: number): [number, nu
   return rings;
 }
 
-function tidy(points: readonly [number, number][], grid: Grid): Point[] {
+function tidy(points: GridRing, grid: Grid): Point[] {
   return simplify(
     points.map(([x, y]) => ({ x, y })),
     SIMPLIFY_PX,
@@ -56,24 +59,21 @@ function tidy(points: readonly [number, number][], grid: Grid): Point[] {
   ).map(({ x, y }) => placeOf(grid, x, y));
 }
 
-/** Outlines (mm, in the grid's frame) of where a field is at or above a level. Touches the grid's border where the field does. */
-export function regionAbove(field: Float32Array, grid: Grid, level: number): Ring[] {
-  return ringsAbove(field, grid, level)
-    .map((ring) => tidy(ring, grid).slice(0, -1))
-    .filter((ring) => ring.length >= 3);
-}
+/** Outlines (mm, in the grid's frame) of what `ringsAbove` found. They touch the grid's border where the field does. */
+export const outlinesOf = (rings: readonly GridRing[], grid: Grid): Ring[] =>
+  rings.map((ring) => tidy(ring, grid).slice(0, -1)).filter((ring) => ring.length >= 3);
 
 /**
- * The lines along which a field crosses a level, cut to the points of a mask (tested at the middle of each piece).
- * Open polylines in mm.
+ * The lines along which a field crosses the level of `ringsAbove`, cut to the points of a mask (tested at the middle of
+ * each piece). Open polylines in mm.
  */
-export function linesAt(field: Float32Array, grid: Grid, level: number, mask: Uint8Array): Point[][] {
-  const wanted = ([ax, ay]: [number, number], [bx, by]: [number, number]) => {
+export function linesOf(rings: readonly GridRing[], grid: Grid, mask: Uint8Array): Point[][] {
+  const wanted = ([ax, ay]: GridRing[number], [bx, by]: GridRing[number]) => {
     const [x, y] = [(ax + bx) / 2, (ay + by) / 2];
     if (x < 1 || y < 1 || x > grid.width - 1 || y > grid.height - 1) return false;
     return mask[Math.floor(y) * grid.width + Math.floor(x)] === 1;
   };
-  return ringsAbove(field, grid, level).flatMap((ring) => runsOf(ring, wanted).map((run) => tidy(run, grid)));
+  return rings.flatMap((ring) => runsOf(ring, wanted).map((run) => tidy(run, grid)));
 }
 
 /** The stretches of a closed ring (last point equals the first) whose pieces are wanted. */

@@ -20,8 +20,12 @@ export function valuesOnCanonical(
 ): number[] {
   const s = p.shape.canonical;
   const free = visibilityOf(s, p.occluders);
-  const of = (counts: (i: number) => boolean) =>
-    Array.from(value).filter((_, i) => s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && counts(i));
+  const of = (counts: (i: number) => boolean) => {
+    const found: number[] = [];
+    for (let i = 0; i < value.length; i++)
+      if (s.patch[i] !== NOTHING && s.alpha[i] >= 0.5 && counts(i)) found.push(value[i]);
+    return found;
+  };
   const seen = of((i) => free[i] === 1);
   return seen.length > 0 ? seen : of(() => true);
 }
@@ -31,9 +35,9 @@ export const lightnessOf = (p: PreparedPart, value?: Float32Array): Lightness =>
   lightnessFrom(valuesOnCanonical(p, value).map((v) => colourAt(p.palette.colours, v).l));
 
 /** The same from any list of L*; an empty list gives zeros. */
-export function lightnessFrom(values: number[]): Lightness {
+export function lightnessFrom(values: readonly number[]): Lightness {
   if (values.length === 0) return { low: 0, mean: 0, high: 0, middleHalf: 0 };
-  const sorted = values.sort((a, b) => a - b);
+  const sorted = Float64Array.from(values).sort();
   const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))];
   return {
     low: at(0.02),

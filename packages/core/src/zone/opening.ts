@@ -142,9 +142,9 @@ function withinNeighbour(inner: Float32Array, i: number, width: number): boolean
 }
 
 /** The value above which a share of a list lies. */
-function aboveWhich(list: number[], share: number): number {
-  list.sort((a, b) => b - a);
-  return list[Math.min(list.length - 1, Math.ceil(share * list.length) - 1)];
+function aboveWhich(list: readonly number[], share: number): number {
+  const sorted = Float32Array.from(list).sort();
+  return sorted[Math.max(0, sorted.length - Math.ceil(share * sorted.length))];
 }
 
 /**

@@ -14,7 +14,7 @@ import {
 import { valuesOn, type PreparedPart } from '../glint/index.js';
 import { thresholdOf } from '../ladder/index.js';
 import { clamp } from '../units/index.js';
-import { linesAt, regionAbove } from './contour.js';
+import { linesOf, outlinesOf, ringsAbove, type GridRing } from './contour.js';
 import { openingWidth, type Opening } from './opening.js';
 
 /** A border between a step and the one below it. */
@@ -141,15 +141,19 @@ function slope({ value, grid }: PatchField, x: number, y: number): number {
   return Math.hypot(at(h, 0), at(0, h));
 }
 
-function bordersOf(fields: readonly PatchField[], steps: number): Border[] {
-  return Array.from({ length: steps - 1 }, (_, i) => {
-    const level = thresholdOf(i + 1, steps);
+/** @param contours of every border, from the lowest: the rings of each field */
+function bordersOf(
+  fields: readonly PatchField[],
+  contours: readonly (readonly GridRing[])[][],
+  steps: number,
+): Border[] {
+  return contours.map((rings, i) => {
     const hard: Point[][] = [];
     const soft: Point[][] = [];
     const widths: { mm: number; width: number }[] = [];
     let hardMm = 0;
-    for (const field of fields) {
-      for (const line of linesAt(field.value, field.grid, level, field.within)) {
+    for (const [f, field] of fields.entries()) {
+      for (const line of linesOf(rings[f], field.grid, field.within)) {
         let run: Point[] = [];
         let runHard: boolean | null = null;
         const fine = cutFine(line, 2 / field.grid.pxPerMm);
@@ -220,9 +224,12 @@ export function zonesOf(p: PreparedPart, { points = POINTS }: ZoneOptions = {}):
   const areaMm2 = outlines.reduce((sum, r) => sum + regionArea(r), 0);
   let within = outlines;
   const covers: Region[] = [outlines.flat()];
-  for (let k = 1; k < n; k++) {
+  const contours = Array.from({ length: n - 1 }, (_, k) =>
+    fields.map((f) => ringsAbove(f.value, f.grid, thresholdOf(k + 1, n))),
+  );
+  for (const rings of contours) {
     // Each cover is cut from the one below, so that they are nested by construction.
-    within = fields.map((f, i) => intersect(regionAbove(f.value, f.grid, thresholdOf(k, n)), within[i]));
+    within = fields.map((f, i) => intersect(outlinesOf(rings[i], f.grid), within[i]));
     covers.push(within.flat());
   }
   const areas = covers.map(regionArea);
@@ -242,7 +249,7 @@ export function zonesOf(p: PreparedPart, { points = POINTS }: ZoneOptions = {}):
     };
   });
   const horizons = fields.flatMap((f) =>
-    f.aboveHorizon ? linesAt(f.aboveHorizon, f.grid, 0, f.within) : [],
+    f.aboveHorizon ? linesOf(ringsAbove(f.aboveHorizon, f.grid, 0), f.grid, f.within) : [],
   );
-  return { areaMm2, zones, borders: bordersOf(fields, n), horizons };
+  return { areaMm2, zones, borders: bordersOf(fields, contours, n), horizons };
 }

@@ -9,13 +9,14 @@ import {
   layersOf,
   lightnessFrom,
   linePath,
-  linesAt,
+  linesOf,
   lockKeepersArm,
   mapReport,
   partSheet,
   placeOf,
   preparePart,
-  regionAbove,
+  outlinesOf,
+  ringsAbove,
   regionArea,
   regionPath,
   runsOf,
@@ -74,7 +75,7 @@ describe('contours', () => {
 
   test('of a cone are circles, to a hundredth of a grid step', () => {
     for (const r of [1, 2, 2.7]) {
-      const rings = regionAbove(field, grid, 3 - r);
+      const rings = outlinesOf(ringsAbove(field, grid, 3 - r), grid);
       expect(rings).toHaveLength(1);
       expect(Math.abs(regionArea(intersect(rings, rings)))).toBeCloseTo(Math.PI * r * r, 1);
       for (const [x, y] of rings[0]) expect(Math.hypot(x, y)).toBeCloseTo(r, 2);
@@ -85,7 +86,7 @@ describe('contours', () => {
     const above = Uint8Array.from(field, (_, i) =>
       placeOf(grid, 0, Math.floor(i / grid.width) + 0.5)[1] > 0 ? 1 : 0,
     );
-    const upper = linesAt(field, grid, 1, above);
+    const upper = linesOf(ringsAbove(field, grid, 1), grid, above);
     expect(upper).toHaveLength(1);
     const length = upper[0]
       .slice(1)
