@@ -1,6 +1,6 @@
-// What Jest would otherwise link and start cold many times, as few files, for `npm test`: core's suites, one file for each
-// folder of them, under .cache/unit; core as the other suites use it under .cache/unit-core; the server’s suites, which
-// load the most, as a few files under .cache/unit-server. The tests are the same.
+// What Jest would otherwise link and start cold many times, as few files, for `npm test`: core's suites under .cache/unit;
+// core as the other suites use it under .cache/unit-core; the server’s suites, which load the most, under
+// .cache/unit-server. The tests are the same.
 import { readdirSync, rmSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { build } from 'esbuild';
@@ -11,11 +11,13 @@ const SOURCES = 'packages/core/src';
 const TESTS = 'packages/core/test';
 const SERVER_TESTS = 'apps/server/test';
 const SERVER_FILES = 3;
+/** Folders whose suites fill a file; those of all others share one, and so what they measure of the demo. */
+const LONG = ['scan', 'photo', 'critique', 'glint'];
 const OUT = { suites: '.cache/unit', core: '.cache/unit-core', server: '.cache/unit-server' };
 
 const suitesIn = (folder) => readdirSync(folder).filter((f) => f.endsWith('.test.ts'));
 
-/** Names a file that imports the suites of a folder, or every so many of them: it is never written. */
+/** Names a file that imports the suites of folders, or every so many of them: it is never written. */
 const SUITES_OF = 'suites-of:';
 const suites = {
   name: 'suites of a folder',
@@ -30,9 +32,15 @@ const suites = {
       sideEffects: true,
     }));
     build.onLoad({ filter: /./, namespace: 'suites' }, ({ path }) => {
-      const [folder, first = 0, every = 1] = path.split('#');
-      const taken = suitesIn(folder).filter((_, i) => i % Number(every) === Number(first));
-      return { contents: taken.map((f) => `import './${f}';`).join('\n'), resolveDir: resolve(folder) };
+      const [folders, first = 0, every = 1] = path.split('#');
+      const taken = folders
+        .split(',')
+        .flatMap((folder) => suitesIn(folder).map((file) => `./${folder}/${file}`))
+        .filter((_, i) => i % Number(every) === Number(first));
+      return {
+        contents: taken.map((f) => `import '${f}';`).join('\n'),
+        resolveDir: resolve('.'),
+      };
     });
   },
 };
@@ -76,10 +84,20 @@ const bundle = (outdir, entryPoints, more = {}) =>
   });
 
 for (const folder of Object.values(OUT)) rmSync(folder, { recursive: true, force: true });
-const folders = readdirSync(TESTS, { withFileTypes: true }).filter((d) => d.isDirectory());
+const folders = readdirSync(TESTS, { withFileTypes: true }).flatMap((d) => (d.isDirectory() ? [d.name] : []));
+const entry = (out, names) => ({
+  in: SUITES_OF + names.map((name) => `${TESTS}/${name}`).join(','),
+  out: `${out}.test`,
+});
 await bundle(
   OUT.suites,
-  folders.map(({ name }) => ({ in: `${SUITES_OF}${TESTS}/${name}`, out: `${name}.test` })),
+  [
+    ...LONG.map((name) => entry(name, [name])),
+    entry(
+      'others',
+      folders.filter((name) => !LONG.includes(name)),
+    ),
+  ],
   { plugins: [suites] },
 );
 await bundle(OUT.core, [

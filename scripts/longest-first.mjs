@@ -3,13 +3,13 @@
 import Sequencer from '@jest/test-sequencer';
 
 const LONGEST = [
-  'unit/scan',
+  'unit/others',
   'unit-server',
   'unit/photo',
   'cli/test',
   'unit/critique',
   'unit/glint',
-  'unit/school',
+  'unit/scan',
 ];
 const rank = ({ path }) => {
   const found = LONGEST.findIndex((name) => path.includes(name));

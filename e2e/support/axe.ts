@@ -16,7 +16,8 @@ async function faultsOn(page: Page): Promise<string[]> {
   await page.evaluate(AXE);
   const found = await page.evaluate(async (values) => {
     const { axe } = window as unknown as { axe: { run(o: object): Promise<{ violations: Fault[] }> } };
-    return (await axe.run({ runOnly: { type: 'tag', values } })).violations;
+    const asked = { runOnly: { type: 'tag', values }, resultTypes: ['violations'], selectors: false };
+    return (await axe.run(asked)).violations;
   }, TAGS);
   return found.flatMap((f) =>
     f.nodes.map((n) => `${f.id}: ${n.html.slice(0, 140)} ${n.failureSummary.slice(0, 160)}`),

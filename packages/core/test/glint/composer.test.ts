@@ -130,19 +130,22 @@ test('along a drag of the light all round, in steps of one degree, no band that 
     const at = (d: number) =>
       composed(blade(length, width), (d / 30) % 12, 27, polish, seed).composition.facets;
     let before = at(0);
+    let [moved, widened] = [0, 0];
     for (let d = 1; d <= 360; d++) {
       const now = at(d);
       now.forEach((f, i) => {
         for (const b of f.bands) {
           const was = before[i].bands.find((o) => o.number === b.number)!;
           if (b.peak === 0 && was.peak === 0) continue;
-          expect(Math.abs(b.centre - was.centre)).toBeLessThanOrEqual(0.05);
+          moved = Math.max(moved, Math.abs(b.centre - was.centre));
           // It widens slowly as the light comes round to the side of the blade.
-          expect(Math.abs(b.halfWidth / was.halfWidth - 1)).toBeLessThan(0.02);
+          widened = Math.max(widened, Math.abs(b.halfWidth / was.halfWidth - 1));
         }
       });
       before = now;
     }
+    expect(moved).toBeLessThanOrEqual(0.05);
+    expect(widened).toBeLessThan(0.02);
   }
 });
 

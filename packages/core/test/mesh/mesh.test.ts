@@ -298,8 +298,9 @@ describe('a shape that is kept', () => {
     const mesh = await readMesh(binaryStl(torus(8, 2)), 'ring.stl');
     const bytes = writeShape(mesh);
     const back = readShape(bytes);
-    expect([...back.index]).toEqual([...mesh.index]);
-    expect([...back.positions]).toEqual([...mesh.positions]);
+    expect(back.index.every((v, i) => v === mesh.index[i])).toBe(true);
+    expect(back.positions.every((v, i) => v === mesh.positions[i])).toBe(true);
+    expect([back.index.length, back.positions.length]).toEqual([mesh.index.length, mesh.positions.length]);
     expect(bytes.length).toBeLessThan(binaryStl(torus(8, 2)).length);
     const again = await readMesh(bytes, 'shape');
     const side = view({ up: mesh.up, yawDeg: 40, pitchDeg: 20, heightMm: 12 });
@@ -373,10 +374,13 @@ test('a sliver among large faces says nothing of how they lie', () => {
 test('at its silhouette a ball faces outward, however coarse its faces are', () => {
   const { sculpt } = rasterise(meshOf(sphere(8, 12)), view(), 12);
   const { width, height, nx, ny, confidence } = sculpt;
+  const outward: number[] = [];
   for (let i = 0; i < nx.length; i++) {
     if (confidence[i] === 0) continue;
     const [x, y] = [(i % width) + 0.5 - width / 2, height / 2 - Math.floor(i / width) - 0.5];
     const far = Math.hypot(x, y);
-    if (far > 0.75 * 8 * 12) expect((nx[i] * x + ny[i] * y) / far).toBeGreaterThan(0.3);
+    if (far > 0.75 * 8 * 12) outward.push((nx[i] * x + ny[i] * y) / far);
   }
+  expect(outward.length).toBeGreaterThan(1000);
+  expect(Math.min(...outward)).toBeGreaterThan(0.3);
 });

@@ -241,8 +241,8 @@ describe('what a place is exposed to', () => {
           [Math.hypot(placeOfPoint(flat.grid, i)[0], placeOfPoint(flat.grid, i)[1] - 12), heat[i]] as const,
       )
       .sort((a, b) => a[0] - b[0]);
-    for (let k = 1; k < byDistance.length; k++)
-      expect(byDistance[k][1]).toBeLessThanOrEqual(byDistance[k - 1][1] + 1e-6);
+    const values = byDistance.map(([, v]) => v);
+    expect(values.filter((v, k) => v > (values[k - 1] ?? 1) + 1e-6)).toEqual([]);
     expect(byDistance[0][1]).toBeGreaterThan(2 * byDistance.at(-1)![1]);
     const cold = wearFields(model, flat, { up: [0, 1, 0], hot: [] });
     expect(cold.heat.every((v) => v === 0)).toBe(true);
@@ -428,7 +428,7 @@ describe('wear in pictures and in the order', () => {
     expect(redder(old)).toBeGreaterThan(redder(clean) + 20_000);
     // Nothing of it lies outside the part.
     layersOf(p, p.shape.canonical.grid).worn.forEach(({ alpha }) =>
-      alpha.forEach((a, i) => p.shape.canonical.patch[i] === NOTHING && expect(a).toBe(0)),
+      expect(alpha.some((a, i) => p.shape.canonical.patch[i] === NOTHING && a !== 0)).toBe(false),
     );
   });
 
