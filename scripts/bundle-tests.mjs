@@ -10,14 +10,13 @@ import { BOUND_NAMES } from './jest-transform.mjs';
 const SOURCES = 'packages/core/src';
 const TESTS = 'packages/core/test';
 const SERVER_TESTS = 'apps/server/test';
-const SERVER_FILES = 3;
 /** Folders whose suites fill a file; those of all others share one, and so what they measure of the demo. */
 const LONG = ['scan', 'photo', 'critique', 'glint'];
 const OUT = { suites: '.cache/unit', core: '.cache/unit-core', server: '.cache/unit-server' };
 
 const suitesIn = (folder) => readdirSync(folder).filter((f) => f.endsWith('.test.ts'));
 
-/** Names a file that imports the suites of folders, or every so many of them: it is never written. */
+/** Names a file that imports the suites of folders: it is never written. */
 const SUITES_OF = 'suites-of:';
 const suites = {
   name: 'suites of a folder',
@@ -31,17 +30,13 @@ const suites = {
       path: join(resolveDir, path),
       sideEffects: true,
     }));
-    build.onLoad({ filter: /./, namespace: 'suites' }, ({ path }) => {
-      const [folders, first = 0, every = 1] = path.split('#');
-      const taken = folders
+    build.onLoad({ filter: /./, namespace: 'suites' }, ({ path }) => ({
+      contents: path
         .split(',')
-        .flatMap((folder) => suitesIn(folder).map((file) => `./${folder}/${file}`))
-        .filter((_, i) => i % Number(every) === Number(first));
-      return {
-        contents: taken.map((f) => `import '${f}';`).join('\n'),
-        resolveDir: resolve('.'),
-      };
-    });
+        .flatMap((folder) => suitesIn(folder).map((file) => `import './${folder}/${file}';`))
+        .join('\n'),
+      resolveDir: resolve('.'),
+    }));
   },
 };
 
@@ -104,18 +99,11 @@ await bundle(OUT.core, [
   { in: `${SOURCES}/index.ts`, out: 'index' },
   { in: `${SOURCES}/mesh/index.ts`, out: 'mesh' },
 ]);
-await bundle(
-  OUT.server,
-  Array.from({ length: SERVER_FILES }, (_, k) => ({
-    in: `${SUITES_OF}${SERVER_TESTS}#${k}#${SERVER_FILES}`,
-    out: `${k}.test`,
-  })),
-  {
-    plugins: [suites, compiledServer],
-    // Decorators run as they are loaded, after the package that they store their types with: each file holds all.
-    splitting: false,
-    sourcemap: false,
-    external: ['@jest/globals', 'fast-check', ...UNBUNDLED],
-    banner: { js: `${REQUIRE}\n${BOUND}` },
-  },
-);
+await bundle(OUT.server, [{ in: `${SUITES_OF}${SERVER_TESTS}`, out: 'all.test' }], {
+  plugins: [suites, compiledServer],
+  // Decorators run as they are loaded, after the package that they store their types with: one file holds all.
+  splitting: false,
+  sourcemap: false,
+  external: ['@jest/globals', 'fast-check', ...UNBUNDLED],
+  banner: { js: `${REQUIRE}\n${BOUND}` },
+});

@@ -6,10 +6,10 @@ const LONGEST = [
   'unit/others',
   'unit-server',
   'unit/photo',
-  'cli/test',
-  'unit/critique',
-  'unit/glint',
   'unit/scan',
+  'unit/critique',
+  'cli/test',
+  'unit/glint',
 ];
 const rank = ({ path }) => {
   const found = LONGEST.findIndex((name) => path.includes(name));
