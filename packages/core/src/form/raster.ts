@@ -68,7 +68,8 @@ export function nearLine(
     const r1 = Math.min(grid.height - 1, Math.ceil(Math.max(ay, by) + reachPx));
     for (let row = r0; row <= r1; row++)
       for (let col = c0; col <= c1; col++) {
-        const [px, py] = [col + 0.5 - ax, row + 0.5 - ay];
+        const px = col + 0.5 - ax;
+        const py = row + 0.5 - ay;
         const t = Math.min(1, Math.max(0, (px * dx + py * dy) / l2));
         const d2 = (px - t * dx) ** 2 + (py - t * dy) ** 2;
         if (d2 <= reachPx * reachPx) visit(row * grid.width + col, d2, s, t);
@@ -112,7 +113,9 @@ function sampleInto(model: SurfaceModel, surface: Surface): Surface {
     for (let col = 0; col < grid.width; col++, i++) {
       const p = surface.patch[i];
       if (p === NOTHING) continue;
-      const [x, y] = placeOf(grid, col + 0.5, row + 0.5);
+      const at = placeOf(grid, col + 0.5, row + 0.5);
+      const x = at[0];
+      const y = at[1];
       model.patches[p].at(x, y, out);
       surface.nx[i] = out[SAMPLE.nx];
       surface.ny[i] = out[SAMPLE.ny];

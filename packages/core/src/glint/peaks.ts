@@ -95,7 +95,8 @@ export function findPeaks(patch: Patch, toward: Vec3, radiusMm = 0): Point[] {
       let highest = true;
       for (let dr = -1; dr <= 1 && highest; dr++)
         for (let dc = -1; dc <= 1; dc++) {
-          const [rr, cc] = [r + dr, c + dc];
+          const rr = r + dr;
+          const cc = c + dc;
           if (rr < 0 || cc < 0 || rr >= rows || cc >= columns) continue;
           if (scores[rr * columns + cc] > own) {
             highest = false;

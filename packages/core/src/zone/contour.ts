@@ -14,7 +14,8 @@ export function crossing(before: number, a: number, b: number, after: number, le
   const c2 = before - 2.5 * a + 2 * b - 0.5 * after;
   const c3 = 1.5 * (a - b) + (after - before) / 2;
   const rises = b > a;
-  let [low, high] = [0, 1];
+  let low = 0;
+  let high = 1;
   for (let i = 0; i < HALVINGS; i++) {
     const t = (low + high) / 2;
     if (a + t * (c1 + t * (c2 + t * c3)) < level === rises) low = t;
@@ -41,8 +42,10 @@ export function ringsAbove(field: Float32Array, grid: Grid, level: number): Grid
   for (const ring of rings)
     for (const point of ring) {
       // A corner of a ring lies half way between two points: on a whole number across or down, never on both.
-      const [x, y] = point;
-      const [c, r] = [Math.floor(x), Math.floor(y)];
+      const x = point[0];
+      const y = point[1];
+      const c = Math.floor(x);
+      const r = Math.floor(y);
       if (x > 0 && x < width && c === x)
         point[0] = x - 0.5 + crossing(at(c - 2, r), at(c - 1, r), at(c, r), at(c + 1, r), level);
       if (y > 0 && y < height && r === y)

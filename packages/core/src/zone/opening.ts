@@ -73,10 +73,12 @@ export function connectedAreas(
     while (stack.length) {
       const i = stack.pop()!;
       sizes[id]++;
-      const [c, r] = [i % width, Math.floor(i / width)];
+      const c = i % width;
+      const r = Math.floor(i / width);
       for (let dr = -1; dr <= 1; dr++)
         for (let dc = -1; dc <= 1; dc++) {
-          const [cc, rr] = [c + dc, r + dr];
+          const cc = c + dc;
+          const rr = r + dr;
           if (cc < 0 || rr < 0 || cc >= width || rr >= height) continue;
           const j = rr * width + cc;
           if (mask[j] && !label[j]) {

@@ -121,8 +121,10 @@ const cubic = (t: number): readonly [number, number, number, number] => [
 function read(field: Float32Array, grid: Grid, x: number, y: number): number {
   const c = clamp((x - grid.leftMm) * grid.pxPerMm - 0.5, 0, grid.width - 1.001);
   const r = clamp((grid.topMm - y) * grid.pxPerMm - 0.5, 0, grid.height - 1.001);
-  const [c0, r0] = [Math.floor(c), Math.floor(r)];
-  const [across, down] = [cubic(c - c0), cubic(r - r0)];
+  const c0 = Math.floor(c);
+  const r0 = Math.floor(r);
+  const across = cubic(c - c0);
+  const down = cubic(r - r0);
   let sum = 0;
   for (let j = 0; j < 4; j++) {
     const row = clamp(r0 + j - 1, 0, grid.height - 1) * grid.width;
@@ -158,10 +160,11 @@ function bordersOf(
         let runHard: boolean | null = null;
         const fine = cutFine(line, 2 / field.grid.pxPerMm);
         for (let k = 0; k + 1 < fine.length; k++) {
-          const [a, b] = [fine[k], fine[k + 1]];
-          const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+          const a = fine[k];
+          const b = fine[k + 1];
           const mm = Math.hypot(b[0] - a[0], b[1] - a[1]);
-          const width = 1 / (steps - 1) / Math.max(1e-6, slope(field, mx, my));
+          const slopeThere = slope(field, (a[0] + b[0]) / 2, (a[1] + b[1]) / 2);
+          const width = 1 / (steps - 1) / Math.max(1e-6, slopeThere);
           const isHard = width < HARD_MM;
           if (isHard) hardMm += mm;
           else widths.push({ mm, width });
