@@ -110,7 +110,13 @@ const server = async () => {
     'database',
     ['package-lock.json', 'apps/server/scripts/make-template.mjs'],
     ['apps/server/dist/empty-database.tar.gz'],
-    () => run('Preparing an empty database', process.execPath, ['apps/server/scripts/make-template.mjs']),
+    () =>
+      run('Preparing an empty database', process.execPath, [
+        // What runs once gains nothing from optimised code.
+        '--liftoff-only',
+        '--wasm-lazy-compilation',
+        'apps/server/scripts/make-template.mjs',
+      ]),
   );
 };
 

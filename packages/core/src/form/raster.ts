@@ -26,8 +26,10 @@ export function fillRings(rings: readonly Ring[], grid: Grid, into: Uint8Array, 
   for (const ring of rings) {
     const cells = ring.map((p) => cellOf(grid, p));
     for (let i = 0, j = cells.length - 1; i < cells.length; j = i++) {
-      const [xi, yi] = cells[i];
-      const [xj, yj] = cells[j];
+      const xi = cells[i][0];
+      const yi = cells[i][1];
+      const xj = cells[j][0];
+      const yj = cells[j][1];
       // Rows whose middle the side passes: it takes its upper end and leaves its lower one.
       const from = Math.max(0, Math.ceil(Math.min(yi, yj) - 0.5));
       const to = Math.min(grid.height - 1, Math.ceil(Math.max(yi, yj) - 0.5) - 1);

@@ -51,8 +51,12 @@ export function glowCast({ model, surface, occluders, mirrors }: Lit, n: Shining
   const out = new Float32Array(patch.length);
   for (let i = 0; i < out.length; i++) {
     if (patch[i] === NOTHING) continue;
-    const [x, y] = placeOfPoint(grid, i);
-    const [tx, ty, tz] = [at[0] - x, at[1] - y, at[2]];
+    const spot = placeOfPoint(grid, i);
+    const x = spot[0];
+    const y = spot[1];
+    const tx = at[0] - x;
+    const ty = at[1] - y;
+    const tz = at[2];
     const d = Math.max(1e-6, Math.hypot(tx, ty, tz));
     const facing = (nx[i] * tx + ny[i] * ty + nz[i] * tz) / d;
     let lit = facing > 0 ? facing * most(d) : 0;

@@ -16,11 +16,14 @@ function crossings(ring: Ring, x: number, y: number, to: Vec3): { count: number;
   let count = 0;
   let least = Infinity;
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [ax, ay] = ring[j];
-    const [ex, ey] = [ring[i][0] - ax, ring[i][1] - ay];
+    const ax = ring[j][0];
+    const ay = ring[j][1];
+    const ex = ring[i][0] - ax;
+    const ey = ring[i][1] - ay;
     const across = dx * ey - dy * ex;
     if (across === 0) continue;
-    const [ox, oy] = [ax - x, ay - y];
+    const ox = ax - x;
+    const oy = ay - y;
     const t = (ox * ey - oy * ex) / across;
     const s = (ox * dy - oy * dx) / across;
     if (t <= 0 || t >= 1 || s < 0 || s >= 1) continue;
@@ -67,9 +70,12 @@ export function glowShadow(
       nodes[r * wide + c] = left;
     }
   return (i) => {
-    const [x, y] = [((i % grid.width) + 0.5) / stride, (Math.floor(i / grid.width) + 0.5) / stride];
-    const [c, r] = [Math.floor(x), Math.floor(y)];
-    const [u, v] = [x - c, y - r];
+    const x = ((i % grid.width) + 0.5) / stride;
+    const y = (Math.floor(i / grid.width) + 0.5) / stride;
+    const c = Math.floor(x);
+    const r = Math.floor(y);
+    const u = x - c;
+    const v = y - r;
     const at = r * wide + c;
     return (
       (nodes[at] * (1 - u) + nodes[at + 1] * u) * (1 - v) +

@@ -107,12 +107,17 @@ function waterAt(model: SurfaceModel, { grid, patch }: Surface, up: Vec3): Float
   const out = new Float32Array(patch.length);
   for (let i = 0; i < patch.length; i++) {
     if (patch[i] === NOTHING) continue;
-    const [c, r] = cellOf(from, placeOfPoint(grid, i));
-    const [c0, r0] = [Math.floor(c - 0.5), Math.floor(r - 0.5)];
-    let [sum, weight] = [0, 0];
+    const spot = cellOf(from, placeOfPoint(grid, i));
+    const c = spot[0];
+    const r = spot[1];
+    const c0 = Math.floor(c - 0.5);
+    const r0 = Math.floor(r - 0.5);
+    let sum = 0;
+    let weight = 0;
     for (let dr = 0; dr <= 1; dr++)
       for (let dc = 0; dc <= 1; dc++) {
-        const [col, row] = [c0 + dc, r0 + dr];
+        const col = c0 + dc;
+        const row = r0 + dr;
         if (col < 0 || row < 0 || col >= from.width || row >= from.height) continue;
         const w = wet[row * from.width + col];
         if (w < 0) continue;

@@ -59,7 +59,8 @@ function joins(patch: Uint8Array, width: number, dx: Float32Array, dy: Float32Ar
 function settle(z: Float32Array, { points, from, to, rise }: Joins): void {
   for (let round = 0; round < ROUNDS; round++)
     for (let k = 0; k < points.length; k++) {
-      const [first, end] = [from[k], from[k + 1]];
+      const first = from[k];
+      const end = from[k + 1];
       if (first === end) continue;
       let sum = 0;
       for (let n = first; n < end; n++) sum += z[to[n]] + rise[n];
@@ -79,7 +80,8 @@ export function elevationOf({ grid, patch, nx, ny, nz }: Surface, up: Vec3): Flo
   const z = new Float32Array(patch.length);
   const slope = (i: number): [number, number] => {
     const n = Math.max(0.05, nz[i]);
-    const [sx, sy] = [clamp(-nx[i] / n, -STEEPEST, STEEPEST), clamp(-ny[i] / n, -STEEPEST, STEEPEST)];
+    const sx = clamp(-nx[i] / n, -STEEPEST, STEEPEST);
+    const sy = clamp(-ny[i] / n, -STEEPEST, STEEPEST);
     // Along the raster's columns and down its rows.
     return [(sx * cos - sy * sin) / pxPerMm, -(sx * sin + sy * cos) / pxPerMm];
   };
@@ -90,8 +92,10 @@ export function elevationOf({ grid, patch, nx, ny, nz }: Surface, up: Vec3): Flo
   for (let row = 0, i = 0; row < height; row++)
     for (let col = 0; col < width; col++, i++) {
       if (patch[i] === NOTHING) continue;
-      const [rx, ry] = [grid.leftMm + (col + 0.5) / pxPerMm, grid.topMm - (row + 0.5) / pxPerMm];
-      const [x, y] = [rx * cos + ry * sin, -rx * sin + ry * cos];
+      const rx = grid.leftMm + (col + 0.5) / pxPerMm;
+      const ry = grid.topMm - (row + 0.5) / pxPerMm;
+      const x = rx * cos + ry * sin;
+      const y = -rx * sin + ry * cos;
       out[i] = x * up[0] + y * up[1] + z[i] * up[2];
     }
   return out;
@@ -101,7 +105,8 @@ export function elevationOf({ grid, patch, nx, ny, nz }: Surface, up: Vec3): Flo
 function isOutlet(patch: Uint8Array, i: number, width: number, height: number): boolean {
   const [col, row] = [i % width, Math.floor(i / width)];
   return WAYS.some(([dc, dr]) => {
-    const [c, r] = [col + dc, row + dr];
+    const c = col + dc;
+    const r = row + dr;
     return c < 0 || r < 0 || c >= width || r >= height || patch[r * width + c] === NOTHING;
   });
 }
@@ -130,9 +135,11 @@ export function waterOn(elevation: Float32Array, { grid, patch }: Pick<Surface, 
   const seen = new Uint8Array(patch.length);
   const queue = new LowestFirst(filled);
   const neighbours = (i: number): number[] => {
-    const [col, row] = [i % width, Math.floor(i / width)];
+    const col = i % width;
+    const row = Math.floor(i / width);
     return WAYS.flatMap(([dc, dr]) => {
-      const [c, r] = [col + dc, row + dr];
+      const c = col + dc;
+      const r = row + dr;
       const j = r * width + c;
       return c < 0 || r < 0 || c >= width || r >= height || patch[j] === NOTHING ? [] : [j];
     });
@@ -161,7 +168,8 @@ export function waterOn(elevation: Float32Array, { grid, patch }: Pick<Surface, 
   const gives: (readonly (readonly [number, number])[])[] = [];
   for (const i of order) {
     const lower = WAYS.flatMap(([dc, dr, far]): [number, number][] => {
-      const [c, r] = [(i % width) + dc, Math.floor(i / width) + dr];
+      const c = (i % width) + dc;
+      const r = Math.floor(i / width) + dr;
       const j = r * width + c;
       if (c < 0 || r < 0 || c >= width || r >= height || patch[j] === NOTHING) return [];
       const slope = (filled[i] - filled[j]) / far;
