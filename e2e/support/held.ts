@@ -43,4 +43,6 @@ export async function putBack(address: string, held: Held): Promise<void> {
     if (!held.blobs.includes(hash)) await ask(address, `blobs/${hash}`, { method: 'DELETE' });
   const { version } = await shelfOf(address);
   await send(address, 'PUT', `shelf?version=${version}`, held.shelf);
+  // What pages of the test before told of the painter's pace, at their leisure.
+  await ask(address, 'pace', { method: 'DELETE' });
 }
