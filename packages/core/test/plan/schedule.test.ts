@@ -21,6 +21,7 @@ import {
   timed,
   USUAL_EVENING,
   windowsOf,
+  setFor,
   withEveningLength,
   withEveningNow,
   withNextEvening,
@@ -207,6 +208,17 @@ describe('evenings that a painter sets', () => {
     expect(evenings.map((e) => e.minutes)).toEqual([60, 120, 200]);
     const all = withEveningLength({ ...table, evenings: [past, ...planned] }, planned, at);
     expect(all.evenings.map((e) => e.minutes)).toEqual([60, 120, 200, 120]);
+  });
+
+  test('keep what was set while another plan is looked for', () => {
+    const planned = eveningsFrom({ date: '2026-11-28', startMin: 1170.4, minutes: 120 }, 3);
+    const today = '2026-11-28';
+    const first = withEveningLength(table, planned, { at: 0, minutes: 50, today });
+    // The plan that is shown was begun before.
+    const second = withEveningLength({ ...table, ...first }, planned, { at: 1, minutes: 90, today });
+    expect(second.evenings.map((e) => e.minutes)).toEqual([50, 90]);
+    expect(setFor({ ...table, ...first }, planned[0])?.minutes).toBe(50);
+    expect(setFor({ ...table, ...first }, planned[1])).toBeUndefined();
   });
 });
 

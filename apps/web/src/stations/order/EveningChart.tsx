@@ -1,6 +1,7 @@
 import {
   labToHex,
   layerColour,
+  setFor,
   type EveningLine,
   type OrderLayer,
   type Piece,
@@ -79,12 +80,6 @@ function Strip({
 export function EveningChart({ schedule, order, piece, onLength }: EveningChartProps) {
   const longest =
     ROUND * Math.ceil((BEYOND * Math.max(60, ...schedule.evenings.map((e) => e.minutes))) / ROUND);
-  // What is pulled stands at once; the plan follows.
-  const [pulled, setPulled] = useState<{
-    readonly of: Schedule;
-    readonly at: number;
-    readonly minutes: number;
-  } | null>(null);
   const [all, setAll] = useState(false);
   const shown = all ? schedule.evenings : schedule.evenings.slice(0, FIRST);
   const scale = scaleLinear()
@@ -134,12 +129,9 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
                 min={0}
                 max={longest}
                 step={5}
-                value={pulled?.of === schedule && pulled.at === k ? pulled.minutes : Math.round(e.minutes)}
-                onChange={(event) => {
-                  const minutes = Math.max(15, Number(event.target.value));
-                  setPulled({ of: schedule, at: k, minutes });
-                  onLength(k, minutes);
-                }}
+                // What is pulled stands at once; the plan follows, and one that was begun before is no answer.
+                value={setFor(piece.table, e)?.minutes ?? Math.round(e.minutes)}
+                onChange={(event) => onLength(k, Math.max(15, Number(event.target.value)))}
               />
             </li>
           );

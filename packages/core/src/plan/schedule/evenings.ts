@@ -40,18 +40,27 @@ export const withEveningNow = (
   ],
 });
 
-/** One of the evenings of a plan made longer or shorter: it is set with that, and so are those before it as they were planned. */
+/** What a painter set for an evening of a plan; undefined where it was left to the plan. */
+export const setFor = ({ evenings }: Table, planned: Evening): Evening | undefined =>
+  evenings.find((e) => e.date === planned.date && e.startMin === Math.floor(planned.startMin));
+
+/**
+ * One of the evenings of a plan made longer or shorter: it is set with that, and so are those before it as they were
+ * planned. What was set since the plan was begun stays.
+ */
 export function withEveningLength(
-  { evenings }: Table,
+  table: Table,
   plan: readonly Evening[],
   { at, minutes, today }: { readonly at: number; readonly minutes: number; readonly today: string },
 ): Pick<Table, 'evenings'> {
+  const { evenings } = table;
   const past = evenings.filter((e) => e.date < today);
   const ahead = Math.max(at + 1, evenings.length - past.length);
   const planned = plan.slice(0, ahead).map((e, k) => ({
     date: e.date,
     startMin: Math.min(LAST_MINUTE, Math.floor(e.startMin)),
-    minutes: k === at ? minutes : Math.max(LEAST_MINUTES, Math.round(e.minutes)),
+    minutes:
+      k === at ? minutes : (setFor(table, e)?.minutes ?? Math.max(LEAST_MINUTES, Math.round(e.minutes))),
   }));
   return { evenings: [...past, ...planned] };
 }
