@@ -10,8 +10,8 @@ import { BOUND_NAMES } from './jest-transform.mjs';
 const SOURCES = 'packages/core/src';
 const TESTS = 'packages/core/test';
 const SERVER_TESTS = 'apps/server/test';
-/** Folders whose suites fill a file; those of all others share one, and so what they measure of the demo. */
-const LONG = ['scan', 'photo', 'critique', 'glint'];
+/** Folders whose suites are long enough for a file of their own; those of all others share one, and so what they measure of the demo. */
+const ALONE = ['scan', 'photo', 'critique', 'glint'];
 const OUT = { suites: '.cache/unit', core: '.cache/unit-core', server: '.cache/unit-server' };
 
 const suitesIn = (folder) => readdirSync(folder).filter((f) => f.endsWith('.test.ts'));
@@ -87,10 +87,10 @@ const entry = (out, names) => ({
 await bundle(
   OUT.suites,
   [
-    ...LONG.map((name) => entry(name, [name])),
+    ...ALONE.map((name) => entry(name, [name])),
     entry(
       'others',
-      folders.filter((name) => !LONG.includes(name)),
+      folders.filter((name) => !ALONE.includes(name)),
     ),
   ],
   { plugins: [suites] },

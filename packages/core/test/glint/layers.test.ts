@@ -77,6 +77,7 @@ describe('bounce', () => {
 
   test('never rises above the mid step, and only lightens near its crest', () => {
     const lightened = layers.value.filter((v, i) => v > layers.body[i]);
+    expect(lightened.length).toBeGreaterThan(0);
     expect(Math.max(...lightened)).toBeLessThanOrEqual(p.midValue + 1e-6);
     const line = along(layers.value);
     const crest = line.indexOf(Math.max(...line.slice(70)));

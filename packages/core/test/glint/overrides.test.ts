@@ -288,6 +288,7 @@ describe('edges, bounce and cuts by hand', () => {
   test('edges held at a value have it everywhere', () => {
     const { lines } = lined(handled(blade, [{ kind: 'edge', value: 0.7 }]));
     const off = lines!.edgeValue.map((v, i) => (lines!.edgeAlpha[i] > 0 ? Math.abs(v - 0.7) : 0));
+    expect(lines!.edgeAlpha.some((a) => a > 0)).toBe(true);
     expect(Math.max(...off)).toBeLessThan(5e-7);
   });
 

@@ -21,7 +21,7 @@ import {
   timed,
   USUAL_EVENING,
   windowsOf,
-  setFor,
+  eveningAsSet,
   withEveningLength,
   withEveningNow,
   withNextEvening,
@@ -217,8 +217,8 @@ describe('evenings that a painter sets', () => {
     // The plan that is shown was begun before.
     const second = withEveningLength({ ...table, ...first }, planned, { at: 1, minutes: 90, today });
     expect(second.evenings.map((e) => e.minutes)).toEqual([50, 90]);
-    expect(setFor({ ...table, ...first }, planned[0])?.minutes).toBe(50);
-    expect(setFor({ ...table, ...first }, planned[1])).toBeUndefined();
+    expect(eveningAsSet({ ...table, ...first }, planned[0])?.minutes).toBe(50);
+    expect(eveningAsSet({ ...table, ...first }, planned[1])).toBeUndefined();
   });
 });
 

@@ -1,7 +1,7 @@
 import {
   labToHex,
   layerColour,
-  setFor,
+  eveningAsSet,
   type EveningLine,
   type OrderLayer,
   type Piece,
@@ -130,7 +130,7 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
                 max={longest}
                 step={5}
                 // What is pulled stands at once; the plan follows, and one that was begun before is no answer.
-                value={setFor(piece.table, e)?.minutes ?? Math.round(e.minutes)}
+                value={eveningAsSet(piece.table, e)?.minutes ?? Math.round(e.minutes)}
                 onChange={(event) => onLength(k, Math.max(15, Number(event.target.value)))}
               />
             </li>

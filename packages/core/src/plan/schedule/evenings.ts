@@ -40,9 +40,12 @@ export const withEveningNow = (
   ],
 });
 
-/** What a painter set for an evening of a plan; undefined where it was left to the plan. */
-export const setFor = ({ evenings }: Table, planned: Evening): Evening | undefined =>
-  evenings.find((e) => e.date === planned.date && e.startMin === Math.floor(planned.startMin));
+/** When an evening of a plan begins, as a painter sets it: in whole minutes. */
+const startSet = ({ startMin }: Evening): number => Math.min(LAST_MINUTE, Math.floor(startMin));
+
+/** An evening of a plan as the painter has set it; undefined where it was left to the plan. */
+export const eveningAsSet = ({ evenings }: Table, planned: Evening): Evening | undefined =>
+  evenings.find((e) => e.date === planned.date && e.startMin === startSet(planned));
 
 /**
  * One of the evenings of a plan made longer or shorter: it is set with that, and so are those before it as they were
@@ -58,9 +61,11 @@ export function withEveningLength(
   const ahead = Math.max(at + 1, evenings.length - past.length);
   const planned = plan.slice(0, ahead).map((e, k) => ({
     date: e.date,
-    startMin: Math.min(LAST_MINUTE, Math.floor(e.startMin)),
+    startMin: startSet(e),
     minutes:
-      k === at ? minutes : (setFor(table, e)?.minutes ?? Math.max(LEAST_MINUTES, Math.round(e.minutes))),
+      k === at
+        ? minutes
+        : (eveningAsSet(table, e)?.minutes ?? Math.max(LEAST_MINUTES, Math.round(e.minutes))),
   }));
   return { evenings: [...past, ...planned] };
 }
