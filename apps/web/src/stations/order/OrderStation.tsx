@@ -38,6 +38,7 @@ import { Notes } from './Notes.js';
 import { OnMyPhone } from './OnMyPhone.js';
 import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
+import { eveningsText } from './words.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
@@ -85,7 +86,7 @@ function Evenings({ planned }: { planned: Planned }) {
     <section aria-labelledby="evenings" className="bg-g93 px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-3 pb-2">
         <h2 id="evenings" className="font-semibold">
-          {evenings.length} {evenings.length === 1 ? 'evening' : 'evenings'}
+          {eveningsText(evenings.length)}
         </h2>
         <p className="text-label text-g28">
           {evenings.length === least ? 'no plan needs fewer' : `no plan needs fewer than ${least}`};{' '}

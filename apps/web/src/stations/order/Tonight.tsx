@@ -18,7 +18,7 @@ import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { nowHere } from '../../workers/useSchedule.js';
 import { useTableEdits } from './EveningFields.js';
-import { clockOfDay, copiesText, dayText, minutesText } from './words.js';
+import { clockOfDay, copiesText, dayText, eveningsText, minutesText } from './words.js';
 
 interface TonightProps {
   readonly schedule: Schedule;
@@ -120,8 +120,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
   return (
     <section aria-labelledby="does-not-fit" className="border-l-4 border-g10 bg-g96 px-5 py-3">
       <h2 id="does-not-fit" className="font-semibold">
-        It does not fit: {duration(over)} and {extra.length} {extra.length === 1 ? 'evening' : 'evenings'}{' '}
-        more than you set.
+        It does not fit: {duration(over)} and {eveningsText(extra.length)} more than you set.
       </h2>
       {proposed.length > 0 && (
         <>
@@ -149,8 +148,8 @@ function Fits({ schedule, order, piece }: TonightProps) {
           </ul>
           {saved < over && (
             <p className="pt-1 text-label">
-              With all of that left out about {duration(over - saved)} are still too much: plan{' '}
-              {Math.ceil((over - saved) / usual)} more evenings, or fewer value steps.
+              With all of that left out about {duration(over - saved)} are still too much: plan
+              {` ${eveningsText(Math.ceil((over - saved) / usual))} more, or fewer value steps.`}
             </p>
           )}
         </>
