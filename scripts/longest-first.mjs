@@ -8,8 +8,9 @@ const LONGEST = [
   'unit/photo',
   'unit/scan',
   'unit/critique',
-  'cli/test',
   'unit/glint',
+  'cli/test/cli.',
+  'cli/test',
 ];
 const rank = ({ path }) => {
   const found = LONGEST.findIndex((name) => path.includes(name));
