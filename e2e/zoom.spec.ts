@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { DEMO, expect, settled, test } from './support/server.js';
+import { DEMO, expect, saved, settled, test } from './support/server.js';
 
 const stageOf = (page: Page) => page.getByTestId('stage');
 const pictureOf = async (page: Page) =>
@@ -58,29 +58,69 @@ test('the map is looked into by wheel where the pointer is, moved by a drag besi
   await expect(page.getByRole('button', { name: 'Farther' })).toBeDisabled();
 });
 
+/** Two fingers that come down one after the other on a place of the stage, part, and are lifted one after the other. */
+async function pinch(page: Page, [x, y]: readonly [number, number]): Promise<void> {
+  const hand = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...halves: number[]) =>
+    hand.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: halves.map((half, id) => ({ x: x + half, y, id })),
+    });
+  await touch('touchStart', -40);
+  await touch('touchStart', -40, 40);
+  for (const half of [50, 60, 70, 80]) await touch('touchMove', -half, half);
+  await touch('touchEnd', -80);
+  await touch('touchEnd');
+}
+const timesOf = async (page: Page) => Number(await stageOf(page).getAttribute('data-zoom'));
+
 test('two fingers take the picture between them', async ({ page, server }) => {
   await page.goto(`${server.address}${DEMO}/glint`);
   await settled(page);
   const box = (await stageOf(page).boundingBox())!;
-  // Beside all parts: a finger on one chooses it, as a press does.
-  const [x, y] = [box.x + 0.5 * box.width, box.y + box.height - 24];
   const chosen = await page.getByRole('complementary').getByRole('heading').first().textContent();
-  const hand = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', half: number) =>
-    hand.send('Input.dispatchTouchEvent', {
-      type,
-      touchPoints:
-        type === 'touchEnd'
-          ? []
-          : [
-              { x: x - half, y, id: 1 },
-              { x: x + half, y, id: 2 },
-            ],
-    });
-  await touch('touchStart', 40);
-  for (const half of [50, 60, 70, 80]) await touch('touchMove', half);
-  await touch('touchEnd', 80);
+  await pinch(page, [box.x + 0.5 * box.width, box.y + box.height - 24]);
   await settled(page);
-  expect(Number(await stageOf(page).getAttribute('data-zoom'))).toBeGreaterThan(1.6);
+  expect(await timesOf(page)).toBeGreaterThan(1.6);
   expect(await page.getByRole('complementary').getByRole('heading').first().textContent()).toBe(chosen);
+});
+
+test('two fingers on a part take the picture and leave the part; one chooses it, and drags it', async ({
+  page,
+  server,
+}) => {
+  const before = await server.piece('lock-keepers-arm');
+  await page.goto(`${server.address}${DEMO}/parts`);
+  await settled(page);
+  const panel = page.getByRole('complementary').getByRole('heading').first();
+  const chosen = await panel.textContent();
+  // The first finger comes down on the disc.
+  const disc = before.parts.find((p) => p.id === 'disc')!;
+  const [left, top, px, width, wide] = await pictureOf(page);
+  const box = (await stageOf(page).boundingBox())!;
+  const on = [
+    box.x + ((disc.place.xMm - left) * px * wide) / width,
+    box.y + ((top - disc.place.yMm) * px * wide) / width,
+  ] as const;
+  await pinch(page, [on[0] + 40, on[1]]);
+  await settled(page);
+  expect(await timesOf(page)).toBeGreaterThan(1.6);
+  expect(await panel.textContent()).toBe(chosen);
+  expect((await server.piece('lock-keepers-arm')).parts).toEqual(before.parts);
+
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /times$/ }).click();
+  await settled(page);
+  const hand = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
+    hand.send('Input.dispatchTouchEvent', { type, touchPoints: points });
+  await touch('touchStart', { x: on[0], y: on[1] });
+  await touch('touchEnd');
+  await expect(panel).toHaveText(/^Disc/);
+  await touch('touchStart', { x: on[0], y: on[1] });
+  for (const by of [3, 12, 20]) await touch('touchMove', { x: on[0] + by, y: on[1] });
+  await touch('touchEnd');
+  await saved(page);
+  const moved = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'disc')!;
+  expect(moved.place.xMm - disc.place.xMm).toBeCloseTo((20 * width) / wide / px, 1);
 });

@@ -26,7 +26,29 @@ interface Told {
 }
 
 const globals = globalThis as unknown as Record<string, unknown>;
-const had = { window: globals['window'], WheelEvent: globals['WheelEvent'] };
+const NAMES = ['window', 'WheelEvent', 'PointerEvent', 'Element'] as const;
+const had = NAMES.map((name) => globals[name]);
+
+/** Something in the picture that a finger takes hold of; what it is told goes up to the page. */
+class Touched {
+  readonly told: string[] = [];
+  captured = true;
+  hasPointerCapture = () => this.captured;
+  releasePointerCapture = () => void (this.captured = false);
+  dispatchEvent(e: { type: string; pointerId: number }) {
+    this.told.push(`${e.type} ${e.pointerId}`);
+    page.window.tell(e.type, e);
+  }
+}
+class PointerTold {
+  readonly pointerId: number;
+  constructor(
+    readonly type: string,
+    { pointerId }: { pointerId: number },
+  ) {
+    this.pointerId = pointerId;
+  }
+}
 const page = { window: new Listens(), stage: new Listens() };
 let told: Told;
 let free = true;
@@ -37,6 +59,8 @@ beforeEach(() => {
   [page.window, page.stage] = [new Listens(), new Listens()];
   globals['window'] = page.window;
   globals['WheelEvent'] = { DOM_DELTA_LINE: 1 };
+  globals['PointerEvent'] = PointerTold;
+  globals['Element'] = Touched;
   told = { closer: [], moved: [], prevented: 0, stopped: 0 };
   [free, onPicture] = [true, true];
   stop = listenForZoom(page.stage as unknown as HTMLElement, {
@@ -48,8 +72,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   stop();
-  globals['window'] = had.window;
-  globals['WheelEvent'] = had.WheelEvent;
+  NAMES.forEach((name, i) => (globals[name] = had[i]));
 });
 
 const event = (clientX: number, clientY: number, over: object = {}) => ({
@@ -164,6 +187,17 @@ describe('fingers', () => {
     move(190, 120, finger(2));
     const grown = told.closer.slice(1).reduce((f, c) => f * c.factor, 1);
     expect(Math.abs(grown - 1)).toBeLessThan(0.06);
+  });
+
+  test('a second one takes away what the first held, and goes on with it between them', () => {
+    const [first, second] = [new Touched(), new Touched()];
+    down(100, 100, { ...finger(1), target: first });
+    expect(first.told).toEqual([]);
+    down(140, 100, { ...finger(2), target: second });
+    expect(first).toMatchObject({ told: ['pointercancel 1'], captured: false });
+    expect(second).toMatchObject({ told: [], captured: true });
+    move(60, 100, finger(1));
+    expect(told.closer).toEqual([{ factor: 2, at: [100, 100] }]);
   });
 
   test('one lifted ends it, and two anew begin it anew', () => {

@@ -43,9 +43,8 @@ export function LightDial({
   const move = (e: PointerEvent) => {
     if (held) return;
     const at = inDrawing(svg.current!, e.clientX, e.clientY);
-    const [x, y] = [at.x, -at.y];
-    const r = Math.min(1, Math.hypot(x, y) / R);
-    const hours = Math.round(clockOf(x, y) * 60) / 60;
+    const r = Math.min(1, Math.hypot(at.x, at.y) / R);
+    const hours = Math.round(clockOf(at.x, -at.y) * 60) / 60;
     onChange(r < 0.02 ? clockHours : hours >= 12 ? 0 : hours, clamp(Math.round(deg(Math.acos(r))), 0, 90));
   };
   const key = (e: KeyboardEvent) => {
@@ -84,6 +83,7 @@ export function LightDial({
         }}
         onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && move(e)}
         onPointerUp={onEnd}
+        onPointerCancel={onEnd}
       >
         <circle r="61" className="fill-g38/80" />
         {HOURS.map((h) => (

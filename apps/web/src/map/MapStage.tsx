@@ -5,7 +5,8 @@ import { SURROUNDS, transformOf, useLook } from '../look/look.js';
 import type { ShownView } from './ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
-import { inDrawing } from './inDrawing.js';
+import { whenPressed } from '../ui/whenPressed.js';
+import { inDrawing, type Press } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
 import { MapOverlay, partAt } from './MapOverlay.js';
@@ -38,8 +39,8 @@ interface MapStageProps {
   readonly bare?: boolean;
   /** Fills the stage with this part alone in view. */
   readonly closeUp: string | null;
-  /** A part was pressed; `null` beside all. The place is in the piece's mm. */
-  readonly onPress?: (part: string | null, xMm: number, yMm: number, e: PointerEvent) => void;
+  /** A part was pressed; `null` beside all. */
+  readonly onPress?: (part: string | null, press: Press) => void;
   readonly onLight: (clockHours: number, heightDeg: number) => void;
   readonly onLightEnd: () => void;
   /** Drawn over the map in the piece's mm, y downward; may be taken hold of. */
@@ -171,6 +172,18 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
   );
 }
 
+/** A press with the first button on the map itself, with its place in mm; handles over the map take their own. */
+function pressOnMap(
+  e: PointerEvent,
+  drawing: SVGSVGElement | null,
+  pressed: (xMm: number, yMm: number, press: Press) => void,
+): void {
+  if (!drawing || !(e.target instanceof HTMLCanvasElement) || e.button !== 0) return;
+  const { pointerId, clientX, clientY } = e;
+  const { x, y } = inDrawing(drawing, clientX, clientY);
+  whenPressed(e, () => pressed(x, -y, { drawing, pointerId, clientX, clientY }));
+}
+
 /** The map on its grey, with the light in its corner. */
 export function MapStage({
   piece,
@@ -239,12 +252,10 @@ export function MapStage({
         <div
           className="absolute top-1/2 left-1/2 touch-none"
           style={{ width: w, height: h, transform: `translate(-50%, -50%) ${transformOf(look)}` }}
-          onPointerDown={(e) => {
-            if (!onPress || !drawing.current || !(e.target instanceof HTMLCanvasElement) || e.button !== 0)
-              return;
-            const at = inDrawing(drawing.current, e.clientX, e.clientY);
-            onPress(partAt(seen, at.x, -at.y)?.id ?? null, at.x, -at.y, e);
-          }}
+          onPointerDown={(e) =>
+            onPress &&
+            pressOnMap(e, drawing.current, (x, y, press) => onPress(partAt(seen, x, y)?.id ?? null, press))
+          }
         >
           <PaintedMap
             {...{ comparing, piece, seen, picture, view, after, under }}

@@ -56,26 +56,48 @@ function dragging(target: ZoomTarget) {
   };
 }
 
+interface Finger {
+  readonly on: EventTarget | null;
+  readonly at: ScreenPlace;
+}
+
+/** Takes away from a finger what it holds, as the browser does where the page is scrolled by it. */
+function giveUp(pointerId: number, { on }: Finger): void {
+  if (!(on instanceof Element)) return;
+  if (on.hasPointerCapture(pointerId)) on.releasePointerCapture(pointerId);
+  on.dispatchEvent(new PointerEvent('pointercancel', { pointerId, pointerType: 'touch', bubbles: true }));
+}
+
 /** Two fingers that take the picture between them. */
 function pinching(target: ZoomTarget) {
-  const fingers = new Map<number, ScreenPlace>();
+  const fingers = new Map<number, Finger>();
+  const places = () => [...fingers.values()].map(({ at }) => at);
+  let givingUp = false;
   return {
     down(e: PointerEvent) {
       if (e.pointerType !== 'touch') return;
-      fingers.set(e.pointerId, placeOf(e));
-      // The second finger takes the picture, and touches nothing in it.
-      if (fingers.size === 2) e.stopPropagation();
+      const [first] = fingers;
+      fingers.set(e.pointerId, { on: e.target, at: placeOf(e) });
+      if (fingers.size !== 2) return;
+      // The second finger takes the picture: it touches nothing in it, and the first lets go of what it touched.
+      e.stopPropagation();
+      givingUp = true;
+      giveUp(...first);
+      givingUp = false;
     },
     move(e: PointerEvent) {
-      if (!fingers.has(e.pointerId)) return;
-      const before = [...fingers.values()];
-      fingers.set(e.pointerId, placeOf(e));
+      const finger = fingers.get(e.pointerId);
+      if (!finger) return;
+      const before = places();
+      fingers.set(e.pointerId, { ...finger, at: placeOf(e) });
       if (fingers.size !== 2) return;
-      const after = [...fingers.values()];
+      const after = places();
       target.moved(middle(before), middle(after));
       target.closerBy(apart(after) / Math.max(1, apart(before)), middle(after));
     },
-    up: (e: PointerEvent) => void fingers.delete(e.pointerId),
+    up(e: PointerEvent) {
+      if (!givingUp) fingers.delete(e.pointerId);
+    },
   };
 }
 

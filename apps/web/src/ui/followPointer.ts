@@ -1,12 +1,18 @@
-/** Follows a pointer that was pressed until it is let go, wherever on the page it is by then. */
-export function followPointer(onMove: (e: PointerEvent) => void, onEnd: (e: PointerEvent) => void): void {
+/** Follows the pointer that was pressed until it is let go or cancelled, wherever on the page it is by then. */
+export function followPointer(
+  { pointerId }: { readonly pointerId: number },
+  onMove: (e: PointerEvent) => void,
+  onEnd: (e: PointerEvent) => void,
+): void {
+  const move = (e: PointerEvent) => e.pointerId === pointerId && onMove(e);
   const end = (e: PointerEvent) => {
-    window.removeEventListener('pointermove', onMove);
+    if (e.pointerId !== pointerId) return;
+    window.removeEventListener('pointermove', move);
     window.removeEventListener('pointerup', end);
     window.removeEventListener('pointercancel', end);
     onEnd(e);
   };
-  window.addEventListener('pointermove', onMove);
+  window.addEventListener('pointermove', move);
   window.addEventListener('pointerup', end);
   window.addEventListener('pointercancel', end);
 }

@@ -109,10 +109,10 @@ export function GlintStation() {
           sheets={sheets}
           selected={selected}
           closeUp={close && part ? part.id : null}
-          onPress={(id, _x, _y, e) => {
-            if (worn && part && id === part.id) wearPress(store, part, wearHand, e);
+          onPress={(id, press) => {
+            if (worn && part && id === part.id) wearPress(store, part, wearHand, press);
             else if (inHand && mode !== 'bands' && id === inHand.id)
-              handPress(store, inHand, mode, e, setStroke);
+              handPress(store, inHand, mode, press, setStroke);
             else if (id) select(id);
           }}
           handles={(picture, px) => (

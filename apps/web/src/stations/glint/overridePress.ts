@@ -10,8 +10,7 @@ import {
   type Part,
   type Point,
 } from '@pale-glint/core';
-import type { PointerEvent } from 'react';
-import { inDrawing } from '../../map/inDrawing.js';
+import { inDrawing, type Press } from '../../map/inDrawing.js';
 import type { PieceStore } from '../../store/pieceStore.js';
 import { followPointer } from '../../ui/followPointer.js';
 import { handEdits } from './handEdits.js';
@@ -37,8 +36,7 @@ function thinned<T>(points: readonly T[]): T[] {
 }
 
 /** What tells a part's own place for a place on the screen. */
-function placesOnPart({ place }: Part, e: PointerEvent) {
-  const drawing = (e.currentTarget as HTMLElement).querySelector('svg')!;
+function placesOnPart({ place }: Part, { drawing }: Press) {
   const drawn = (m: { clientX: number; clientY: number }): Point => {
     const { x, y } = inDrawing(drawing, m.clientX, m.clientY);
     return [x, y];
@@ -51,8 +49,8 @@ function placesOnPart({ place }: Part, e: PointerEvent) {
 }
 
 /** A press on the chosen part while more or none of a layer of wear is wanted where it falls. */
-export function wearPress(store: PieceStore, part: Part, { layer, way }: WearHand, e: PointerEvent): void {
-  const found = anchorAt(pose(modelOf(part.form), part.place), placesOnPart(part, e).own(e));
+export function wearPress(store: PieceStore, part: Part, { layer, way }: WearHand, press: Press): void {
+  const found = anchorAt(pose(modelOf(part.form), part.place), placesOnPart(part, press).own(press));
   if (!found) return;
   const { patch, anchor } = found;
   store.endGesture();
@@ -64,12 +62,12 @@ export function handPress(
   store: PieceStore,
   part: Part,
   mode: HandMode,
-  e: PointerEvent,
+  press: Press,
   onStroke: (stroke: readonly Point[]) => void,
 ): void {
   const model = pose(modelOf(part.form), part.place);
-  const { drawn, own } = placesOnPart(part, e);
-  const first = anchorAt(model, own(e));
+  const { drawn, own } = placesOnPart(part, press);
+  const first = anchorAt(model, own(press));
   if (!first) return;
   const { patch } = first;
   const gesture = `${part.id}/press/${mode}`;
@@ -85,10 +83,10 @@ export function handPress(
     return;
   }
   const stroke: Anchor[] = [first.anchor];
-  const line: Point[] = [drawn(e)];
-  let last = [e.clientX, e.clientY];
+  const line: Point[] = [drawn(press)];
+  let last = [press.clientX, press.clientY];
   let pull: string | null = null;
-  const move = (m: globalThis.PointerEvent) => {
+  const move = (m: PointerEvent) => {
     const at = anchorAt(model, own(m));
     if (mode === 'borders') {
       if (!at || at.patch !== patch) return;
@@ -108,10 +106,12 @@ export function handPress(
       onStroke([...line]);
     }
   };
-  followPointer(move, () => {
+  followPointer(press, move, ({ type }) => {
     onStroke([]);
-    if (mode === 'cuts' && stroke.length > 1)
+    const cancelled = type === 'pointercancel';
+    if (mode === 'cuts' && stroke.length > 1 && !cancelled)
       handEdits.put(store, part.id, { ...CUT, patch, points: thinned(stroke) });
     store.endGesture();
+    if (cancelled && pull !== null) store.undo();
   });
 }

@@ -58,6 +58,7 @@ export function Handle(props: HandleProps) {
       }}
       onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && move(e)}
       onPointerUp={onEnd}
+      onPointerCancel={onEnd}
       onKeyDown={key}
       onKeyUp={onEnd}
     />

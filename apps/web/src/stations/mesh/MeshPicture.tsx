@@ -34,6 +34,7 @@ export function MeshPicture({ sculpt, rig, view, label, onTurn }: MeshPicturePro
         });
       }}
       onPointerUp={() => (pressed.current = null)}
+      onPointerCancel={() => (pressed.current = null)}
     >
       <SurfacePicture sculpt={sculpt} rig={rig} show="primed" label={label} tall />
     </div>

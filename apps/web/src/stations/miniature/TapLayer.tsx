@@ -1,5 +1,5 @@
 import { linePath, regionPath, turn, rad, type Point, type Underlay } from '@pale-glint/core';
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
 import { Button } from '../../ui/Button.js';
@@ -31,19 +31,6 @@ interface Held {
   readonly tap: number | null;
   /** Where it has been, for a stroke. */
   readonly path: readonly Point[];
-}
-
-/** Follows what is down; a second finger means the picture, and nothing is tapped. */
-function useHeld() {
-  const [held, hold] = useState<Held | null>(null);
-  const pointer = held?.pointer ?? null;
-  useEffect(() => {
-    if (pointer === null) return;
-    const another = (e: globalThis.PointerEvent) => e.pointerId !== pointer && hold(null);
-    window.addEventListener('pointerdown', another, { capture: true });
-    return () => window.removeEventListener('pointerdown', another, { capture: true });
-  }, [pointer]);
-  return [held, hold] as const;
 }
 
 const GRAB_PX = 9;
@@ -117,7 +104,7 @@ function Drawn({ taps, made, px, stroke }: DrawnProps) {
 export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }: TapLayerProps) {
   const sheet = useRef<SVGRectElement>(null);
   const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
-  const [held, hold] = useHeld();
+  const [held, hold] = useState<Held | null>(null);
   const at = (e: PointerEvent): Point => {
     const p = inDrawing(sheet.current!.ownerSVGElement!, e.clientX, e.clientY);
     return [p.x, -p.y];
@@ -159,6 +146,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
           }
           hold(null);
         }}
+        // A second finger means the picture, and nothing is tapped.
         onPointerCancel={() => hold(null)}
       />
       <Drawn taps={taps} made={made} px={px} stroke={onStroke ? [...taps, ...(held?.path ?? [])] : null} />

@@ -163,6 +163,7 @@ function Slider({ read, photo, how, glancing }: LooksProps) {
           onPointerDown={(e) => {
             follow(e.clientX);
             followPointer(
+              e,
               (m) => follow(m.clientX),
               () => undefined,
             );

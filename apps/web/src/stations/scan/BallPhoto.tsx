@@ -50,8 +50,8 @@ export function BallPhoto({ url, ball, onBall }: BallPhotoProps) {
               viewBox={`0 0 ${size[0]} ${size[1]}`}
               className="absolute inset-0 size-full cursor-crosshair"
               data-testid="ball"
-              onPointerDown={(e) => {
-                if (e.button !== 0) return;
+              // A finger that scrolls or looks closer taps nothing.
+              onClick={(e) => {
                 const at = inDrawing(drawing.current!, e.clientX, e.clientY);
                 tap(at.x, at.y);
               }}

@@ -89,6 +89,7 @@ function Aim({ label, value, colour, low, high, off, onAim }: AimProps) {
         if (held !== null) onAim(held);
         setHeld(null);
       }}
+      onPointerCancel={() => setHeld(null)}
       onKeyDown={(e) => {
         const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 5, PageDown: -5 }[e.key];
         if (by === undefined) return;

@@ -31,6 +31,7 @@ export function useDragPass(onDrop: (from: number, before: number) => void) {
     );
     let before: number | null = null;
     followPointer(
+      e,
       (m) => {
         if (!dragged.current && Math.hypot(m.clientX - startX, m.clientY - startY) < STILL_PX) return;
         dragged.current = true;
