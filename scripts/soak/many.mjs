@@ -38,7 +38,7 @@ function photo(megabytes) {
 export async function manyPieces(count) {
   const data = mkdtempSync(join(tmpdir(), 'pale-glint-many-'));
   const server = new SoakServer(data);
-  let fine = true;
+  let fine;
   try {
     await server.ready;
     const add = async (from) => {

@@ -41,19 +41,19 @@ export const pathsOf = (fix: Fix): string[] => fix.changes.map((c) => c.path.joi
 
 /** Puts an adjustment in, or in place of the one with its id. */
 export const putAdjustment = (label: string, a: Adjustment): Fix => ({
-  label: label,
+  label,
   changes: [{ path: ['adjustments', a.id], to: a }],
 });
 
 /** Sets one number of an adjustment. */
 export const setAdjustment = (label: string, id: string, field: string, to: unknown): Fix => ({
-  label: label,
+  label,
   changes: [{ path: ['adjustments', id, field], to }],
 });
 
 /** Lets an adjustment go. */
 export const release = (label: string, id: string): Fix => ({
-  label: label,
+  label,
   changes: [{ path: ['adjustments', id] }],
 });
 

@@ -32,14 +32,13 @@ export function fixAll(
   const states = new Set([JSON.stringify(now)]);
   const kept = new Map<Part, Computed>();
   let context = '';
-  let left: Finding[] = [];
   for (let rounds = 0; ; rounds++) {
     const { parts: _p, adjustments: _a, critique: _c, notes: _n, run: _r, ...rest } = now;
     const next = JSON.stringify(rest);
     if (next !== context) kept.clear();
     context = next;
     const current: PieceAtHand = { ...now, surfaces };
-    left = activeFindings(
+    const left = activeFindings(
       critique(current, (part) => {
         const known = kept.get(part);
         if (known) return known;

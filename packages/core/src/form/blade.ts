@@ -157,7 +157,7 @@ export const blade: FormDefinition<'blade'> = {
       ],
       edges,
       patches: [facet(-1, left), facet(1, right), ...(fuller ? [fuller.patch] : [])],
-      notes: notes,
+      notes,
     };
   },
 };

@@ -58,6 +58,6 @@ export function notchesOf(form: FormOf<'blade'>, lines: BladeLines): Notches {
           outward: unit(k.side, -0.4 * end),
         })),
       ),
-    notes: notes,
+    notes,
   };
 }

@@ -74,7 +74,7 @@ export function drawnRings(
     return (crossed ? uncrossed(raw) : [raw]).map((ring) => finer(smooth ? cornersCut(ring) : ring, gap));
   };
   const rings = [...ringsOf(outline, 'the outline'), ...holes.flatMap((h, i) => ringsOf(h, `hole ${i + 1}`))];
-  return { rings, notes: notes };
+  return { rings, notes };
 }
 
 /** A hole narrower than this has no lip that a brush could light, in mm. */

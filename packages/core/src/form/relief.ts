@@ -40,7 +40,7 @@ export const relief: FormDefinition<'relief'> = {
     },
   ],
   model(form) {
-    const { rings, notes: notes } = drawnRings(form);
+    const { rings, notes } = drawnRings(form);
     const height = heightOf(form);
     const seams = form.seams.map((line): Edge => {
       const points = lineSmoothed(placesOf(form, line));
@@ -74,7 +74,7 @@ export const relief: FormDefinition<'relief'> = {
           peaks: form.barrel === 'forked' ? 2 : 1,
         },
       ],
-      notes: notes,
+      notes,
     };
   },
 };

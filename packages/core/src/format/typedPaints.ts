@@ -79,7 +79,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
   return text.split(/\r\n?|\n/).flatMap((raw, i): TypedLine[] => {
     const line = raw.trim();
     if (line === '' || line.startsWith('//')) return [];
-    const no = (message: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, message: message }];
+    const no = (message: string): TypedLine[] => [{ line: i + 1, text: raw, paint: null, message }];
     if (i >= MOST_TYPED)
       return i === MOST_TYPED
         ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`)

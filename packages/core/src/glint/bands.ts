@@ -94,7 +94,7 @@ export function composeBands(
       );
     return bands;
   });
-  return { facets: staggered(composed), notes: notes };
+  return { facets: staggered(composed), notes };
 }
 
 interface Composing {

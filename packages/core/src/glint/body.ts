@@ -63,7 +63,7 @@ export function composed(
   model: SurfaceModel,
   light: PartLight,
   polish: PolishModel,
-  { seed, layout, overrides: overrides }: Pick<BodyInput, 'seed' | 'layout' | 'overrides'>,
+  { seed, layout, overrides }: Pick<BodyInput, 'seed' | 'layout' | 'overrides'>,
 ): { facets: readonly FacetSeen[]; composition: Composition; unresolved: UnresolvedOverride[] } {
   const out = new Float64Array(SAMPLE.size);
   const facets = model.patches.flatMap((patch, p): FacetSeen[] => {
@@ -97,7 +97,7 @@ export function fitBody(
   light: PartLight,
   polish: MetalSurface,
   aimed: readonly number[],
-  { seed, layout, overrides: overrides, occluders: occluders, trim, bounce, kept }: BodyInput,
+  { seed, layout, overrides, occluders, trim, bounce, kept }: BodyInput,
 ): Body {
   const {
     facets,
@@ -106,7 +106,7 @@ export function fitBody(
   } = composed(model, light, polish, {
     seed,
     layout,
-    overrides: overrides,
+    overrides,
   });
   const composition = kept === 1 ? full : dimmed(full, kept);
   const { lists: points, curved } = innerPoints(canonical, model)(occluders);
@@ -134,7 +134,7 @@ export function fitBody(
     ...tones.map((t) => (t ? t.table[t.table.length - 1] : 0)),
     ...composition.facets.map((f) => faceValue(polish, topOf(f))),
   );
-  return { tones, facetOf, composition, flat, top, trim, unresolved: unresolved };
+  return { tones, facetOf, composition, flat, top, trim, unresolved };
 }
 
 /** Bands of faces that keep a share of their value alone. */

@@ -148,7 +148,7 @@ export function overridesOf(model: SurfaceModel, all: readonly Adjustment[]): Ov
     marks,
     edge: one('edge'),
     bounce: one('bounce'),
-    unresolved: unresolved,
-    notes: notes,
+    unresolved,
+    notes,
   };
 }

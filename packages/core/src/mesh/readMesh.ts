@@ -13,9 +13,19 @@ type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
 
 const head = (bytes: Uint8Array, n: number) => new TextDecoder('latin1').decode(bytes.subarray(0, n));
 
+/** How the files begin that painters take for shapes by mistake, whatever their names say. */
+const OTHERS: readonly { readonly begins: readonly number[]; readonly what: string }[] = [
+  { begins: [0xff, 0xd8, 0xff], what: 'a photo (JPEG)' },
+  { begins: [0x89, 0x50, 0x4e, 0x47], what: 'a picture (PNG)' },
+  { begins: [0x25, 0x50, 0x44, 0x46], what: 'a page (PDF)' },
+  { begins: [0x50, 0x4b, 0x03, 0x04], what: 'an archive: unpack it first' },
+];
+
 /** What a file is, by its content first and its name where content does not tell. @throws RefusedInput */
 function kindOf(bytes: Uint8Array, name: string): Kind {
   const start = head(bytes, 512);
+  const other = OTHERS.find(({ begins }) => begins.every((byte, i) => bytes[i] === byte));
+  if (other) throw refused('file', other.what, 'a shape: STL, OBJ, PLY, glTF');
   if (start.startsWith('glTF')) return 'gltf';
   if (start.startsWith('ply')) return 'ply';
   if (/\.gltf$/i.test(name) || /^\s*\{[\s\S]*"asset"/.test(start)) return 'gltf';
@@ -154,14 +164,8 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
       `${Math.round(bytes.length / 1048576)} MB`,
       `at most ${MOST_MESH_BYTES / 1048576} MB`,
     );
-  if (isShape(bytes)) {
-    // One that was kept: mended already.
-    try {
-      return { ...readShape(bytes), notes: [] };
-    } catch (error) {
-      throw error;
-    }
-  }
+  // One that was kept: mended already.
+  if (isShape(bytes)) return { ...readShape(bytes), notes: [] };
   const kind = kindOf(bytes, name);
   let geometry: BufferGeometry;
   try {

@@ -89,7 +89,7 @@ export function toneCurve(
 ): Float32Array {
   const bins: number[][] = Array.from({ length: BINS }, () => []);
   for (let i = 0; i < plan.length; i += every)
-    if (counts(i) && photo[i] === photo[i])
+    if (counts(i) && !Number.isNaN(photo[i]))
       bins[Math.min(BINS - 1, Math.max(0, Math.floor((plan[i] / 100) * BINS)))].push(photo[i]);
   const blocks: { value: number; n: number; readonly at: number[] }[] = [];
   bins.forEach((bin, k) => {
@@ -140,7 +140,7 @@ function expect(level: PlanLevel, { photo, expected }: Planes) {
     expected[i] = lightnessOf(m * onCurve(light, lightness[i]) + (1 - m) * CARD_Y);
     if (!compared[i]) continue;
     count++;
-    if (photo[i] !== photo[i]) lost++;
+    if (Number.isNaN(photo[i])) lost++;
     else if (i % every === 0) offs.push(Math.abs(photo[i] - expected[i]));
   }
   return {
@@ -179,7 +179,7 @@ function equationsOf(level: PlanLevel, { photo, expected }: Planes, spread: numb
       const [p, e] = [photo[i], expected[i]];
       const dx = photo[i + 1] - photo[i - 1];
       const dy = photo[i + w] - photo[i - w];
-      if (dx !== dx || dy !== dy || p !== p) continue;
+      if (Number.isNaN(dx) || Number.isNaN(dy) || Number.isNaN(p)) continue;
       sp += p;
       se += e;
       pp += p * p;
@@ -331,7 +331,7 @@ export function partShifts(
           planes.expected[i + step] -
           planes.expected[i - step]);
       const [gx, gy] = [slope(1), slope(w)];
-      if (r !== r || gx !== gx || gy !== gy || Math.abs(r) >= cut) continue;
+      if (Number.isNaN(r) || Number.isNaN(gx) || Number.isNaN(gy) || Math.abs(r) >= cut) continue;
       const t = (1 - (r / cut) ** 2) ** 2;
       [t * gx * gx, t * gx * gy, t * gy * gy, -t * gx * r, -t * gy * r, 1].forEach((v, k) => (s[k] += v));
     }

@@ -120,7 +120,7 @@ function inPlansTone(
   const planes = { lightness: new Float32Array(n).fill(NaN), a: new Float32Array(n), b: new Float32Array(n) };
   const at = tabled(tone.at);
   for (let i = 0; i < n; i++) {
-    if (raw[i] !== raw[i]) continue;
+    if (Number.isNaN(raw[i])) continue;
     const l = Math.min(100, Math.max(0, at(raw[i]) + common));
     const colour: Channels = [cast[0] * rgb[0][i], rgb[1][i], cast[2] * rgb[2][i]];
     // Its colour at the plan's brightness: exposure alone would change chroma.
@@ -145,7 +145,7 @@ export function photoOnPlan(
 ): PhotoOnPlan {
   const rgb = channelsOn(photo.colour, h, level);
   const clipped = burntOn(photo, h, level);
-  const known = (i: number) => rgb[0][i] === rgb[0][i] && !clipped[i];
+  const known = (i: number) => !Number.isNaN(rgb[0][i]) && !clipped[i];
   const points = pointsOf(places, 1).map((list) => list.filter(known));
   const cores = pointsOf(places, CORE_DEEP).map((list) => list.filter(known));
   const mids = cores.flatMap((core, n) =>
@@ -161,7 +161,7 @@ export function photoOnPlan(
   );
   // NaN where the photo does not reach.
   const raw = rgb[0].map((r, i) =>
-    r === r ? lightnessOf(luminanceOfLinear([cast[0] * r, rgb[1][i], cast[2] * rgb[2][i]])) : NaN,
+    Number.isNaN(r) ? NaN : lightnessOf(luminanceOfLinear([cast[0] * r, rgb[1][i], cast[2] * rgb[2][i]])),
   );
   const pairs = tonePairs(points, raw, level);
   const tone: Tone = pairs.length > 0 ? fitPhotoTone(pairs) : { at: (x) => x, weightOf: new Map() };

@@ -155,7 +155,7 @@ export function sharpnessOf(
     if (of[i] < 0 || depth[i] === 0) continue;
     const slope = (l: Float32Array) => Math.hypot(l[i + 1] - l[i - 1], l[i + width] - l[i - width]);
     const s = slope(photo.lightness);
-    if (s !== s) continue;
+    if (Number.isNaN(s)) continue;
     seen += s;
     meant += slope(lightness);
   }
@@ -298,7 +298,7 @@ export function mend(
   const now = readings.find((r) => r.part === n);
   if (!onPlan || !now || part.finish.kind !== 'metal') return { finding, cures: [], when, points: [] };
   const level = finestOf(plan);
-  const known = (i: number) => onPlan.lightness[i] === onPlan.lightness[i];
+  const known = (i: number) => !Number.isNaN(onPlan.lightness[i]);
   const all = pointsOf(plan.places, 1)[n];
   const points = all.filter(known);
   const every = Math.max(1, Math.ceil(points.length / MOST_POINTS));

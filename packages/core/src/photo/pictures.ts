@@ -21,7 +21,7 @@ export function labPicture(
   const out = new Uint8ClampedArray(lightness.length * 4);
   const colourful = look === 'colour' ? 1 : 0;
   for (let i = 0; i < lightness.length; i++) {
-    const known = lightness[i] === lightness[i] && shows(i);
+    const known = !Number.isNaN(lightness[i]) && shows(i);
     const rgb = labToLinear(
       known ? { l: lightness[i], a: colourful * a[i], b: colourful * b[i] } : { l: NOTHING_L, a: 0, b: 0 },
     );
@@ -54,7 +54,7 @@ export function differencePicture(
   const { lightness } = softened(levels[levels.length - 1]);
   const zero = new Float32Array(lightness.length);
   const off = photo.lightness.map((l, i) =>
-    places.of[i] < 0 || l !== l
+    places.of[i] < 0 || Number.isNaN(l)
       ? NaN
       : Math.min(100, Math.max(0, NOTHING_L + DRAWN_OUT * (l - lightness[i]))),
   );

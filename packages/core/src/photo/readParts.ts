@@ -158,7 +158,7 @@ function gapFilledBy({ plan, photo, list, spilt, level }: GapInput): number | nu
     medianOf(of.filter((i) => mine.has(i + by)).map((i) => photo[i + by] - plan[i]));
   // Where it is darkest about its place: a gap that lies a little aside is not filled.
   const about = stepsAbout(Math.max(1, Math.round(GAP_BESIDE_MM * level.pxPerMm)), level.width);
-  return Math.min(...about.map((by) => rise(gap, by)).filter((v) => v === v)) - rise(beside, 0);
+  return Math.min(...about.map((by) => rise(gap, by)).filter((v) => !Number.isNaN(v))) - rise(beside, 0);
 }
 
 function paleTimes(plan: Float32Array, photo: Float32Array, list: readonly number[]): number | null {
@@ -300,7 +300,7 @@ export function readParts(
   };
   const all = pointsOf(places, 1);
   const core = pointsOf(places, CORE_DEEP);
-  const known = (i: number) => photo.lightness[i] === photo.lightness[i];
+  const known = (i: number) => !Number.isNaN(photo.lightness[i]);
   return parts.flatMap((part, n): PartReading[] => {
     const own = { all: all[n].filter(known), core: core[n].filter(known) };
     if (own.all.length < LEAST_POINTS) return [];

@@ -12,7 +12,7 @@ const number = (low: number, high: number, unit: string, description: string) =>
     .number({ error: () => accepted(low, high, unit) })
     .min(low, { error: () => accepted(low, high, unit) })
     .max(high, { error: () => accepted(low, high, unit) })
-    .meta({ description: description, unit });
+    .meta({ description, unit });
 
 /** A length in mm on the miniature. */
 export const mm = (low: number, high: number, description: string) => number(low, high, 'mm', description);
@@ -35,7 +35,7 @@ export const whole = (low: number, high: number, description: string) =>
     .int({ error: () => `a whole number from ${low} to ${high}` })
     .min(low, { error: () => `a whole number from ${low} to ${high}` })
     .max(high, { error: () => `a whole number from ${low} to ${high}` })
-    .meta({ description: description });
+    .meta({ description });
 
 /** Ids are short, safe in a URL and sort as text. */
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
@@ -43,20 +43,18 @@ export const id = (description: string) =>
   z
     .string({ error: () => 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -' })
     .regex(ID, { error: () => 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -' })
-    .meta({ description: description });
+    .meta({ description });
 
 /** A moment in UTC. */
 export const moment = (description: string) =>
-  z.iso
-    .datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' })
-    .meta({ description: description });
+  z.iso.datetime({ error: () => 'a UTC time such as 2026-11-23T19:30:00Z' }).meta({ description });
 
 /** The SHA-256 of a blob's bytes. */
 export const hash = (description: string) =>
   z
     .string({ error: () => 'a hash: 64 hexadecimal digits' })
     .regex(/^[0-9a-f]{64}$/, { error: () => 'a hash: 64 lower-case hexadecimal digits' })
-    .meta({ description: description });
+    .meta({ description });
 
 /** An sRGB colour. */
 export const hex = (description: string) =>
@@ -65,7 +63,7 @@ export const hex = (description: string) =>
     .regex(/^#[0-9a-f]{6}$/, {
       error: () => 'a colour as # and six lower-case hexadecimal digits, for example #3a4550',
     })
-    .meta({ description: description });
+    .meta({ description });
 
 /** Text without control characters; line ends and tabs are allowed where it may be long. */
 const PLAIN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]*$/;
@@ -82,15 +80,15 @@ export const words = (most: number, description: string, least = 0) =>
     .refine((text) => !LONE.test(text), { error: () => 'text in whole characters' })
     .min(least, { error: () => `text of ${least} to ${most} characters` })
     .max(most, { error: () => `text of ${least} to ${most} characters` })
-    .meta({ description: description });
+    .meta({ description });
 
 /** One of a few words. */
 export const oneOf = <const T extends readonly [string, ...string[]]>(choices: T, description: string) =>
-  z.enum(choices, { error: () => `one of ${choices.join(', ')}` }).meta({ description: description });
+  z.enum(choices, { error: () => `one of ${choices.join(', ')}` }).meta({ description });
 
 /** A list with a most. */
 export const list = <T extends z.ZodType>(item: T, most: number, description: string) =>
   z
     .array(item, { error: () => `a list of at most ${most}` })
     .max(most, { error: () => `a list of at most ${most}` })
-    .meta({ description: description });
+    .meta({ description });

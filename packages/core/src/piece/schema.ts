@@ -160,6 +160,9 @@ export const rigSchema = z.strictObject({
   focalPart: id('of the part the eye should find first').nullable(),
 });
 
+/** What a tick may hold of what was done: coats, minutes at the brush, characters of the mix. */
+export const MOST_DONE = { coats: 50, minutes: 10_000, mix: 200 } as const;
+
 export const tickSchema = z.strictObject({
   part: id('of the part'),
   step: id('of the ladder step, or the role where a step has none'),
@@ -167,10 +170,10 @@ export const tickSchema = z.strictObject({
   copy: whole(1, 500, 'which of the identical miniatures'),
   doneAt: moment('when it was ticked'),
   did: z.strictObject({
-    mix: words(200, 'what was on the brush, in words'),
-    coats: ratio(0, 50, 'coats laid'),
+    mix: words(MOST_DONE.mix, 'what was on the brush, in words'),
+    coats: ratio(0, MOST_DONE.coats, 'coats laid'),
     coverShare: ratio(0, 1, 'share of the part covered'),
-    minutes: minutes(0, 10000, 'at the brush'),
+    minutes: minutes(0, MOST_DONE.minutes, 'at the brush'),
   }),
 });
 

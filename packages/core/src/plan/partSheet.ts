@@ -130,12 +130,12 @@ function tintsOf(p: PreparedPart, value: Float32Array): PartSheet['tints'] {
 }
 
 /** What was drawn or composed otherwise than asked, in words. */
-export const notesOf = ({ shape, overrides: overrides, metal }: PreparedPart): string[] => [
+export const notesOf = ({ shape, overrides, metal }: PreparedPart): string[] => [
   ...new Set([...(shape.model.notes ?? []), ...overrides.notes, ...(metal?.body.composition.notes ?? [])]),
 ];
 
 /** A light from below shows on what is curved, unless the approach or the hand leaves it out. */
-const bearsBounce = ({ shape, metal, approach, overrides: overrides }: PreparedPart): boolean =>
+const bearsBounce = ({ shape, metal, approach, overrides }: PreparedPart): boolean =>
   metal !== null &&
   (approach.bounce === 'gap' || overrides.bounce !== null) &&
   shape.model.patches.some((p, i) => p.kind === 'smooth' && !metal.body.flat[i]);

@@ -1,9 +1,6 @@
-import type { Tick } from '../piece/index.js';
+import { MOST_DONE, type Tick } from '../piece/index.js';
 import type { OrderLayer } from './orderLayer.js';
 import type { PartStep } from './partSteps.js';
-
-const MOST_MINUTES = 10_000;
-const MOST_WORDS = 200;
 
 /** When a step was done on a figure, and how long it took at the brush; by the starting figures unless told. */
 export interface DoneNow {
@@ -15,7 +12,7 @@ export interface DoneNow {
 
 /** What was on the brush, in words, where a layer is laid as planned. */
 export const brushed = ({ mixText, thinning }: Pick<OrderLayer, 'mixText' | 'thinning'>): string =>
-  `${mixText}, ${thinning}`.slice(0, MOST_WORDS);
+  `${mixText}, ${thinning}`.slice(0, MOST_DONE.mix);
 
 /** A step of a layer as it is ticked, with what was done. */
 export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minutes }: DoneNow): Tick => ({
@@ -28,6 +25,6 @@ export const tickFor = (step: PartStep, layer: OrderLayer, { copy, doneAt, minut
     mix: brushed(layer),
     coats: step.coats,
     coverShare: Math.min(1, Math.max(0, Number(step.coverShare.toFixed(4)))),
-    minutes: Number(Math.min(MOST_MINUTES, minutes ?? step.startingMin ?? step.activeMin).toFixed(2)),
+    minutes: Number(Math.min(MOST_DONE.minutes, minutes ?? step.startingMin ?? step.activeMin).toFixed(2)),
   },
 });

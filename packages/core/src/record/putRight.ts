@@ -1,4 +1,4 @@
-import { partStepKey, type Tick } from '../piece/index.js';
+import { MOST_DONE, partStepKey, type Tick } from '../piece/index.js';
 import { layerKey, stepsOf, type OrderLayer } from '../plan/index.js';
 import { clamp } from '../units/index.js';
 import type { DoneEvening, DoneLine } from './diary.js';
@@ -13,10 +13,6 @@ export interface ReallyDone {
   /** What was on the brush, in words. */
   readonly mix?: string;
 }
-
-const MOST_COATS = 50;
-const MOST_MINUTES = 10_000;
-const MOST_WORDS = 200;
 
 /**
  * The ticks that a line of the diary, or of the sheet by layer, is made of.
@@ -54,7 +50,7 @@ export function putRight(
 ): Tick[] {
   const known = stepsOf(order);
   const more = coats === undefined ? 0 : coats - coatsDone(ticks);
-  const laid = ({ did }: Tick) => (more === 0 ? did.coats : clamp(did.coats + more, 1, MOST_COATS));
+  const laid = ({ did }: Tick) => (more === 0 ? did.coats : clamp(did.coats + more, 1, MOST_DONE.coats));
   const total = ticks.reduce((sum, t) => sum + t.did.minutes, 0);
   const took = (t: Tick) => {
     if (minutes !== undefined)
@@ -69,8 +65,8 @@ export function putRight(
     did: {
       ...t.did,
       coats: laid(t),
-      minutes: Number(clamp(took(t), 0, MOST_MINUTES).toFixed(2)),
-      mix: mix === undefined ? t.did.mix : mix.trim().slice(0, MOST_WORDS),
+      minutes: Number(clamp(took(t), 0, MOST_DONE.minutes).toFixed(2)),
+      mix: mix === undefined ? t.did.mix : mix.trim().slice(0, MOST_DONE.mix),
     },
   }));
 }

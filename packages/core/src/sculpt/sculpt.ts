@@ -107,7 +107,7 @@ export const trustOf = (expectedDeg: number): number => clamp(1 - expectedDeg / 
  * @param rings how many points outward
  */
 export function fillAround(s: Sculpt, rings = 24): void {
-  const { width, height, nx, ny, heightMm: heightMm } = s;
+  const { width, height, nx, ny, heightMm } = s;
   const known = Uint8Array.from(s.confidence, (t) => (t > 0 ? 1 : 0));
   let front: number[] = [];
   const beside = (i: number, visit: (j: number) => void) => {

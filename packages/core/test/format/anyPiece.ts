@@ -70,7 +70,7 @@ const form: fc.Arbitrary<Form> = fc.oneof(
     kind: fc.constant('relief' as const),
     widthMm: size,
     heightMm: size,
-    outline: outline,
+    outline,
     holes: fc.array(outline, { maxLength: 3 }),
     barrel: fc.constantFrom('one' as const, 'forked' as const),
     seams: fc.array(outline, { maxLength: 3 }),

@@ -218,6 +218,17 @@ describe('what files hold that is no miniature', () => {
     await expect(tried(bytes, name)).rejects.toThrow(message);
   });
 
+  test.each([
+    ['a photo (JPEG)', [0xff, 0xd8, 0xff, 0xe0]],
+    ['a picture (PNG)', [0x89, 0x50, 0x4e, 0x47]],
+    ['a page (PDF)', [0x25, 0x50, 0x44, 0x46]],
+    ['an archive', [0x50, 0x4b, 0x03, 0x04]],
+  ])('%s that is named like a shape is refused as what it is', async (what, begins) => {
+    const bytes = new Uint8Array(4000).fill(10);
+    bytes.set(begins);
+    await expect(readMesh(bytes, 'knight.stl')).rejects.toThrow(what);
+  });
+
   test('five million triangles are refused before they are read', async () => {
     const bytes = new Uint8Array(84 + 50);
     new DataView(bytes.buffer).setUint32(80, 5_000_000, true);
