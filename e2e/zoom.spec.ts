@@ -72,6 +72,17 @@ async function pinch(page: Page, [x, y]: readonly [number, number]): Promise<voi
   await touch('touchEnd', -80);
   await touch('touchEnd');
 }
+/** One finger of its own: comes down, moves and is lifted. */
+async function finger(page: Page) {
+  const hand = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
+    hand.send('Input.dispatchTouchEvent', { type, touchPoints: points });
+  return {
+    down: (x: number, y: number) => touch('touchStart', { x, y }),
+    to: (x: number, y: number) => touch('touchMove', { x, y }),
+    up: () => touch('touchEnd'),
+  };
+}
 const timesOf = async (page: Page) => Number(await stageOf(page).getAttribute('data-zoom'));
 
 test('two fingers take the picture between them', async ({ page, server }) => {
@@ -111,16 +122,30 @@ test('two fingers on a part take the picture and leave the part; one chooses it,
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /times$/ }).click();
   await settled(page);
-  const hand = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
-    hand.send('Input.dispatchTouchEvent', { type, touchPoints: points });
-  await touch('touchStart', { x: on[0], y: on[1] });
-  await touch('touchEnd');
+  const one = await finger(page);
+  await one.down(...on);
+  await one.up();
   await expect(panel).toHaveText(/^Disc/);
-  await touch('touchStart', { x: on[0], y: on[1] });
-  for (const by of [3, 12, 20]) await touch('touchMove', { x: on[0] + by, y: on[1] });
-  await touch('touchEnd');
+  // Beside the handle in its middle, which would come to under the finger.
+  const aside = [on[0] - 20, on[1] - 20] as const;
+  await one.down(...aside);
+  for (const by of [3, 12, 20]) await one.to(aside[0] + by, aside[1]);
+  await one.up();
   await saved(page);
-  const moved = (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'disc')!;
-  expect(moved.place.xMm - disc.place.xMm).toBeCloseTo((20 * width) / wide / px, 1);
+  const placeOf = async () =>
+    (await server.piece('lock-keepers-arm')).parts.find((p) => p.id === 'disc')!.place;
+  const moved = await placeOf();
+  expect(moved.xMm - disc.place.xMm).toBeCloseTo((20 * width) / wide / px, 1);
+  expect(moved.rollDeg).toBe(disc.place.rollDeg);
+
+  // A finger takes a handle that it comes down beside.
+  const handle = (await page.getByRole('slider', { name: /^Turn of/ }).boundingBox())!;
+  const beside = [handle.x + handle.width / 2 + 15, handle.y + handle.height / 2] as const;
+  await one.down(...beside);
+  for (const by of [10, 30, 50]) await one.to(beside[0] + by, beside[1] + by);
+  await one.up();
+  await saved(page);
+  const turned = await placeOf();
+  expect(Math.abs(turned.rollDeg - disc.place.rollDeg)).toBeGreaterThan(20);
+  expect([turned.xMm, turned.yMm]).toEqual([moved.xMm, moved.yMm]);
 });

@@ -6,6 +6,7 @@ import type { ShownView } from './ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
 import { whenPressed } from '../ui/whenPressed.js';
+import { reachForHandle } from './handleNear.js';
 import { inDrawing, type Press } from './inDrawing.js';
 import { LightDial } from './LightDial.js';
 import { MapCanvas } from './MapCanvas.js';
@@ -252,6 +253,7 @@ export function MapStage({
         <div
           className="absolute top-1/2 left-1/2 touch-none"
           style={{ width: w, height: h, transform: `translate(-50%, -50%) ${transformOf(look)}` }}
+          onPointerDownCapture={(e) => reachForHandle(e, drawing.current)}
           onPointerDown={(e) =>
             onPress &&
             pressOnMap(e, drawing.current, (x, y, press) => onPress(partAt(seen, x, y)?.id ?? null, press))
