@@ -1,12 +1,13 @@
 import { begin, HIGH, madePhoto, WIDE } from './support/madePhoto.js';
-import { expect, frame, saved, settled, test } from './support/server.js';
+import { DEMO, expect, frame, saved, settled, test } from './support/server.js';
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 test('on a phone a photo is laid under, scaled and tapped on by finger; a loupe shows what the finger hides', async ({
   browser,
   server,
 }) => {
-  const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-  const context = await browser.newContext(phone);
+  const context = await browser.newContext(PHONE);
   const page = await context.newPage();
   await begin(page, server.address, 'By finger');
   await page
@@ -65,4 +66,44 @@ test('on a phone a photo is laid under, scaled and tapped on by finger; a loupe 
   await expect(page.getByRole('region', { name: 'Parts' }).getByText('Dome', { exact: true })).toBeVisible();
   expect(await wide()).toBe(390);
   await context.close();
+});
+
+test('on a phone every station is one column as wide as the screen, and its name is in view', async ({
+  context,
+  server,
+}) => {
+  const page = await context.newPage();
+  const devTools = await context.newCDPSession(page);
+  await devTools.send('Emulation.setDeviceMetricsOverride', {
+    ...PHONE.viewport,
+    deviceScaleFactor: 1,
+    mobile: true,
+  });
+  await page.goto(`${server.address}${DEMO}/light`);
+  for (const [station, shows] of [
+    ['Light', 'Lights to start from'],
+    ['Parts', 'Your miniature'],
+    ['Glint map', 'Parts, nearest the eye first'],
+    ['Steps and mixes', 'value steps from'],
+    ['Painting order', 'Put out:'],
+    ['Record', 'Photograph the miniature'],
+  ] as const) {
+    const link = page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: station });
+    await link.click();
+    await expect(link).toHaveAttribute('aria-current', 'page');
+    await expect(link).toBeInViewport({ ratio: 1 });
+    const words = page.getByText(shows).first();
+    await expect(words).toBeVisible();
+    // None is squeezed beside another column.
+    const wide = await words.evaluate((inline) => {
+      let block = inline;
+      while (getComputedStyle(block).display === 'inline') block = block.parentElement!;
+      return block.getBoundingClientRect().width;
+    });
+    expect([station, wide > 250]).toEqual([station, true]);
+    expect([station, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([
+      station,
+      390,
+    ]);
+  }
 });

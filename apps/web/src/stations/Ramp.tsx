@@ -1,4 +1,5 @@
-import { NavLink } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { usePieceState } from '../store/PieceContext.js';
 import { stations } from './registry.js';
 import type { StationState } from './stationState.js';
@@ -23,8 +24,17 @@ export function Ramp({ state }: { state: StationState }) {
   const { sheets, order, run } = state;
   const { activeMin } = useTimeLeft(order, run.ticks, piece.copies);
   const view = { piece, sheets, order, activeMin };
+  const nav = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // On a phone the ramp is longer than the screen.
+  useEffect(() => {
+    const here = nav.current?.querySelector('[aria-current=page]');
+    // Its answer is no clean-up.
+    void here?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [pathname]);
   return (
     <nav
+      ref={nav}
       aria-label="Stations"
       className="flex min-w-0 flex-1 max-md:order-last max-md:h-12 max-md:w-full max-md:flex-none max-md:overflow-x-auto"
     >

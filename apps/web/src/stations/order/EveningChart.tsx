@@ -87,56 +87,65 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
     .range([LEFT, WIDTH - RIGHT]);
   return (
     <div className="space-y-1">
-      <ol aria-label="Evenings" className="space-y-px">
-        {shown.map((e, k) => {
-          const x = (minute: number) => scale(minute - e.startMin);
-          return (
-            <li key={`${e.date}/${e.startMin}`} className="relative bg-g96">
-              <svg
-                viewBox={`0 0 ${WIDTH} ${ROW}`}
-                role="img"
-                aria-label={`${dayText(e.date)}: ${e.lines.map((l) => order[l.layer].title).join(', ')}`}
-                className="block w-full"
-              >
-                <text x={8} y={20} className={`fill-g05 text-[13px] ${e.set ? 'font-bold' : ''}`}>
-                  {dayText(e.date)}
-                </text>
-                <text x={8} y={36} className="fill-g38 text-[11px]">
-                  {clockOfDay(e.startMin)}, {Math.round(e.minutes)} min
-                </text>
-                <rect
-                  x={scale(0)}
-                  y={6}
-                  width={scale(e.minutes) - scale(0)}
-                  height={34}
-                  className="fill-g93"
+      <div className="overflow-x-auto">
+        <ol aria-label="Evenings" className="min-w-160 space-y-px">
+          {shown.map((e, k) => {
+            const x = (minute: number) => scale(minute - e.startMin);
+            return (
+              <li key={`${e.date}/${e.startMin}`} className="relative bg-g96">
+                <svg
+                  viewBox={`0 0 ${WIDTH} ${ROW}`}
+                  role="img"
+                  aria-label={`${dayText(e.date)}: ${e.lines.map((l) => order[l.layer].title).join(', ')}`}
+                  className="block w-full"
+                >
+                  <text x={8} y={20} className={`fill-g05 text-[13px] ${e.set ? 'font-bold' : ''}`}>
+                    {dayText(e.date)}
+                  </text>
+                  <text x={8} y={36} className="fill-g38 text-[11px]">
+                    {clockOfDay(e.startMin)}, {Math.round(e.minutes)} min
+                  </text>
+                  <rect
+                    x={scale(0)}
+                    y={6}
+                    width={scale(e.minutes) - scale(0)}
+                    height={34}
+                    className="fill-g93"
+                  />
+                  <g transform="translate(0 8)">
+                    {e.lines.map((l, i) => (
+                      <Strip
+                        key={i}
+                        line={l}
+                        layer={order[l.layer]}
+                        piece={piece}
+                        x={x}
+                        end={scale(longest)}
+                      />
+                    ))}
+                  </g>
+                </svg>
+                <input
+                  type="range"
+                  aria-label={`Length of ${dayText(e.date)} in minutes`}
+                  title="Pull to make the evening longer or shorter"
+                  className="length-handle absolute inset-y-0"
+                  style={{
+                    left: `calc(${(100 * LEFT) / WIDTH}% - 7px)`,
+                    width: `calc(${(100 * (WIDTH - RIGHT - LEFT)) / WIDTH}% + 14px)`,
+                  }}
+                  min={0}
+                  max={longest}
+                  step={5}
+                  // What is pulled stands at once; the plan follows, and one that was begun before is no answer.
+                  value={eveningAsSet(piece.table, e)?.minutes ?? Math.round(e.minutes)}
+                  onChange={(event) => onLength(k, Math.max(15, Number(event.target.value)))}
                 />
-                <g transform="translate(0 8)">
-                  {e.lines.map((l, i) => (
-                    <Strip key={i} line={l} layer={order[l.layer]} piece={piece} x={x} end={scale(longest)} />
-                  ))}
-                </g>
-              </svg>
-              <input
-                type="range"
-                aria-label={`Length of ${dayText(e.date)} in minutes`}
-                title="Pull to make the evening longer or shorter"
-                className="length-handle absolute inset-y-0"
-                style={{
-                  left: `calc(${(100 * LEFT) / WIDTH}% - 7px)`,
-                  width: `calc(${(100 * (WIDTH - RIGHT - LEFT)) / WIDTH}% + 14px)`,
-                }}
-                min={0}
-                max={longest}
-                step={5}
-                // What is pulled stands at once; the plan follows, and one that was begun before is no answer.
-                value={eveningAsSet(piece.table, e)?.minutes ?? Math.round(e.minutes)}
-                onChange={(event) => onLength(k, Math.max(15, Number(event.target.value)))}
-              />
-            </li>
-          );
-        })}
-      </ol>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
       {schedule.evenings.length > FIRST && (
         <button
           type="button"

@@ -267,7 +267,9 @@ export function OrderList({
                   className="flex w-full flex-wrap items-baseline gap-x-3 text-left"
                 >
                   <span className="wide w-6 font-bold text-g38">{i + 1}</span>
-                  <span className="font-semibold underline-offset-2 hover:underline">{layer.title}</span>
+                  <span className="max-w-[calc(100%-2.5rem)] font-semibold underline-offset-2 hover:underline">
+                    {layer.title}
+                  </span>
                   {layer.beyond && (
                     <span className="text-label font-semibold">
                       More than this purpose needs: you may stop here.

@@ -61,7 +61,7 @@ function DoneEarlier({ ticks }: { ticks: ReturnType<typeof useDoneEarlier> }) {
   const names = namesOfParts(usePiece());
   if (ticks.length === 0) return null;
   return (
-    <section className="px-16 py-4">
+    <section className="px-16 py-4 max-md:px-4">
       <h2 className="text-label font-semibold">Done earlier, no longer planned</h2>
       <ul className="text-label text-g28">
         {ticks.map((t) => (
@@ -289,8 +289,8 @@ export function OrderStation() {
     if (fresh.length > 0) run.tick(...fresh);
   };
   return (
-    <div className="flex h-full bg-g82">
-      <div className="min-w-0 flex-1 relative overflow-y-auto">
+    <div className="flex h-full bg-g82 max-md:flex-col max-md:overflow-y-auto">
+      <div className="relative min-w-0 flex-1 overflow-y-auto max-md:flex-none max-md:overflow-visible">
         {order.length === 0 && (
           <p className="p-8 text-g28" role="status">
             {piece.parts.length === 0
@@ -321,7 +321,7 @@ export function OrderStation() {
         )}
         <DoneEarlier ticks={earlier} />
       </div>
-      <aside className="w-80 shrink-0 space-y-4 relative overflow-y-auto bg-g50 p-4 text-g05">
+      <aside className="relative w-80 shrink-0 space-y-4 overflow-y-auto bg-g50 p-4 text-g05 max-md:w-full max-md:overflow-visible">
         {/* The lines come before the picture: both would be computed at once. */}
         {lines.length > 0 ? (
           <Thumb

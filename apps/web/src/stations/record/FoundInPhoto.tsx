@@ -24,7 +24,7 @@ function CureChoice({
   return (
     <label className={`flex gap-2 rounded-sm px-2 py-1.5 ${chosen ? 'bg-g10 text-g98' : 'bg-g93'}`}>
       <input type="radio" name={name} checked={chosen} onChange={onChoose} className="mt-1 accent-g50" />
-      <span className="text-label">
+      <span className="min-w-0 flex-1 text-label">
         <span className="flex justify-between gap-2 font-semibold">
           <span>{cure.label}</span>
           <span className="shrink-0">{duration(cure.minutes)}</span>

@@ -238,22 +238,29 @@ export function RecordStation() {
     setGoing(true);
   };
   return (
-    <div className="flex h-full">
-      <aside className="w-64 shrink-0 space-y-4 overflow-y-auto bg-g88 p-3">
-        <PhotoList chosen={photo} onChoose={open} />
-        {photo !== null && <TakenFrom view={told.view} onChange={(view) => tell({ view })} />}
-        {photo !== null && <HeldAgainst after={told.after} onChange={(after) => tell({ after })} />}
-        {photo !== null && (
-          <CardBehind key={photo} cardHex={told.cardHex} onChange={(cardHex) => tell({ cardHex })} />
-        )}
-        <Diary />
-        <StopOrGo />
-        <PaintAnother />
+    <div className="flex h-full max-md:flex-col max-md:overflow-y-auto max-md:bg-g88">
+      {/* On a phone the photo comes right after what it is held against. */}
+      <aside className="w-64 shrink-0 overflow-y-auto bg-g88 p-3 max-md:contents">
+        <div className="space-y-4 max-md:p-3">
+          <PhotoList chosen={photo} onChoose={open} />
+          {photo !== null && <TakenFrom view={told.view} onChange={(view) => tell({ view })} />}
+          {photo !== null && <HeldAgainst after={told.after} onChange={(after) => tell({ after })} />}
+          {photo !== null && (
+            <CardBehind key={photo} cardHex={told.cardHex} onChange={(cardHex) => tell({ cardHex })} />
+          )}
+        </div>
+        <div className="space-y-4 pt-4 max-md:order-last max-md:p-3">
+          <Diary />
+          <StopOrGo />
+          <PaintAnother />
+        </div>
       </aside>
-      <div className="flex min-w-0 flex-1 flex-col bg-g38">
+      <div className="flex min-w-0 flex-1 flex-col bg-g38 max-md:flex-none">
         <LookBar how={how} onHow={setHow} />
         {photo !== null && <Going state={state} going={going} onGoing={setGoing} />}
-        <div className="relative min-h-0 flex-1 overflow-auto p-3">
+        <div
+          className={`relative min-h-0 flex-1 overflow-auto p-3 max-md:flex-none ${photo === null ? '' : 'max-md:h-[60dvh]'}`}
+        >
           {read?.photo && !tapping && (
             <div className="absolute right-5 bottom-5 z-10">
               <ZoomButtons zoom={glancing.hand} />
@@ -286,7 +293,7 @@ export function RecordStation() {
       {read && (
         <aside
           aria-label="What the photo shows"
-          className="w-80 shrink-0 space-y-3 overflow-y-auto bg-g88 p-3"
+          className="w-80 shrink-0 space-y-3 overflow-y-auto bg-g88 p-3 max-md:w-full max-md:overflow-visible"
         >
           <FoundInPhoto read={read} chosen={chosen} onChoose={choose} />
           {photo !== null && read.photo && (

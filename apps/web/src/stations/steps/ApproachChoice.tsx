@@ -90,7 +90,7 @@ export function ApproachChoice({
   const school = schools[ladder.school];
   const mine = kept.find((k) => isLaidBy(ladder, k));
   return (
-    <div className="mb-3 grid grid-cols-[16rem_1fr] gap-6 bg-g88 p-4">
+    <div className="mb-3 grid grid-cols-[16rem_1fr] gap-6 bg-g88 p-4 max-md:grid-cols-1 max-md:gap-3">
       <div className="space-y-1">
         <div className="flex items-baseline justify-between gap-2 border-b border-g82 py-1 focus-within:border-g10">
           <label htmlFor={id} className="text-label text-g28">

@@ -244,13 +244,13 @@ export function LadderColumns({
   );
   const hexOf = (id: string) => paints.get(id)?.hex ?? '#777777';
   return (
-    <ol className="flex" aria-label={label}>
+    <ol className="flex max-md:overflow-x-auto max-md:pt-7" aria-label={label}>
       {ladder.steps.map((step, k) => {
         const gap = k > 0 ? colours[k].l - colours[k - 1].l : null;
         const off = step.value === null ? null : deltaE(colours[k], aims[k]);
         return (
-          <li key={step.id} className="flex min-w-0 flex-1 flex-col">
-            <div className="relative flex h-62 items-end">
+          <li key={step.id} className="flex min-w-0 flex-1 flex-col max-md:w-36 max-md:flex-none">
+            <div className="relative flex h-62 items-end max-md:h-40">
               <Swatch dry={colours[k]} wet={wet[k]} />
               {gap !== null && (
                 <Gap

@@ -53,7 +53,7 @@ interface LadderHeadProps {
 function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
   const paints = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   return (
-    <div className="flex items-baseline justify-between gap-4 pb-3">
+    <div className="flex items-baseline justify-between gap-4 pb-3 max-md:flex-col max-md:gap-1">
       <h1 className="text-lead font-semibold">
         {ladder.name}: {ladder.steps.length} value steps from {paints.size} paints
         {metal && reading.metal.id !== metal.id && (
@@ -63,7 +63,7 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
           </span>
         )}
       </h1>
-      <p className="text-right text-label text-g10">
+      <p className="text-right text-label text-g10 max-md:text-left">
         wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it
       </p>
     </div>

@@ -82,42 +82,44 @@ function HowMuch() {
         How much paint: about {plain(paintTotalMl(order, piece), 2)} ml from the pots
         {piece.copies > 1 && ` for all ${piece.copies}`}
       </summary>
-      <table className="mt-3 w-full text-right text-label">
-        <thead className="text-g28">
-          <tr>
-            {[
-              'Layer',
-              'area, mm²',
-              'coats',
-              'wet film, mm',
-              'on it, ml',
-              'lost, ml',
-              'paint, ml',
-              'thinner, ml',
-            ].map((h, i) => (
-              <th key={h} scope="col" className={`pb-1 font-normal ${i === 0 ? 'text-left' : ''}`}>
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((v, i) => (
-            <tr key={layerKey(order[i])} className="border-t border-g82">
-              <th scope="row" className="py-0.5 text-left font-semibold">
-                {v.title}
-              </th>
-              <td>{plain(v.areaMm2, 0)}</td>
-              <td>{plain(v.coats, 1)}</td>
-              <td>{v.filmMm}</td>
-              <td>{ml(v.laidMl)}</td>
-              <td>{ml(v.lostMl)}</td>
-              <td className="font-semibold">{ml(v.paintMl)}</td>
-              <td>{ml(v.waterMl)}</td>
+      <div className="overflow-x-auto">
+        <table className="mt-3 w-full text-right text-label">
+          <thead className="text-g28">
+            <tr>
+              {[
+                'Layer',
+                'area, mm²',
+                'coats',
+                'wet film, mm',
+                'on it, ml',
+                'lost, ml',
+                'paint, ml',
+                'thinner, ml',
+              ].map((h, i) => (
+                <th key={h} scope="col" className={`pb-1 font-normal ${i === 0 ? 'text-left' : ''}`}>
+                  {h}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((v, i) => (
+              <tr key={layerKey(order[i])} className="border-t border-g82">
+                <th scope="row" className="py-0.5 text-left font-semibold">
+                  {v.title}
+                </th>
+                <td>{plain(v.areaMm2, 0)}</td>
+                <td>{plain(v.coats, 1)}</td>
+                <td>{v.filmMm}</td>
+                <td>{ml(v.laidMl)}</td>
+                <td>{ml(v.lostMl)}</td>
+                <td className="font-semibold">{ml(v.paintMl)}</td>
+                <td>{ml(v.waterMl)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="pt-2 text-label text-g28">
         Film times area times coats reaches the miniature; twice as much stays in brush and palette. Both are
         starting figures.
@@ -138,7 +140,7 @@ export function StepsStation() {
       role="region"
       aria-label="Value steps and mixes"
       tabIndex={0}
-      className="h-full space-y-8 relative overflow-y-auto bg-g72 px-8 py-6 outline-offset-[-3px]"
+      className="relative h-full space-y-8 overflow-y-auto bg-g72 px-8 py-6 outline-offset-[-3px] max-md:px-3 max-md:py-4"
     >
       {used.map((ladder) => (
         <LadderSection key={ladder.id} ladder={ladder} />
