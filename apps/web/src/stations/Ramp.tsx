@@ -44,7 +44,7 @@ export function Ramp({ state }: { state: StationState }) {
           <NavLink
             key={s.path}
             to={s.path}
-            className={`relative min-w-0 flex-1 px-3 pt-2 max-md:min-w-27 max-md:flex-none max-md:pt-1 ${tone.ground}`}
+            className={`relative min-w-0 flex-1 px-3 pt-2 max-md:min-w-27 max-md:flex-[1_0_auto] max-md:pt-1 ${tone.ground}`}
           >
             {({ isActive }) => (
               <>

@@ -64,7 +64,11 @@ export function Section({ rig, change, end }: SectionProps) {
     change((r) => void (r[key] = clamp(Math.round(value), low, high)), key);
   return (
     <figure>
-      <svg viewBox="-116 -92 240 184" className="w-full" aria-label="The surroundings, seen from the side">
+      <svg
+        viewBox="-116 -92 240 184"
+        className="mx-auto w-full max-w-84"
+        aria-label="The surroundings, seen from the side"
+      >
         {Array.from({ length: PIECES }, (_, i) => {
           const from = (360 * i) / PIECES;
           return (

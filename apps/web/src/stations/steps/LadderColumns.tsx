@@ -249,7 +249,7 @@ export function LadderColumns({
         const gap = k > 0 ? colours[k].l - colours[k - 1].l : null;
         const off = step.value === null ? null : deltaE(colours[k], aims[k]);
         return (
-          <li key={step.id} className="flex min-w-0 flex-1 flex-col max-md:w-36 max-md:flex-none">
+          <li key={step.id} className="flex min-w-0 flex-1 flex-col max-md:min-w-36">
             <div className="relative flex h-62 items-end max-md:h-40">
               <Swatch dry={colours[k]} wet={wet[k]} />
               {gap !== null && (

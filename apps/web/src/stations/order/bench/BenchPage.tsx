@@ -62,7 +62,7 @@ function useKeys({ done, back }: { readonly done: (all: boolean) => void; readon
   });
 }
 
-const BIG = 'min-h-14 flex-1 basis-24 px-2 text-lg font-semibold md:px-4 md:text-xl';
+const BIG = 'min-h-14 flex-1 basis-24 px-2 text-lg font-semibold sm:px-4 sm:text-xl';
 
 type Aside = 'slip' | 'note' | null;
 

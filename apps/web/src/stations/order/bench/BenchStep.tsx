@@ -54,9 +54,9 @@ export function BenchStep({
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
   const names = namesOfParts(piece);
   return (
-    <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 content-start md:p-6 md:grid-cols-[minmax(0,22rem)_1fr]">
-      <div className="space-y-4 md:col-start-2">
-        <h1 className="text-3xl leading-tight font-bold md:text-4xl">{layer.title}</h1>
+    <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 content-start sm:p-6 sm:grid-cols-[minmax(0,22rem)_1fr]">
+      <div className="space-y-4 sm:col-start-2">
+        <h1 className="text-3xl leading-tight font-bold sm:text-4xl">{layer.title}</h1>
         <Drops layer={layer} piece={piece} />
         <p className="text-2xl">
           {layer.thinning}
@@ -81,10 +81,10 @@ export function BenchStep({
         {layer.missing && <p className="border-l-4 border-lamp pl-3 text-xl">{layer.missing}.</p>}
       </div>
       {/* On a phone the picture comes before the list of parts, beside both where there is room. */}
-      <div className="md:col-start-1 md:row-span-2 md:row-start-1">
+      <div className="sm:col-start-1 sm:row-span-2 sm:row-start-1">
         <Held {...{ piece, part, layer, below }} name={names.get(part) ?? part} />
       </div>
-      <div className="space-y-4 md:col-start-2">
+      <div className="space-y-4 sm:col-start-2">
         <ul aria-label="Where" className="space-y-1 text-xl">
           {steps.map((s) => (
             <li key={s.part}>

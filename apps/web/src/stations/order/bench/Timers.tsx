@@ -58,7 +58,7 @@ export function Timers({ timers, onLetGo, sound }: TimersProps) {
   }, [now, timers, sound]);
   if (timers.length === 0) return null;
   return (
-    <ul aria-label="Drying" className="flex gap-2 overflow-x-auto md:flex-wrap">
+    <ul aria-label="Drying" className="flex gap-2 overflow-x-auto sm:flex-wrap">
       {timers.slice(-6).map((t) => {
         const dry = t.until <= now;
         return (
