@@ -90,10 +90,10 @@ export function OnePart() {
           Keep it as a piece
         </Button>
       </PageHeader>
-      <main className="flex min-h-0 flex-1">
+      <main className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <section
           aria-label="What it is"
-          className="w-74 shrink-0 space-y-3 relative overflow-y-auto bg-g96 p-4"
+          className="relative w-74 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4 max-md:w-full max-md:overflow-visible"
         >
           <h2 className="text-label text-g28">What form is it?</h2>
           <FormTiles
@@ -129,7 +129,10 @@ export function OnePart() {
             <ViewSwitch value={view} onChange={setView} />
           </div>
         </MapStage>
-        <section aria-label="Painting order" className="w-104 shrink-0 relative overflow-y-auto bg-g82">
+        <section
+          aria-label="Painting order"
+          className="relative w-104 shrink-0 overflow-y-auto bg-g82 max-md:w-full max-md:overflow-visible"
+        >
           {order.length === 0 ? (
             <p role="status" className="p-4 text-g28">
               Working out the order.

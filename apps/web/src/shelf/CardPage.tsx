@@ -91,8 +91,8 @@ export function CardPage() {
         </Link>
       </PageHeader>
       {message && <Alert className="px-6 py-2">{message}</Alert>}
-      <div className="flex min-h-0 flex-1">
-        <main className="flex min-w-0 flex-1 items-center justify-center bg-g50 p-6">
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
+        <main className="flex min-w-0 flex-1 items-center justify-center bg-g50 p-6 max-md:min-h-96 max-md:flex-none max-md:p-3">
           {bitmap ? (
             <CardPhoto
               bitmap={bitmap}
@@ -107,7 +107,7 @@ export function CardPage() {
         </main>
         <aside
           aria-label="What the card tells"
-          className="w-96 shrink-0 space-y-3 relative overflow-y-auto bg-g96 p-4"
+          className="relative w-96 shrink-0 space-y-3 overflow-y-auto bg-g96 p-4 max-md:w-full max-md:overflow-visible"
         >
           {trouble && <Alert>{trouble}</Alert>}
           {!bitmap && !trouble && <WhatACardTells />}

@@ -63,15 +63,15 @@ export function ShelfPage() {
         </Button>
       </PageHeader>
       {message && <Alert className="px-6 py-2">{message}</Alert>}
-      <div className="flex min-h-0 flex-1">
-        <main className="flex min-w-0 flex-1 flex-col">
+      <div className="flex min-h-0 flex-1 max-md:flex-col">
+        <main className="flex min-h-0 min-w-0 flex-1 flex-col">
           <SearchField value={search} onChange={setSearch} />
           <div
             ref={setScroller}
             role="region"
             aria-label="Pots"
             tabIndex={0}
-            className="min-h-0 flex-1 relative overflow-y-auto"
+            className="relative min-h-0 flex-1 overflow-auto"
           >
             {query.isPending && <Loading what="your shelf" />}
             {query.isError && (
@@ -94,7 +94,10 @@ export function ShelfPage() {
             )}
           </div>
         </main>
-        <aside aria-label="Beside the shelf" className="w-84 shrink-0 relative overflow-y-auto bg-g96 p-4">
+        <aside
+          aria-label="Beside the shelf"
+          className="relative w-84 shrink-0 overflow-y-auto bg-g96 p-4 max-md:max-h-[42dvh] max-md:w-full"
+        >
           {picked.length > 0 ? (
             <PotSide
               key={picked.length === 1 ? picked[0].id : 'several'}

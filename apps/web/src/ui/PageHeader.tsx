@@ -12,7 +12,7 @@ interface PageHeaderProps {
 /** The head of a page that is no station: the way back to the first page, and where one is. */
 export function PageHeader({ title, note, children }: PageHeaderProps) {
   return (
-    <header className="flex h-14 shrink-0 items-center gap-4 bg-g05 px-6 text-g98">
+    <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 bg-g05 px-6 text-g98 max-md:px-3 max-md:py-2">
       <Link to="/" className="wide font-bold tracking-tight">
         Pale Glint
       </Link>

@@ -84,10 +84,10 @@ export function MeshStation() {
   useKeptShape(piece, open, setStatus);
   const sculpt = made?.sculpt ?? glance;
   return (
-    <div className="flex h-full">
+    <div className="flex h-full max-md:flex-col max-md:overflow-y-auto">
       <section
         aria-label="As it will be seen"
-        className="relative grid min-w-0 flex-1 place-items-center overflow-hidden bg-g50 p-6"
+        className="relative grid min-w-0 flex-1 place-items-center overflow-hidden bg-g50 p-6 max-md:min-h-[54dvh] max-md:flex-none max-md:p-3"
       >
         {sculpt ? (
           <MeshPicture
@@ -103,7 +103,7 @@ export function MeshStation() {
       </section>
       <aside
         aria-label="3D file"
-        className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3"
+        className="relative w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3 max-md:w-full max-md:overflow-visible"
       >
         <h1 className="text-lead font-semibold">From a 3D file</h1>
         <FileButton

@@ -107,7 +107,10 @@ export function EveningCard() {
   );
   return (
     <div className="h-full overflow-y-auto bg-g72 py-6 print:overflow-visible print:bg-g98 print:py-0">
-      <nav aria-label="Evening" className="mx-auto flex max-w-[190mm] items-center gap-3 pb-4 print:hidden">
+      <nav
+        aria-label="Evening"
+        className="mx-auto flex max-w-[190mm] flex-wrap items-center gap-3 px-3 pb-4 print:hidden"
+      >
         <Link to=".." relative="path" className="text-label font-semibold underline underline-offset-2">
           Back to the order
         </Link>

@@ -46,11 +46,11 @@ export function ScanStation() {
   // Shown after a failure as well: a ring that lies elsewhere is the reason.
   const taken = ball ?? scan?.ball ?? (state.kind === 'failed' ? state.ball : null);
   return (
-    <div className="flex h-full">
+    <div className="flex h-full max-md:flex-col max-md:overflow-y-auto">
       <aside
         aria-label="How to set it up"
         tabIndex={0}
-        className="w-64 shrink-0 relative overflow-y-auto bg-g93 p-4 max-xl:w-52"
+        className="relative w-64 shrink-0 overflow-y-auto bg-g93 p-4 max-xl:w-52 max-md:order-last max-md:w-full max-md:overflow-visible"
       >
         <h1 className="pb-3 text-lead font-semibold">Scan under a lamp</h1>
         <SetUp />
@@ -58,7 +58,7 @@ export function ScanStation() {
       <section
         aria-label="Photos"
         tabIndex={0}
-        className="min-w-0 flex-1 space-y-4 relative overflow-y-auto bg-g50 p-4"
+        className="relative min-w-0 flex-1 space-y-4 overflow-y-auto bg-g50 p-4 max-md:flex-none max-md:overflow-visible"
       >
         {photos.length === 0 && <ScanStart />}
         {scan && <ScannedPictures sculpt={scan.sculpt} />}
@@ -77,7 +77,10 @@ export function ScanStation() {
           </>
         )}
       </section>
-      <aside aria-label="Scan" className="w-74 shrink-0 space-y-4 relative overflow-y-auto bg-g96 px-4 py-3">
+      <aside
+        aria-label="Scan"
+        className="relative w-74 shrink-0 space-y-4 overflow-y-auto bg-g96 px-4 py-3 max-md:w-full max-md:overflow-visible"
+      >
         <section aria-label="The photos" className="space-y-2">
           <h2 className="text-label font-semibold">Your photos</h2>
           <FileButton
