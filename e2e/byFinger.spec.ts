@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { begin, HIGH, madePhoto, WIDE } from './support/madePhoto.js';
 import { DEMO, expect, frame, saved, settled, test } from './support/server.js';
 
@@ -68,7 +69,9 @@ test('on a phone a photo is laid under, scaled and tapped on by finger; a loupe 
   await context.close();
 });
 
-test('on a phone every station is one column as wide as the screen, and its name is in view', async ({
+const widthOf = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth);
+
+test('on a phone every page is one column as wide as the screen, and the name of a station is in view', async ({
   context,
   server,
 }) => {
@@ -101,9 +104,17 @@ test('on a phone every station is one column as wide as the screen, and its name
       return block.getBoundingClientRect().width;
     });
     expect([station, wide > 250]).toEqual([station, true]);
-    expect([station, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([
-      station,
-      390,
-    ]);
+    expect([station, await widthOf(page)]).toEqual([station, 390]);
+  }
+  for (const [path, heading] of [
+    ['/shelf', 'Shelf'],
+    ['/shelf/card', 'Paints measured on a card'],
+    ['/one-part?form=dome', 'Just one part'],
+    [`${DEMO}/parts/scan`, 'Scan under a lamp'],
+    [`${DEMO}/parts/mesh`, 'From a 3D file'],
+  ]) {
+    await page.goto(server.address + path);
+    await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+    expect([path, await widthOf(page)]).toEqual([path, 390]);
   }
 });
