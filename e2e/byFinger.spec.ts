@@ -106,6 +106,12 @@ test('on a phone every page is one column as wide as the screen, and the name of
     expect([station, wide > 250]).toEqual([station, true]);
     expect([station, await widthOf(page)]).toEqual([station, 390]);
   }
+
+  // What is asked to be seen is brought into view, under the list as it is.
+  await page.getByRole('link', { name: /^Painting order/ }).click();
+  await page.getByRole('button', { name: 'see it after this' }).first().click();
+  await expect(page.getByRole('img', { name: 'The piece after the chosen step' })).toBeInViewport();
+
   for (const [path, heading] of [
     ['/shelf', 'Shelf'],
     ['/shelf/card', 'Paints measured on a card'],

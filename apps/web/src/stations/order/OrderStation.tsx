@@ -3,33 +3,28 @@ import {
   activeOrderFindings,
   calendarOf,
   duration,
-  knownPaints,
-  passesOf,
   partStepKey,
   stepKey,
   stepsOf,
   tickFor,
   withEveningLength,
-  withLadder,
+  type LayerId,
   type OrderLayer,
   type PartStep,
   type StepId,
   coatsStray,
 } from '@pale-glint/core';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Thumb } from '../../map/Thumb.js';
 import type { Sheets } from '../../map/useSheets.js';
-import { usePiece, usePieceStore } from '../../store/PieceContext.js';
-import { useShelf } from '../../store/useShelf.js';
+import { usePiece } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Dialog } from '../../ui/Dialog.js';
 import { fileName, saveFile } from '../../ui/saveFile.js';
 import { nowHere, useSchedule, type Planned } from '../../workers/useSchedule.js';
 import { useStation } from '../stationState.js';
-import { PassFields, passOf } from '../steps/RecipeEditor.js';
-import { refOfLayer } from '../steps/Way.js';
 import { useTimeLeft } from '../useTimeLeft.js';
+import { ChangeStep } from './ChangeStep.js';
 import { EveningChart } from './EveningChart.js';
 import { EveningFields, useTableEdits } from './EveningFields.js';
 import { OrderList } from './OrderList.js';
@@ -143,39 +138,6 @@ function Plan({ planned }: { planned: Planned }) {
   );
 }
 
-/** One step of the order, changed where it stands. */
-function ChangeStep({
-  layer,
-  order,
-  onClose,
-}: {
-  readonly layer: OrderLayer;
-  readonly order: readonly OrderLayer[];
-  readonly onClose: () => void;
-}) {
-  const piece = usePiece();
-  const store = usePieceStore();
-  const { shelf } = useShelf();
-  const ladder = piece.ladders.find((l) => l.id === layer.ladder);
-  const known = useMemo(() => knownPaints(shelf, piece.paints), [shelf, piece.paints]);
-  if (!ladder) return null;
-  const props = {
-    ladder,
-    owned: known.paints.filter(
-      (p) => p.kind !== 'primer' && p.kind !== 'medium' && !known.out.includes(p.id),
-    ),
-    paints: piece.paints,
-    onPut: (next: typeof ladder) =>
-      store.change((d) => void Object.assign(d, withLadder(d, next, known.paints))),
-  };
-  const pass = passOf(props, order, refOfLayer(layer)) ?? passesOf({ ladder, paints: piece.paints })[0];
-  return (
-    <Dialog open onClose={onClose} title={`${layer.title}, your way`}>
-      <PassFields {...props} pass={pass} onDone={onClose} />
-    </Dialog>
-  );
-}
-
 /** Which figure is ticked, or all of them. */
 function TickingChoice({
   copies,
@@ -275,6 +237,7 @@ export function OrderStation() {
   const { order, run, after, setAfter, sheets } = useStation();
   const [figure, setFigure] = useState(0);
   const [changing, setChanging] = useState<OrderLayer | null>(null);
+  const picture = useRef<HTMLElement>(null);
   const planned = useSchedule(order, piece, run.ticks);
   const earlier = useDoneEarlier(order);
   const findings = useMemo(() => activeOrderFindings(order, piece), [order, piece]);
@@ -287,6 +250,11 @@ export function OrderStation() {
       .flatMap((copy) => steps.map((s) => tickFor(s, layer, { copy, doneAt })))
       .filter((t) => !done.has(stepKey(t)));
     if (fresh.length > 0) run.tick(...fresh);
+  };
+  const look = (layer: LayerId | null) => {
+    setAfter(layer);
+    // On a phone it lies under the list.
+    void picture.current?.scrollIntoView({ block: 'nearest', behavior: 'smooth' });
   };
   return (
     <div className="flex h-full bg-g82 max-md:flex-col max-md:overflow-y-auto">
@@ -305,7 +273,7 @@ export function OrderStation() {
             order={lines}
             names={namesOfParts(piece)}
             after={after}
-            onLook={setAfter}
+            onLook={look}
             {...(order.length > 0 && {
               findings,
               onChange: setChanging,
@@ -322,18 +290,20 @@ export function OrderStation() {
         <DoneEarlier ticks={earlier} />
       </div>
       <aside className="relative w-80 shrink-0 space-y-4 overflow-y-auto bg-g50 p-4 text-g05 max-md:w-full max-md:overflow-visible">
-        {/* The lines come before the picture: both would be computed at once. */}
-        {lines.length > 0 ? (
-          <Thumb
-            piece={piece}
-            width={272}
-            height={312}
-            after={after}
-            alt={after ? 'The piece after the chosen step' : 'The finished piece'}
-          />
-        ) : (
-          <div className="h-[312px] rounded-sm bg-g50" />
-        )}
+        <figure ref={picture} className="scroll-my-4">
+          {/* The lines come before the picture: both would be computed at once. */}
+          {lines.length > 0 ? (
+            <Thumb
+              piece={piece}
+              width={272}
+              height={312}
+              after={after}
+              alt={after ? 'The piece after the chosen step' : 'The finished piece'}
+            />
+          ) : (
+            <div className="h-[312px] rounded-sm bg-g50" />
+          )}
+        </figure>
         <TimeLeft ticked={run.ticks.length - earlier.length} figure={figure} onFigure={setFigure} />
         <EveningFields />
         <Diary />
