@@ -1,3 +1,5 @@
+import { followPointer } from './followPointer.js';
+
 /** A finger that moves less than this has not begun to draw or drag, in screen points. */
 const STILL_PX = 4;
 
@@ -8,29 +10,22 @@ type Pressed = Pick<PointerEvent, 'pointerId' | 'pointerType' | 'clientX' | 'cli
  * A press of a mouse or a pen counts at once. That of a finger counts when it is lifted or moves: until then a second
  * finger may take the picture, and what the first one touches stays as it is.
  */
-export function whenPressed({ pointerId, pointerType, clientX, clientY }: Pressed, press: () => void): void {
-  if (pointerType !== 'touch') {
+export function whenPressed(pressed: Pressed, press: () => void): void {
+  if (pressed.pointerType !== 'touch') {
     press();
     return;
   }
-  // Heard before all else, so that who follows from the press on hears this event, too.
-  const before = { capture: true };
-  const stop = () => {
-    window.removeEventListener('pointermove', move, before);
-    window.removeEventListener('pointerup', end, before);
-    window.removeEventListener('pointercancel', end, before);
-  };
-  const move = (e: PointerEvent) => {
-    if (e.pointerId !== pointerId || Math.hypot(e.clientX - clientX, e.clientY - clientY) < STILL_PX) return;
-    stop();
-    press();
-  };
-  const end = (e: PointerEvent) => {
-    if (e.pointerId !== pointerId) return;
-    stop();
-    if (e.type === 'pointerup') press();
-  };
-  window.addEventListener('pointermove', move, before);
-  window.addEventListener('pointerup', end, before);
-  window.addEventListener('pointercancel', end, before);
+  const stop = followPointer(
+    pressed,
+    (e) => {
+      if (Math.hypot(e.clientX - pressed.clientX, e.clientY - pressed.clientY) < STILL_PX) return;
+      stop();
+      press();
+    },
+    (e) => {
+      if (e.type === 'pointerup') press();
+    },
+    // Before all else, so that who follows from the press on hears this event, too.
+    { capture: true },
+  );
 }

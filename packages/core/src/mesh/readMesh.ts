@@ -13,8 +13,8 @@ type Kind = 'stl' | 'obj' | 'ply' | 'gltf';
 
 const head = (bytes: Uint8Array, n: number) => new TextDecoder('latin1').decode(bytes.subarray(0, n));
 
-/** How the files begin that painters take for shapes by mistake, whatever their names say. */
-const OTHERS: readonly { readonly begins: readonly number[]; readonly what: string }[] = [
+/** How files begin that are no shapes, whatever their names say. */
+const NO_SHAPES: readonly { readonly begins: readonly number[]; readonly what: string }[] = [
   { begins: [0xff, 0xd8, 0xff], what: 'a photo (JPEG)' },
   { begins: [0x89, 0x50, 0x4e, 0x47], what: 'a picture (PNG)' },
   { begins: [0x25, 0x50, 0x44, 0x46], what: 'a page (PDF)' },
@@ -24,7 +24,7 @@ const OTHERS: readonly { readonly begins: readonly number[]; readonly what: stri
 /** What a file is, by its content first and its name where content does not tell. @throws RefusedInput */
 function kindOf(bytes: Uint8Array, name: string): Kind {
   const start = head(bytes, 512);
-  const other = OTHERS.find(({ begins }) => begins.every((byte, i) => bytes[i] === byte));
+  const other = NO_SHAPES.find(({ begins }) => begins.every((byte, i) => bytes[i] === byte));
   if (other) throw refused('file', other.what, 'a shape: STL, OBJ, PLY, glTF');
   if (start.startsWith('glTF')) return 'gltf';
   if (start.startsWith('ply')) return 'ply';

@@ -254,7 +254,7 @@ export function OrderStation() {
   const look = (layer: LayerId | null) => {
     setAfter(layer);
     // On a phone it lies under the list.
-    void picture.current?.scrollIntoView({ block: 'nearest', behavior: 'smooth' });
+    void picture.current?.scrollIntoView({ block: 'nearest' });
   };
   return (
     <div className="flex h-full bg-g82 max-md:flex-col max-md:overflow-y-auto">

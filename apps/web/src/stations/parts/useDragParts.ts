@@ -31,6 +31,7 @@ export function useDragParts(chosen: Chosen, choose: (next: Chosen) => void) {
       (m) => {
         if (!dragging) return;
         store.endGesture();
+        // A second finger took the picture: the part stays where it was.
         if (m.type === 'pointercancel' && store.get().piece !== before) store.undo();
       },
     );
