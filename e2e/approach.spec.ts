@@ -1,4 +1,4 @@
-import { DEMO, expect, test, openLayer } from './support/server.js';
+import { DEMO, expect, tenOfFewParts, test, openLayer } from './support/server.js';
 
 test(
   'six paints are typed, one measured on a stand-in card, gold found, a step settled and one ' +
@@ -115,7 +115,7 @@ test('what a piece looks like after each step is shown whole and in grey, and ho
   page,
   server,
 }) => {
-  await page.goto(`${server.address}/pieces/lock-militia/steps`);
+  await page.goto(`${await tenOfFewParts(server)}/steps`);
   const after = page.getByRole('combobox', { name: 'Show', exact: true });
   await after.selectOption({ label: 'the whole piece' });
   await page.getByRole('combobox', { name: 'In', exact: true }).selectOption({ label: 'grey, values alone' });

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type {} from '../../apps/web/src/map/timings.js';
-import { lockKeepersArm, writePiece, type Piece } from '@pale-glint/core';
+import { lockKeepersArm, lockMilitia, writePiece, type Piece } from '@pale-glint/core';
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
 import { startBuilt } from '../../scripts/built-server.mjs';
 import { heldAt, putBack, type Held } from './held.js';
@@ -15,8 +15,8 @@ export class AppServer {
   private port = 0;
   readonly folder = mkdtempSync(join(tmpdir(), 'glint-e2e-'));
 
-  /** @param pictures whether it draws small pictures of the pieces, which takes the time of a test */
-  constructor(private readonly pictures = false) {}
+  /** Whether it draws small pictures of the pieces from its next start on, which takes the time of a test. */
+  pictures = false;
 
   get address(): string {
     return `http://localhost:${this.port}`;
@@ -90,9 +90,12 @@ class Servers {
 
   /** One of its own, which draws small pictures, with the small piece of the demo alone. */
   async drawing(): Promise<AppServer> {
-    const server = new AppServer(true);
+    const server = new AppServer();
     await server.start();
     await putBack(server.address, { ...this.demo, pieces: this.demo.pieces.slice(0, 1) });
+    await server.stop();
+    server.pictures = true;
+    await server.start();
     return server;
   }
 
@@ -195,6 +198,16 @@ export const test = base.extend<
 });
 
 export { expect };
+
+/** Metal of the militia, ten alike: what is no matter of the whole figure is measured sooner on these. */
+const MILITIA_METAL = ['hook', 'buckle', 'chain', 'boss', 'hat', 'hat-brim'];
+
+/** Puts ten militia of few parts in the place of the demo's; answers with where they are. */
+export async function tenOfFewParts(server: AppServer): Promise<string> {
+  const parts = lockMilitia.parts.filter((p) => MILITIA_METAL.includes(p.id));
+  await server.add({ ...lockMilitia, parts, wear: [] });
+  return `${server.address}/pieces/${lockMilitia.id}`;
+}
 
 export const DEMO = '/pieces/lock-keepers-arm';
 
