@@ -29,6 +29,11 @@ test('six paints are typed onto the shelf, what is not understood is told, and p
   await expect(page.getByText('6 new; 1 brought up to date: Lampsoot')).toBeVisible();
   await page.getByRole('button', { name: 'Put 7 paints on the shelf' }).click();
   await expect(page.getByText('59 pots, 45 to mix from')).toBeVisible();
+  // What was not understood stays, to be put right.
+  const lines = page.getByRole('textbox', { name: /^One a line/ });
+  await expect(lines).toHaveValue('just words\nKelp, #4a5a2a, sparkling');
+  await expect(bad).toContainText('Line 2: "sparkling" is no word');
+  await lines.fill('');
 
   await page.getByRole('searchbox', { name: 'Search' }).fill('ink trans');
   await expect(page.getByRole('row')).toHaveCount(3);

@@ -6,6 +6,8 @@ import type { AfterLayer, MapView } from '../workers/protocol.js';
 interface ThumbProps {
   readonly piece: Piece;
   readonly part?: string | null;
+  /** Of a part many times as long as broad its middle alone. */
+  readonly closeUp?: boolean;
   /** The side that it is seen from; the first that has a part by default. */
   readonly figureView?: string;
   readonly width: number;
@@ -24,6 +26,7 @@ interface ThumbProps {
 export function Thumb({
   piece,
   part = null,
+  closeUp = false,
   figureView = '',
   width,
   height,
@@ -51,6 +54,7 @@ export function Thumb({
           {
             piece,
             part,
+            ...(closeUp ? { closeUp } : {}),
             figureView,
             width: Math.round(width * scale),
             height: Math.round(height * scale),
@@ -78,7 +82,7 @@ export function Thumb({
       unwanted.abort();
       clearTimeout(timer);
     };
-  }, [piece, part, figureView, width, height, view, role, step, ladder, surroundHex, restMs]);
+  }, [piece, part, closeUp, figureView, width, height, view, role, step, ladder, surroundHex, restMs]);
 
   return (
     <canvas

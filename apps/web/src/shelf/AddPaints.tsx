@@ -111,7 +111,8 @@ export function AddPaints({ shelf, onAdd }: { shelf: Shelf; onAdd: (shelf: Shelf
   };
   const done = () => {
     onAdd(would.shelf);
-    setText('');
+    // What was not understood stays, to be put right.
+    setText(bad.map((l) => l.text).join('\n'));
     setCame(null);
   };
   return (

@@ -26,7 +26,7 @@ export const PartRow = memo(function PartRow({ part, piece, on, onChoose }: Part
         onClick={() => onChoose(part.id)}
         className={`flex w-full items-center gap-3 py-1 pr-2 pl-3 text-left ${on ? 'bg-g10 text-g98' : 'hover:bg-g82'}`}
       >
-        <Thumb piece={piece} part={part.id} width={40} height={40} restMs={700} />
+        <Thumb piece={piece} part={part.id} closeUp width={40} height={40} restMs={700} />
         <span className="min-w-0">
           <span className="block truncate text-label font-semibold">{part.name}</span>
           <span className={`narrow block truncate text-label ${on ? 'text-g82' : 'text-g38'}`}>

@@ -160,7 +160,7 @@ async function runPicture(job: PictureJob): Promise<void> {
     view: job.view,
     surroundHex: job.surroundHex,
     stageOf: (p) => stageFor(p, job.after, piece),
-    ...(job.part ? { part: job.part } : {}),
+    ...(job.part ? { part: job.part, closeUp: job.closeUp ?? false } : {}),
     ...(job.figureView ? { figureView: job.figureView } : {}),
   });
   const { width, height } = raster.picture;

@@ -70,6 +70,8 @@ export interface PictureJob {
   readonly view: MapView;
   readonly after: AfterLayer | null;
   readonly part: string | null;
+  /** Of a part many times as long as broad its middle alone. */
+  readonly closeUp?: boolean;
   /** The side that it is seen from; the first that has a part by default. */
   readonly figureView?: string;
   readonly surroundHex: string;

@@ -48,6 +48,16 @@ const TERMS = [
   ...Object.entries(WORDS),
 ].sort((a, b) => b[0].length - a[0].length);
 
+/** The program's own words after a colour, told once in a text. */
+const ACCEPTED = [
+  PAINT_KINDS.join(', '),
+  OPACITIES.join(', '),
+  TINTS.filter((t) => t !== 'normal')
+    .map((t) => `${t} tint`)
+    .join(', '),
+  FINISHES.join(', '),
+].join('; ');
+
 /** What protects or thins has no colour of its own to tell. */
 const CLEAR: ReadonlySet<Paint['kind']> = new Set(['varnish', 'medium']);
 const CLEAR_HEX = '#f1f1ef';
@@ -76,6 +86,7 @@ function namedAlone(line: string): { named: string; rest: string } {
  */
 export function readTypedPaints(text: string, taken: ReadonlySet<string> = new Set()): TypedLine[] {
   const names = new Set<string>();
+  let told = false;
   return text.split(/\r\n?|\n/).flatMap((raw, i): TypedLine[] => {
     const line = raw.trim();
     if (line === '' || line.startsWith('//')) return [];
@@ -111,7 +122,11 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
     if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
     rest = rest.replace(/ (paint|normal|tint) /g, ' ').trim();
-    if (rest !== '') return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen`);
+    if (rest !== '') {
+      const accepted = told ? '' : `; accepted are ${ACCEPTED}`;
+      told = true;
+      return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen${accepted}`);
+    }
     names.add(name.toLowerCase());
     const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];

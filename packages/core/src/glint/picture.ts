@@ -33,6 +33,15 @@ export const unionBounds = (all: readonly Bounds[]): Bounds =>
     top: Math.max(a.top, b.top),
   }));
 
+/** The middle of what is more than `most` times as long as broad, so long; all else as it is. */
+export function middleStretch(bounds: Bounds, most: number): Bounds {
+  const x = (bounds.left + bounds.right) / 2;
+  const y = (bounds.bottom + bounds.top) / 2;
+  const [w, h] = [bounds.right - bounds.left, bounds.top - bounds.bottom];
+  const [halfW, halfH] = [Math.min(w, most * h) / 2, Math.min(h, most * w) / 2];
+  return { left: x - halfW, right: x + halfW, bottom: y - halfH, top: y + halfH };
+}
+
 /** The picture of a given size that shows all of `bounds` as large as fits, with a margin (share of the size). */
 export function fitPicture(bounds: Bounds, width: number, height: number, margin = 0.06): Picture {
   const w = Math.max(0.1, bounds.right - bounds.left);

@@ -7,7 +7,15 @@ import { drawLines } from './lineDrawing.js';
 import { FINISHED, compositeLayers, type PictureView, type Stage } from './composite.js';
 import { isExposureView, paintExposure, type ExposureView } from './exposurePicture.js';
 import { paintZones } from './zonePicture.js';
-import { fitPicture, gridIn, layOver, placedBounds, unionBounds, type Picture } from './picture.js';
+import {
+  fitPicture,
+  gridIn,
+  layOver,
+  middleStretch,
+  placedBounds,
+  unionBounds,
+  type Picture,
+} from './picture.js';
 import { preparePart, type PreparedPart, shapeIn } from './prepare.js';
 
 /** A finished raster: RGBA bytes, opaque where something stands behind the parts. */
@@ -27,11 +35,16 @@ export interface RenderOptions {
   readonly surroundHex: string | null;
   /** Only this part, as large as fits. */
   readonly part?: string;
+  /** Of what is many times as long as broad its middle alone: a row of rivets is a hair's breadth in a small picture. */
+  readonly closeUp?: boolean;
   /** The side that the piece is seen from; the first that has a part by default. */
   readonly figureView?: string;
   /** How far the painting of each part has come; finished by default. */
   readonly stageOf?: (part: PreparedPart) => Stage;
 }
+
+/** How many times as long as broad a close-up is at most: a sword is whole in it. */
+const CLOSE_UP = 10;
 
 /** The picture of one part in any view: RGBA bytes. */
 export function paintPart(
@@ -57,7 +70,8 @@ export function renderPiece(piece: PieceAtHand, options: RenderOptions): Raster 
     );
   const shapes = parts.map((part) => shapeIn(part, piece));
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
-  const picture = fitPicture(bounds, options.width, options.height);
+  const shown = options.closeUp ? middleStretch(bounds, CLOSE_UP) : bounds;
+  const picture = fitPicture(shown, options.width, options.height);
   const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);
   if (options.surroundHex !== null) {
     const ground = hexToLinear(options.surroundHex).map((v) => Math.round(255 * fromLinear(v)));

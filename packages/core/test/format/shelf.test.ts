@@ -99,6 +99,17 @@ Tin #b4b8bb metal`);
     ]);
   });
 
+  test('names the words that it knows, once', () => {
+    const lines = readTypedPaints(
+      'Soot #111111 sparkling\nReed #6f7c3c fluffy\nChalk #fff strong tint gloss',
+    );
+    expect(lines[0].message).toMatch(
+      /"sparkling" is no word.*accepted are .*metallic.*semi-opaque.*weak tint.*satin/,
+    );
+    expect(lines[1].message).toBe('"fluffy" is no word for kind, covering, tint or sheen');
+    expect(lines[2].paint).toMatchObject({ tint: 'strong', finish: 'gloss' });
+  });
+
   test('of 50,000 lines tells where it stops reading', () => {
     const long = Array.from({ length: 50_000 }, (_, i) => `Paint ${i} #424f5c opaque`).join('\n');
     const lines = readTypedPaints(long);

@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fromLinear, layOver, toLinear } from '../../src/index.js';
+import {
+  forms,
+  fromLinear,
+  layOver,
+  newPiece,
+  renderPiece,
+  SURROUND,
+  toLinear,
+  type Form,
+} from '../../src/index.js';
+import { part } from '../support.js';
 
 const byte = fc.integer({ min: 0, max: 255 });
 const rgb = fc.tuple(byte, byte, byte);
@@ -56,5 +66,30 @@ describe('one picture laid over another', () => {
     const painted = [...into].flatMap((v, i) => (i % 4 === 3 && v > 0 ? [(i - 3) / 4] : []));
     expect(painted).toEqual([2 * 4 + 1, 2 * 4 + 2]);
     expect([...into.slice(4 * 9, 4 * 10)]).toEqual([1, 2, 3, 255]);
+  });
+});
+
+describe('a close-up of one part', () => {
+  const small = (form: Form, closeUp: boolean) =>
+    renderPiece(newPiece('x', 'X', [part(form)]), {
+      width: 40,
+      height: 40,
+      view: 'painted',
+      surroundHex: SURROUND,
+      part: 'test',
+      closeUp,
+    });
+  /** Share of the picture that shows something else than what is behind it. */
+  const metal = ({ rgba }: { rgba: Uint8ClampedArray }) =>
+    rgba.filter((v, i) => i % 4 === 0 && Math.abs(v - 0x77) > 12).length / (rgba.length / 4);
+
+  test('of a long row of rivets shows the middle ones, which are nothing else in a small picture', () => {
+    const row: Form = { ...forms.rivets.defaults, lengthMm: 90, count: 15, sagMm: 0, headMm: 2.4 };
+    expect(metal(small(row, false))).toBeLessThan(0.02);
+    expect(metal(small(row, true))).toBeGreaterThan(0.03);
+  });
+
+  test('of what is not so long is the part, whole', () => {
+    expect(small(forms.blade.defaults, true).rgba).toEqual(small(forms.blade.defaults, false).rgba);
   });
 });

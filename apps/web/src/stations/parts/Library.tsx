@@ -11,10 +11,10 @@ function Tile({ item, first, onAdd }: { item: LibraryEntry; first: boolean; onAd
       data-command={first ? 'add' : undefined}
       aria-label={`Add ${item.label.toLowerCase()}${item.set ? ', a set of parts' : ''}`}
       title={item.serves}
-      className="group w-22 shrink-0 text-left"
+      className="group w-24 shrink-0 text-left"
     >
-      <Thumb piece={item.piece} width={88} height={72} className="group-hover:ring-2 group-hover:ring-g05" />
-      <span className="narrow block truncate pt-1 text-label font-semibold">{item.label}</span>
+      <Thumb piece={item.piece} width={96} height={68} className="group-hover:ring-2 group-hover:ring-g05" />
+      <span className="narrow block pt-1 text-label leading-3.5 font-semibold">{item.label}</span>
     </button>
   );
 }
@@ -32,8 +32,8 @@ export function Library({ onAdd, full, added }: LibraryProps) {
   const ids = new Set(foundInLibrary(text).map((i) => i.id));
   const of = (set: boolean) => libraryEntries.filter((i) => i.set === set && ids.has(i.id));
   return (
-    <section aria-label="Library" className="flex h-34 shrink-0 bg-g88">
-      <div className="flex w-40 shrink-0 flex-col gap-2 py-2 pr-2 pl-4">
+    <section aria-label="Library" className="flex h-36 shrink-0 overflow-hidden bg-g88">
+      <div className="flex w-52 shrink-0 flex-col gap-2 py-2 pr-2 pl-4">
         <h2 className="text-label text-g28">{full ?? 'Add a part'}</h2>
         <input
           type="search"
@@ -43,7 +43,7 @@ export function Library({ onAdd, full, added }: LibraryProps) {
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
-        <p className="text-label text-g28" role="status">
+        <p className="min-h-0 overflow-y-auto text-label text-g28" role="status">
           {text.trim() === '' ? (added ?? 'What it is, or what it looks like.') : `${ids.size} like that`}
         </p>
       </div>
@@ -58,7 +58,7 @@ export function Library({ onAdd, full, added }: LibraryProps) {
             of(set).length > 0 && (
               <div key={String(set)}>
                 <h3 className="pb-1 text-label text-g28">{set ? 'Sets to begin with' : 'The form it has'}</h3>
-                <div className="flex gap-2.5">
+                <div className="flex items-start gap-2.5">
                   {of(set).map((item, i) => (
                     <Tile key={item.id} item={item} first={!set && i === 0} onAdd={() => onAdd(item)} />
                   ))}

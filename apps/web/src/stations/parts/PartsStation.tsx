@@ -90,7 +90,7 @@ const Views = (props: ComponentProps<typeof ViewSwitch>) => (
 function EmptyHint() {
   return (
     <div className="pointer-events-none absolute inset-x-0 top-1/3 mx-auto w-80 rounded-sm bg-g96 p-5">
-      <p className="text-lead font-semibold">Begin with a form</p>
+      <p className="pb-1 text-lead font-semibold">Begin with a form</p>
       <p className="text-g28">
         Choose below what the first part looks like: a blade, a tube, a dome. Or take a set and change it.
         With your own miniature at hand, begin on the right: with a photo, a lamp scan or a 3D file.
