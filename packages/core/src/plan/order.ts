@@ -78,6 +78,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       parts,
       ladder: ladder.id,
       mixText: words ?? mixText(mix, paints),
+      thinner: pass.thinner,
       thinning: airbrush && water === 0 ? 'as it is supplied for spraying' : thinning(water, pass.thinner),
       share: pass.share,
       amount: amountText(ml / (1 + water), airbrush),
@@ -89,7 +90,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       beyond: beyond(pass.level, piece.rig.purpose),
       adds: addsText(parts),
       caution: CAUTIONS[role] ?? (airbrush ? SPRAY : null),
-      missing: plan.missing ?? missingText(mix, piece.paints),
+      missing: missingText(pass, piece.paints, plan.missing ?? null),
     },
   ];
 }
@@ -202,12 +203,17 @@ export function paintingOrder(piece: Piece, sheets: ReadonlyMap<string, PartShee
   return withSameMetalJoined(layers, piece);
 }
 
+/** So many parts are called by their names. */
+const MOST_NAMED = 2;
+const matteTitle = (parts: readonly Part[]): string =>
+  parts.length <= MOST_NAMED ? listOf(parts.map((p) => p.name)) : 'What is not metal';
+
 function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartSheet>): OrderLayer {
   return {
     role: 'matte',
     step: 'matte',
     ladder: null,
-    title: 'Cloth, leather, wood and skin',
+    title: matteTitle(parts),
     film: null,
     mix: [],
     water: 0,
@@ -220,6 +226,7 @@ function matteLayer(parts: readonly Part[], sheets: ReadonlyMap<string, PartShee
     beyond: false,
     adds: '',
     mixText: 'your own paints',
+    thinner: 'water',
     thinning: 'as you like',
     amount: '',
     caution: null,

@@ -1,5 +1,5 @@
-import type { Ladder, Mix, Paint, Piece, Role } from '../piece/index.js';
-import { missingAmong, type Film } from '../school/index.js';
+import { isMissing, type Ladder, type Mix, type Paint, type Piece, type Role } from '../piece/index.js';
+import { missingAmong, type Film, type Pass } from '../school/index.js';
 import { plain } from '../units/index.js';
 import type { MetalPart, PartStep } from './partSteps.js';
 
@@ -14,6 +14,7 @@ export interface OrderLayer {
   readonly mixText: string;
   /** Parts of water or medium to one of paint. */
   readonly water: number;
+  readonly thinner: Pass['thinner'];
   readonly thinning: string;
   /** Thickness share of its coats. */
   readonly share: number;
@@ -41,16 +42,32 @@ export interface OrderLayer {
 export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>
   Math.max(0, ...parts.map((p) => p.coats));
 
-/** Paints of a mix that the painter has none of, each with the pot that comes nearest and how far off it is. */
-export function missingText(mix: Mix, paints: readonly Paint[]): string {
-  const ids = mix.map((m) => m.paint);
-  return missingAmong(ids, paints)
-    .map(({ paint, nearest, off }) =>
-      nearest
-        ? `${paint.name} is not on your shelf; nearest is ${nearest.name}, ${plain(off, 0)} off`
-        : `${paint.name} is not on your shelf, nor anything like it`,
-    )
-    .join('. ');
+/** The medium that a painter has; null without one. */
+export const mediumAmong = (paints: readonly Paint[]): Paint | null =>
+  paints.find((p) => p.kind === 'medium' && !isMissing(p)) ?? null;
+
+/** A layer as far as it is mixed and thinned. */
+type Thinned = Pick<OrderLayer, 'mix' | 'water' | 'thinner'>;
+
+export const wantsMedium = ({ water, thinner }: Thinned): boolean => water > 0 && thinner === 'medium';
+
+/**
+ * Paints of a mix, and what thins it, that the painter has none of: each with what comes nearest, and how far off it is.
+ * @param wanted what is told of the mix where it stands for something that is wanted
+ */
+export function missingText(layer: Thinned, paints: readonly Paint[], wanted: string | null): string {
+  const ids = layer.mix.map((m) => m.paint);
+  const named = missingAmong(ids, paints).map(({ paint, nearest, off }) =>
+    nearest
+      ? `${paint.name} is not on your shelf; nearest is ${nearest.name}, ${plain(off, 0)} off`
+      : `${paint.name} is not on your shelf, nor anything like it`,
+  );
+  const pots = wanted === null ? named : [wanted];
+  const medium =
+    wantsMedium(layer) && !mediumAmong(paints)
+      ? 'There is no medium among your paints: as much water does, in thinner coats'
+      : '';
+  return [...pots, medium].filter((text) => text !== '').join('. ');
 }
 
 /** What all layers of an order are made from. */

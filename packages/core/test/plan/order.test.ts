@@ -34,6 +34,12 @@ describe('the painting order of the demo', () => {
     expect(roles).toEqual(wanted);
   });
 
+  test('calls what is not metal by its name, where there is little of it', () => {
+    const matte = (layers: typeof order) => layers.find((l) => l.role === 'matte')!;
+    expect(matte(order).title).toBe('Sleeve');
+    expect(matte(orderOf(sluiceWarden)).title).toBe('What is not metal');
+  });
+
   test('names every metal part in the darkest and the lightest step, and never twice', () => {
     const metal = lockKeepersArm.parts
       .filter((p) => p.finish.kind === 'metal')

@@ -12,6 +12,7 @@ import {
   leastWindow,
   leavableLayers,
   lockMilitia,
+  mediumToPutOut,
   scheduleOf,
   SETUP,
   slipCure,
@@ -245,6 +246,21 @@ describe('ten soldiers', () => {
       expect(e.activeMin + e.setupMin + e.waitMin).toBeLessThanOrEqual(e.minutes + 1e-6);
       expect(e.putOut.length).toBeGreaterThan(0);
     }
+  });
+
+  test('have the medium put out that flake is thinned with; where there is none every such layer says so', () => {
+    const [first] = plan().evenings.filter((e) => e.putOut.some((k) => order[k].film === 'flake'));
+    expect(mediumToPutOut(first, order, militia.paints)?.kind).toBe('medium');
+    const primerAlone = { ...first, putOut: [0] };
+    expect(mediumToPutOut(primerAlone, order, militia.paints)).toBeNull();
+
+    const without = { ...militia, paints: militia.paints.filter((p) => p.kind !== 'medium') };
+    const poorer = orderOf(without);
+    expect(mediumToPutOut(first, poorer, without.paints)).toBeNull();
+    const says = (layers: typeof order) => layers.filter((l) => /no medium/.test(l.missing));
+    expect(says(order)).toEqual([]);
+    expect(says(poorer).length).toBeGreaterThan(0);
+    expect(says(poorer)).toEqual(poorer.filter((l) => l.thinner === 'medium' && l.water > 0));
   });
 
   test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {

@@ -101,10 +101,13 @@ describe('only what is owned', () => {
     expect(missing.paint).toEqual(chalk);
     expect(missing.nearest!.kind).toBe('paint');
     expect(missing.off).toBeGreaterThan(0);
-    expect(missingText([{ paint: 'chalk', parts: 1 }], planned.paints)).toBe(
+    const told = (paint: string, thinner: 'water' | 'medium' = 'water') =>
+      missingText({ mix: [{ paint, parts: 1 }], water: 1, thinner }, planned.paints, null);
+    expect(told('chalk')).toBe(
       `Chalk is not on your shelf; nearest is ${missing.nearest!.name}, ${Math.round(missing.off)} off`,
     );
-    expect(missingText([{ paint: 'lampsoot', parts: 1 }], planned.paints)).toBe('');
+    expect(told('lampsoot')).toBe('');
+    expect(told('lampsoot', 'medium')).toBe('');
   });
 
   test('a pot that ran out counts as missing; an empty shelf tells nothing', () => {

@@ -142,10 +142,7 @@ const PLANTED: Record<OrderRuleId, [Plan, (order: OrderLayer[]) => OrderLayer[]]
         ...onParts(o[roleAt(o, 'value', 's3')], { covers: false }),
       }),
   ],
-  'flake-in-water': [
-    washed,
-    (o) => changed(o, roleAt(o, 'base'), { water: 1, thinning: '1 water to 1 paint' }),
-  ],
+  'flake-in-water': [washed, (o) => changed(o, roleAt(o, 'base'), { water: 1, thinner: 'water' })],
   'white-worked': [
     painted,
     (o) => changed(o, roleAt(o, 'value', 's7'), onParts(o[roleAt(o, 'value', 's7')], { coats: 6 })),

@@ -347,7 +347,7 @@ describe('wear in pictures and in the order', () => {
     for (const l of order.slice(first)) {
       for (const m of l.mix) expect(owned).toContain(m.paint);
       expect(l.mix.length > 0 || l.missing !== '').toBe(true);
-      expect(missingText(l.mix, towline)).toBe('');
+      expect(missingText(l, towline, null)).toBe('');
       expect(l.parts[0].coverMm2).toBeGreaterThan(0);
       expect(l.parts[0].activeMin).toBeGreaterThan(0);
     }

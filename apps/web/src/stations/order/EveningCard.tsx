@@ -1,6 +1,7 @@
 import {
   namesOfParts,
   coatsOf,
+  mediumToPutOut,
   mixesToPutOut,
   plain,
   type EveningPlan,
@@ -55,6 +56,7 @@ function Line({ line, order, piece }: EveningProps & { readonly line: EveningPla
 
 function Evening({ evening, order, piece }: EveningProps) {
   const mixes = mixesToPutOut(evening, order);
+  const medium = mediumToPutOut(evening, order, piece.paints);
   return (
     <article className="mx-auto max-w-[190mm] bg-g98 p-8 text-label print:p-0">
       <h1 className="text-lead font-bold">{piece.name}</h1>
@@ -71,6 +73,7 @@ function Evening({ evening, order, piece }: EveningProps) {
             {l.amount && `, ${l.amount}`}
           </li>
         ))}
+        {medium && <li>{medium.name}, to thin with</li>}
       </ul>
       <h2 className="font-semibold">Paint</h2>
       <ol>

@@ -4,6 +4,7 @@ import {
   inShortTime,
   leavableLayers,
   enoughToLeave,
+  mediumToPutOut,
   mixesToPutOut,
   plain,
   withEveningNow,
@@ -33,6 +34,7 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
   const [e] = schedule.evenings;
   const { today } = nowHere();
   const mixes = mixesToPutOut(e, order);
+  const medium = mediumToPutOut(e, order, piece.paints);
   return (
     <section aria-labelledby="next-evening" className="bg-g98 px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
@@ -58,6 +60,7 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
       <p className="pt-2 text-label">
         <span className="font-semibold">Put out:</span>{' '}
         {mixes.map((l) => (l.amount ? `${l.mixText}, ${l.amount}` : l.mixText)).join('; ')}
+        {medium && `; ${medium.name}, to thin with`}
       </p>
       <ol aria-label="What to paint" className="mt-2 grid gap-px bg-g88">
         {e.lines.map((l, i) => (

@@ -61,7 +61,7 @@ export const flakeInWater: OrderRule = {
   id: 'flake-in-water',
   find: (laid) =>
     laid.flatMap((l): (readonly [Laying, string])[] =>
-      l.layer.film === 'flake' && l.layer.water > MOST_WATER_IN_FLAKE && !l.layer.thinning.includes('medium')
+      l.layer.film === 'flake' && l.layer.water > MOST_WATER_IN_FLAKE && l.layer.thinner !== 'medium'
         ? [[l, 'is flake in water, which floats apart; thin it with medium']]
         : [],
     ),

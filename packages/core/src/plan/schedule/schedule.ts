@@ -1,5 +1,5 @@
-import type { Evening, Piece, StepId, Table } from '../../piece/index.js';
-import type { OrderLayer } from '../orderLayer.js';
+import type { Evening, Paint, Piece, StepId, Table } from '../../piece/index.js';
+import { mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
 import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
@@ -42,6 +42,13 @@ export interface EveningPlan {
 export const mixesToPutOut = ({ putOut }: EveningPlan, order: readonly OrderLayer[]): OrderLayer[] => [
   ...new Map(putOut.map((k) => [order[k].mixText, order[k]])).values(),
 ];
+
+/** The painter's medium, where some mix of an evening is thinned with it. */
+export const mediumToPutOut = (
+  { putOut }: EveningPlan,
+  order: readonly OrderLayer[],
+  paints: readonly Paint[],
+): Paint | null => (putOut.some((k) => wantsMedium(order[k])) ? mediumAmong(paints) : null);
 
 export interface Schedule {
   readonly evenings: readonly EveningPlan[];
