@@ -208,7 +208,7 @@ test('just one part: form, size, light, map and order, kept as a piece', async (
   await page.mouse.move(...(await lightAt(page, 1)), { steps: 10 });
   await page.mouse.up();
   await expect(page.getByRole('heading', { name: 'Value step 3 of 7' })).toBeVisible();
-  await expect(page.getByText(/Dome: 2 coats; .* mm²/).first()).toBeVisible();
+  await expect(page.getByText(/Dome: 2 coats; .*\smm²/).first()).toBeVisible();
   await settled(page);
   await page.getByRole('button', { name: 'Keep it as a piece' }).click();
   await expect(page).toHaveURL(/\/pieces\/part-.*\/glint/);

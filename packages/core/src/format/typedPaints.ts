@@ -78,6 +78,18 @@ function namedAlone(line: string): { named: string; rest: string } {
   return { named: line, rest: clear && sheen ? `${word} ${sheen}` : word };
 }
 
+/** What words tell of a paint, and those that tell nothing. */
+function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
+  let rest = ` ${text.toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
+  const said: Partial<Paint> = {};
+  for (const [word, means] of TERMS) {
+    if (!rest.includes(` ${word} `)) continue;
+    for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
+    rest = rest.replace(` ${word} `, ' ');
+  }
+  return { said, rest: rest.replace(/ (paint|normal|tint) /g, ' ').trim() };
+}
+
 /**
  * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
  * strong it tints and how it dries ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
@@ -106,13 +118,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       .replace(/[\s,;:\t-]+$/, '')
       .replace(/^["']|["']$/g, '')
       .trim();
-    let rest = ` ${split.rest.toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
-    const said: Partial<Paint> = {};
-    for (const [word, means] of TERMS) {
-      if (!rest.includes(` ${word} `)) continue;
-      for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
-      rest = rest.replace(` ${word} `, ' ');
-    }
+    const { said, rest } = wordsIn(split.rest);
     const kind = said.kind ?? 'paint';
     const guess = found ? null : (colourOfWords(name) ?? (CLEAR.has(kind) ? CLEAR_HEX : null));
     if (!found && !guess)
@@ -121,7 +127,6 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       );
     if (name.length < 1 || name.length > 80) return no('no name before the colour; write the name first');
     if (names.has(name.toLowerCase())) return no(`"${name}" stands in this list already`);
-    rest = rest.replace(/ (paint|normal|tint) /g, ' ').trim();
     if (rest !== '') {
       const accepted = told ? '' : `; accepted are ${ACCEPTED}`;
       told = true;

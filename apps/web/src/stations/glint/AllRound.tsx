@@ -147,7 +147,7 @@ export function AllRound() {
       {progress ? (
         <div className="flex items-center gap-2">
           <progress
-            className="h-2 flex-1 accent-g10"
+            className="h-2 flex-1"
             value={progress.done}
             max={progress.of}
             aria-label="Turning it round"

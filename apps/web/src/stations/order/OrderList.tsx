@@ -62,7 +62,7 @@ function PartLine({
     coatsText(step),
     step.role === 'undercoat' || step.role === 'matte'
       ? ''
-      : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)} mm²`,
+      : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)}\u00a0mm²`,
     step.where === 'all of it' ? '' : step.where,
     step.border ? `border ${step.border}` : '',
   ].filter(Boolean);

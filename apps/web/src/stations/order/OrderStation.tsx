@@ -125,7 +125,7 @@ function Plan({ planned }: { planned: Planned }) {
           aria-label="Looking for a better plan"
           value={planned.share}
           max={1}
-          className="block h-1 w-full accent-g10"
+          className="block h-1 w-full"
         />
       )}
       {planned.failed && (

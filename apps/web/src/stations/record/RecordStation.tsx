@@ -198,7 +198,7 @@ function Going({
   return (
     <div role="status" className={line}>
       <span className="w-56">{doing || 'The photo is read'}</span>
-      <progress aria-label="Reading the photo" value={share} max={1} className="h-1 flex-1 accent-g10" />
+      <progress aria-label="Reading the photo" value={share} max={1} className="h-1 flex-1" />
       <button type="button" className="underline underline-offset-2" onClick={() => onGoing(false)}>
         Stop
       </button>

@@ -148,12 +148,7 @@ function WorthDialog({ onClose }: { readonly onClose: () => void }) {
       {!worth && !failed && (
         <p role="status" className="space-y-2 py-6">
           The piece is looked at after every step that is left.
-          <progress
-            aria-label="Looking at it"
-            value={share}
-            max={1}
-            className="block h-1 w-full accent-g10"
-          />
+          <progress aria-label="Looking at it" value={share} max={1} className="block h-1 w-full" />
         </p>
       )}
       {worth && (

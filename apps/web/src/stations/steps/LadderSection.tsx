@@ -227,12 +227,7 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
         />
       </div>
       {flake && searching.state.kind === 'busy' && (
-        <progress
-          aria-label="Looking for mixes"
-          value={searching.state.share}
-          max={1}
-          className="h-2 w-64 accent-g10"
-        />
+        <progress aria-label="Looking for mixes" value={searching.state.share} max={1} className="h-2 w-64" />
       )}
       {offer && (
         <LadderOffer offer={offer} paints={paints} onTake={edits.takeOffer} onLeave={edits.leaveOffer} />

@@ -87,7 +87,7 @@ function SpecFields({ choice, change, onSeen, low, high }: LadderSpecState) {
 function SearchProgress({ share, onStop }: { share: number; onStop: () => void }) {
   return (
     <div className="flex items-center gap-3">
-      <progress aria-label="Looking for mixes" value={share} max={1} className="h-2 flex-1 accent-g10" />
+      <progress aria-label="Looking for mixes" value={share} max={1} className="h-2 flex-1" />
       <Button look="plain" onClick={onStop}>
         Stop
       </Button>

@@ -1,4 +1,5 @@
 import {
+  mixText,
   passesOf,
   recipeOf,
   sameRef,
@@ -29,6 +30,13 @@ export interface RecipeProps {
 }
 
 const AS_PROPOSED = '';
+
+/** What a pass is laid with unless the painter says otherwise. */
+function proposedText(pass: Pass, changed: boolean, paints: readonly Paint[]): string {
+  if (changed) return 'what is proposed';
+  if (pass.words !== null || pass.mix.length === 0) return 'nothing fit is on your shelf';
+  return `${mixText(pass.mix, new Map(paints.map((p) => [p.id, p])))}, as proposed`;
+}
 
 /** What a change did, in words. */
 function changeText(change: RecipeChange, titles: ReadonlyMap<string, string>): string {
@@ -118,7 +126,7 @@ export function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassF
           label="Laid with"
           value={mix ? one : AS_PROPOSED}
           options={[
-            { value: AS_PROPOSED, label: 'what is proposed' },
+            { value: AS_PROPOSED, label: proposedText(pass, mix !== null, paints) },
             ...owned.map((p) => ({ value: p.id, label: p.name })),
           ]}
           onChange={(id) => change({ mix: id === AS_PROPOSED ? null : [{ paint: id, parts: 1 }] })}
