@@ -67,8 +67,15 @@ export const partsFor = (item: LibraryItem, piece: Pick<Piece, 'heightMm'>): Par
 /** Words for shapes, for who finds nothing by what a thing is called: each finds something. */
 export const SHAPE_WORDS = ['round', 'flat', 'ridge', 'tube', 'ring'] as const;
 
-/** What a painter means by some words: each is one of an item's words, or the beginning of one. All where none is given. */
+/** Whether a word begins with what is asked for, or with what one of it is called. */
+const answers = (word: string, asked: string): boolean =>
+  word.startsWith(asked) || (asked.endsWith('s') && word.startsWith(asked.slice(0, -1)));
+
+/**
+ * What a painter means by some words: each is one of an item's words, or the beginning of one, one of them or many. All
+ * where none is given.
+ */
 export function foundInLibrary(text: string): LibraryItem[] {
   const asked = wordsOf(text);
-  return library.filter(({ words }) => asked.every((a) => words.some((w) => w.startsWith(a))));
+  return library.filter(({ words }) => asked.every((a) => words.some((w) => answers(w, a))));
 }

@@ -34,7 +34,7 @@ export const box: FormDefinition<'box'> = {
   kind: 'box',
   label: 'Box',
   serves: 'casing, hull, pouch, square hilt',
-  words: ['case', 'engine', 'chest', 'crate', 'tank', 'battery', 'block', 'magazine'],
+  words: ['case', 'engine', 'chest', 'crate', 'tank', 'battery', 'block', 'magazine', 'hammer', 'lock'],
   defaults: { kind: 'box', widthMm: 9, heightMm: 7, sideMm: 3, topMm: 2.4 },
   across: ['widthMm'],
   along: ['heightMm'],

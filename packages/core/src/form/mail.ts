@@ -29,7 +29,7 @@ export const mail: FormDefinition<'mail'> = {
       id: 'scales',
       label: 'Scales',
       serves: 'scale shirt, fish, dragon hide',
-      words: ['mail', 'armour', 'lamellar', 'scaled', 'roof'],
+      words: ['mail', 'armour', 'lamellar', 'scaled', 'roof', 'brigandine'],
       form: {
         kind: 'mail',
         widthMm: 14,

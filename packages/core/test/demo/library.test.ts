@@ -28,6 +28,12 @@ describe('the library', () => {
     ['mail', 'mail-scales'],
     ['jewel', 'gem'],
     ['casing', 'box'],
+    ['medallion', 'disc'],
+    ['belly', 'relief'],
+    ['sabre', 'blade'],
+    ['gauntlets', 'row-lames'],
+    ['knees', 'dome'],
+    ['lances', 'tube'],
   ])('finds by a painter’s word: %s', (word, id) => expect(found(word)).toContain(id));
 
   test('finds something by every word for a shape that it offers', () => {
