@@ -19,7 +19,8 @@ import {
   useComparing,
   type Comparing,
 } from './PhotoCompare.js';
-import { usePicture, useSize, type Room } from './usePicture.js';
+import type { Room } from './pictureIn.js';
+import { usePicture, useSize } from './usePicture.js';
 import { useZoom, type ZoomHand } from './useZoom.js';
 import { ZoomButtons } from './ZoomButtons.js';
 import { useZoomKeys } from './zoomKeys.js';
@@ -72,18 +73,34 @@ function roomFor(
 
 const NOTHING_THERE = { width: 0, height: 0 };
 /** What the choice of views takes of the upper left corner, and the light's dial of the upper right. */
-const WITH_SWITCH: Room['corners'] = { left: { width: 340, height: 52 }, right: NOTHING_THERE };
+const WITH_SWITCH: Room['corners'] = {
+  left: { width: 340, height: 52 },
+  right: NOTHING_THERE,
+  below: NOTHING_THERE,
+};
 /** On a phone's width the dial stands below the choice of views. */
-const BELOW_SWITCH: Room['corners'] = { left: NOTHING_THERE, right: { width: 112, height: 190 } };
-const WITH_DIAL: Room['corners'] = { ...WITH_SWITCH, right: { width: 152, height: 200 } };
+const BELOW_SWITCH: Room['corners'] = {
+  left: NOTHING_THERE,
+  right: { width: 112, height: 190 },
+  below: NOTHING_THERE,
+};
+/** The same, and the buttons of the lower right. */
+const WITH_DIAL: Room['corners'] = {
+  ...WITH_SWITCH,
+  right: { width: 152, height: 200 },
+  below: { width: 292, height: 56 },
+};
 /** The same with the row of sides below the choice of views. */
 const WITH_ROW: Room['corners'] = { ...WITH_SWITCH, left: { width: 340, height: 158 } };
-const ROW_AND_DIAL: Room['corners'] = { ...WITH_ROW, right: WITH_DIAL.right };
+const ROW_AND_DIAL: Room['corners'] = {
+  ...WITH_DIAL,
+  left: WITH_ROW.left,
+};
 const NO_ROOM_KEPT: Room = {
   right: 0,
   bottom: 0,
   top: 0,
-  corners: { left: NOTHING_THERE, right: NOTHING_THERE },
+  corners: { left: NOTHING_THERE, right: NOTHING_THERE, below: NOTHING_THERE },
 };
 
 interface PaintedMapProps {

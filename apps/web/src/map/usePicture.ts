@@ -1,5 +1,6 @@
-import { fitPicture, unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
+import { unionBounds, type Bounds, type Piece, type Picture } from '@pale-glint/core';
 import { boundsOfPart } from './outline.js';
+import { pictureIn, type Room } from './pictureIn.js';
 import { boundsOfPhoto, boundsOfSculpt } from './Underlay.js';
 import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 
@@ -46,22 +47,6 @@ export function boundsWithUnderlay(piece: Piece): Bounds {
   return all.length > 0 ? unionBounds(all) : EMPTY;
 }
 
-interface Corner {
-  readonly width: number;
-  readonly height: number;
-}
-
-/** Screen points that parts are kept clear of: along the edges, and the upper corners. */
-export interface Room {
-  readonly right: number;
-  readonly bottom: number;
-  readonly top: number;
-  readonly corners: { readonly left: Corner; readonly right: Corner };
-}
-
-/** Share of a picture that stays empty on each side. */
-const MARGIN = 0.045;
-
 /**
  * The picture that shows a piece as it is seen from one side (or one part) in a box. It stays where it is while a part is
  * changed, until the part would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
@@ -86,28 +71,8 @@ export function usePicture(
   if (!stays) setHeld({ key, bounds });
   const { right, bottom, top, corners } = free;
   return useMemo(() => {
-    if (width - right < 8 || height - bottom - top < 8) return null;
     const scale = Math.min(2, window.devicePixelRatio || 1);
-    const fit = (above: number, beside: number): Picture => {
-      const fitted = fitPicture(
-        shown,
-        Math.round((width - beside) * scale),
-        Math.round((height - bottom - above) * scale),
-        MARGIN,
-      );
-      const topMm = fitted.topMm + (above * scale) / fitted.pxPerMm;
-      return { ...fitted, topMm, width: Math.round(width * scale), height: Math.round(height * scale) };
-    };
-    const fitted = fit(top, right);
-    const px = fitted.pxPerMm / scale;
-    const [fromLeft, fromRight, fromTop] = [
-      (shown.left - fitted.leftMm) * px,
-      width - (shown.right - fitted.leftMm) * px,
-      (fitted.topMm - shown.top) * px,
-    ];
-    const meets = (from: number, corner: Corner) => from < corner.width && fromTop < corner.height;
-    const above = meets(fromLeft, corners.left) ? Math.max(top, corners.left.height) : top;
-    const beside = meets(fromRight, corners.right) ? Math.max(right, corners.right.width) : right;
-    return above === top && beside === right ? fitted : fit(above, beside);
+    if (width - right < 8 || height - bottom - top < 8) return null;
+    return pictureIn(shown, { width, height }, { right, bottom, top, corners }, scale);
   }, [shown, width, height, right, bottom, top, corners]);
 }

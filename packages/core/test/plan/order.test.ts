@@ -8,6 +8,7 @@ import {
   paletteOf,
   sluiceWarden,
   stageAfter,
+  type OrderLayer,
   type Piece,
   type Role,
 } from '../../src/index.js';
@@ -35,7 +36,7 @@ describe('the painting order of the demo', () => {
   });
 
   test('calls what is not metal by its name, where there is little of it', () => {
-    const matte = (layers: typeof order) => layers.find((l) => l.role === 'matte')!;
+    const matte = (layers: readonly OrderLayer[]) => layers.find((l) => l.role === 'matte')!;
     expect(matte(order).title).toBe('Sleeve');
     expect(matte(orderOf(sluiceWarden)).title).toBe('What is not metal');
   });
