@@ -1,6 +1,7 @@
 import { spectrumToLab, type Lab } from '../colour/index.js';
 import { masstoneOf, mixPigment, type Pigment } from '../paint/index.js';
 import type { Ladder, Mix, Paint } from '../piece/index.js';
+import { listOf } from '../units/index.js';
 
 /** Paints by id. A mix that names an unknown paint is a fault of the caller: pieces are checked when read. */
 export function paintsById(paints: readonly Paint[]): ReadonlyMap<string, Paint> {
@@ -21,7 +22,7 @@ export function pigmentOf(mix: Mix, paints: ReadonlyMap<string, Paint>): Pigment
 /** The mix in words: "6 Wet slate and 1 Lampsoot", or the bare name of a single paint. */
 export function mixText(mix: Mix, paints: ReadonlyMap<string, Paint>): string {
   if (mix.length === 1) return needPaint(paints, mix[0].paint).name;
-  return mix.map(({ paint, parts }) => `${parts} ${needPaint(paints, paint).name}`).join(' and ');
+  return listOf(mix.map(({ paint, parts }) => `${parts} ${needPaint(paints, paint).name}`));
 }
 
 /** Predicted dry colour of every step of a ladder where it covers fully, dark to light. */

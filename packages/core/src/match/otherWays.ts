@@ -2,7 +2,7 @@ import { deltaE, hexToLab, spectrumToLab, type Lab } from '../colour/index.js';
 import { midStep, paintsById, pigmentOf } from '../ladder/index.js';
 import { masstoneOf, mixPigment, type Portion } from '../paint/index.js';
 import type { Ladder, Mix, Paint } from '../piece/index.js';
-import { deg } from '../units/index.js';
+import { deg, listOf } from '../units/index.js';
 import { ratiosOf, searchMixes } from './search.js';
 import { MIXED_KINDS, mixLabIn, paintTable } from './table.js';
 import { stepLab } from './ladderSpec.js';
@@ -182,7 +182,7 @@ export function hueLink(one: Ladder, other: Ladder, paints: readonly Paint[]): H
   const used = (l: Ladder) => new Set(l.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   const theirs = used(other);
   const shared = [...used(one)].filter((id) => theirs.has(id)).map((id) => byId.get(id)!.name);
-  const paintsSay = shared.length > 0 ? `both hold ${shared.join(' and ')}` : 'they share no paint';
+  const paintsSay = shared.length > 0 ? `both hold ${listOf(shared)}` : 'they share no paint';
   if (p === null || q === null)
     return {
       kind: 'neither',

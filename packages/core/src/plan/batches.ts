@@ -1,5 +1,6 @@
 import { mixGrowth } from '../match/index.js';
 import type { Mix } from '../piece/index.js';
+import { listOf } from '../units/index.js';
 import { DROP_ML, LOSSES, TIP_ML } from './amounts.js';
 
 /** A mix that is needed, in the order of painting. */
@@ -102,7 +103,7 @@ export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
 /** What a pile is made of, in words: "2 brush tips Wet slate and 1 Lampsoot", or what is added to the pile before. */
 export function batchText({ unit, added, over, leftMl }: Batch, nameOf: (paint: string) => string): string {
   const units = (n: number) => `${n} ${n === 1 ? unit : `${unit}s`}`;
-  const said = added.map((a, i) => `${i === 0 ? units(a.parts) : a.parts} ${nameOf(a.paint)}`).join(' and ');
+  const said = listOf(added.map((a, i) => `${i === 0 ? units(a.parts) : a.parts} ${nameOf(a.paint)}`));
   const taken = paintIn(over) > TINY ? `${said} into what is left of the pile before` : said;
   const rest = Math.floor(leftMl / TIP_ML);
   return rest >= 1 ? `${taken}; about ${rest} brush ${rest === 1 ? 'tip' : 'tips'} left over` : taken;
