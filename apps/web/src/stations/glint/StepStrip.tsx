@@ -30,7 +30,7 @@ const SHORT: Record<Role, string> = {
   lining: 'Lining',
   edges: 'Edges',
   glints: 'Glints',
-  matte: 'Cloth',
+  matte: 'Not metal',
 };
 
 /** Layers that make the form stand as wide as their value. */
