@@ -30,7 +30,7 @@ const SHORT: Record<Role, string> = {
   lining: 'Lining',
   edges: 'Edges',
   glints: 'Glints',
-  matte: 'Not metal',
+  matte: 'Matte',
 };
 
 /** Layers that make the form stand as wide as their value. */
