@@ -19,7 +19,7 @@ function onScreen(width: number, height: number, free: Room, scale = 1) {
     left: -p.leftMm * px,
     right: (width - p.leftMm) * px,
     top: p.topMm * px,
-    bottom: (p.topMm - 0) * px,
+    bottom: (p.topMm - shown.bottom) * px,
     px,
   };
 }

@@ -72,7 +72,7 @@ function roomFor(
 }
 
 const NOTHING_THERE = { width: 0, height: 0 };
-/** What the choice of views takes of the upper left corner, and the light's dial of the upper right. */
+/** What the choice of views takes of the upper left corner. */
 const WITH_SWITCH: Room['corners'] = {
   left: { width: 340, height: 52 },
   right: NOTHING_THERE,
@@ -84,7 +84,7 @@ const BELOW_SWITCH: Room['corners'] = {
   right: { width: 112, height: 190 },
   below: NOTHING_THERE,
 };
-/** The same, and the buttons of the lower right. */
+/** With the light's dial, and the buttons of the lower right. */
 const WITH_DIAL: Room['corners'] = {
   ...WITH_SWITCH,
   right: { width: 152, height: 200 },

@@ -1,5 +1,6 @@
 import {
   mixText,
+  paintsById,
   passesOf,
   recipeOf,
   sameRef,
@@ -33,9 +34,10 @@ const AS_PROPOSED = '';
 
 /** What a pass is laid with unless the painter says otherwise. */
 function proposedText(pass: Pass, changed: boolean, paints: readonly Paint[]): string {
-  if (changed) return 'what is proposed';
-  if (pass.words !== null || pass.mix.length === 0) return 'nothing fit is on your shelf';
-  return `${mixText(pass.mix, new Map(paints.map((p) => [p.id, p])))}, as proposed`;
+  if (pass.words !== null) return 'nothing fit is on your shelf';
+  // What was proposed is not told beside a paint of one's own, nor for all sources of a tint at once.
+  if (changed || pass.mix.length === 0) return 'what is proposed';
+  return `${mixText(pass.mix, paintsById(paints))}, as proposed`;
 }
 
 /** What a change did, in words. */
