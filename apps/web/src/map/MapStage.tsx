@@ -19,7 +19,7 @@ import {
   useComparing,
   type Comparing,
 } from './PhotoCompare.js';
-import type { Room } from './pictureIn.js';
+import type { Cover, Room } from './pictureIn.js';
 import { usePicture, useSize } from './usePicture.js';
 import { useZoom, type ZoomHand } from './useZoom.js';
 import { ZoomButtons } from './ZoomButtons.js';
@@ -50,58 +50,49 @@ interface MapStageProps {
   readonly children?: ReactNode;
 }
 
+/** The choice of views, and the row of sides below it. */
+const SWITCH: Cover = { x: 'left', y: 'top', width: 340, height: 60 };
+const SIDES: Cover = { x: 'left', y: 'top', width: 160, height: 164 };
+const DIAL: Cover = { x: 'right', y: 'top', width: 152, height: 204 };
+/** On a phone's width the dial stands below the choice of views. */
+const LOW_DIAL: Cover = { x: 'right', y: 'top', width: 112, height: 190 };
+/** How one zooms and what lies around the piece; above them what shows the photo, where there is one. */
+const LOOKS: Cover = { x: 'right', y: 'bottom', width: 292, height: 64 };
+const WITH_PHOTO: Cover = { ...LOOKS, height: 110 };
+/** What brings the chosen part close up. */
+const CLOSE_UP: Cover = { x: 'left', y: 'bottom', width: 190, height: 56 };
+
+const NO_ROOM_KEPT: Room = { right: 0, bottom: 0, top: 0, covers: [] };
+const BELOW_SWITCH = [LOW_DIAL];
+const BESIDE_SWITCH = [SWITCH];
+const BESIDE_SIDES = [SWITCH, SIDES];
+
+const withCorners = (above: readonly Cover[]) => ({
+  none: [...above, DIAL, LOOKS, CLOSE_UP],
+  photo: [...above, DIAL, WITH_PHOTO, CLOSE_UP],
+});
+/** What stands over a wide stage, for a piece of one side or several, without a photo or with one. */
+const WIDE = { one: withCorners(BESIDE_SWITCH), sides: withCorners(BESIDE_SIDES) };
+
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
 function roomFor(
   width: number,
-  under: boolean,
-  { views }: Piece,
-  bare: boolean,
+  { sides, photo, under, bare }: { sides: number; photo: boolean; under: boolean; bare: boolean },
 ): { dial: number; low: boolean; free: Room } {
-  const [corners, withDial] = views.length > 1 ? [WITH_ROW, ROW_AND_DIAL] : [WITH_SWITCH, WITH_DIAL];
   if (width < 460) {
-    const bottom = views.some((v) => v.underlay) ? 100 : 52;
+    const bottom = photo ? 100 : 52;
     // While a phone's finger taps, the whole stage is the picture's.
-    const free = bare ? NO_ROOM_KEPT : { right: 0, bottom, top: 48, corners: BELOW_SWITCH };
+    const free = bare ? NO_ROOM_KEPT : { right: 0, bottom, top: 48, covers: BELOW_SWITCH };
     return { dial: 88, low: true, free };
   }
   const top = under ? 44 : 0;
-  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, corners } };
-  // A photo or surface may fill the stage; a piece alone leaves its corners free.
-  if (under) return { dial: 132, low: false, free: { right: 140, bottom: 0, top, corners } };
-  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, corners: withDial } };
+  const covers = sides > 1 ? BESIDE_SIDES : BESIDE_SWITCH;
+  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, covers } };
+  // A photo or surface may fill the stage; a piece alone is kept clear of all that stands over it.
+  if (under) return { dial: 132, low: false, free: { right: 140, bottom: 0, top, covers } };
+  const all = WIDE[sides > 1 ? 'sides' : 'one'][photo ? 'photo' : 'none'];
+  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, covers: all } };
 }
-
-const NOTHING_THERE = { width: 0, height: 0 };
-/** What the choice of views takes of the upper left corner. */
-const WITH_SWITCH: Room['corners'] = {
-  left: { width: 340, height: 52 },
-  right: NOTHING_THERE,
-  below: NOTHING_THERE,
-};
-/** On a phone's width the dial stands below the choice of views. */
-const BELOW_SWITCH: Room['corners'] = {
-  left: NOTHING_THERE,
-  right: { width: 112, height: 190 },
-  below: NOTHING_THERE,
-};
-/** With the light's dial, and the buttons of the lower right. */
-const WITH_DIAL: Room['corners'] = {
-  ...WITH_SWITCH,
-  right: { width: 152, height: 200 },
-  below: { width: 292, height: 56 },
-};
-/** The same with the row of sides below the choice of views. */
-const WITH_ROW: Room['corners'] = { ...WITH_SWITCH, left: { width: 340, height: 158 } };
-const ROW_AND_DIAL: Room['corners'] = {
-  ...WITH_DIAL,
-  left: WITH_ROW.left,
-};
-const NO_ROOM_KEPT: Room = {
-  right: 0,
-  bottom: 0,
-  top: 0,
-  corners: { left: NOTHING_THERE, right: NOTHING_THERE, below: NOTHING_THERE },
-};
 
 interface PaintedMapProps {
   readonly comparing: Comparing;
@@ -230,7 +221,8 @@ export function MapStage({
   const comparing = useComparing(underlay ? 'over' : 'map', bare);
   const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
   const under = lies && (comparing.way !== 'map' || comparing.blink);
-  const room = roomFor(width, under, piece, bare);
+  const photo = shown.underlay !== null;
+  const room = roomFor(width, { sides: piece.views.length, photo, under, bare });
   const fitted = usePicture(
     seen,
     closeUp,

@@ -23,9 +23,13 @@ export function useSize(ref: RefObject<HTMLElement | null>): { width: number; he
 const EMPTY: Bounds = { left: -10, right: 10, bottom: -10, top: 10 };
 
 /** What a piece, or one part of it, takes up in mm. */
-export function boundsOfPiece(piece: Piece, part: string | null): Bounds {
+export const boundsOfPiece = (piece: Piece, part: string | null): Bounds =>
+  unionBounds(boxesOfPiece(piece, part));
+
+/** The same of each of its parts. */
+function boxesOfPiece(piece: Piece, part: string | null): readonly Bounds[] {
   const shown = part ? piece.parts.filter((p) => p.id === part) : piece.parts;
-  return shown.length > 0 ? unionBounds(shown.map(boundsOfPart)) : EMPTY;
+  return shown.length > 0 ? shown.map(boundsOfPart) : [EMPTY];
 }
 
 const grown = (b: Bounds, share: number): Bounds => {
@@ -40,11 +44,13 @@ const holds = (outer: Bounds, inner: Bounds) =>
 const area = (b: Bounds) => (b.right - b.left) * (b.top - b.bottom);
 
 /** The same, seen from one side, with the painter's own miniature under it. */
-export function boundsWithUnderlay(piece: Piece): Bounds {
+export const boundsWithUnderlay = (piece: Piece): Bounds => unionBounds(boxesWithUnderlay(piece));
+
+function boxesWithUnderlay(piece: Piece): readonly Bounds[] {
   const [{ underlay, sculpts }] = piece.views;
   const under = [...(underlay ? [boundsOfPhoto(underlay)] : []), ...sculpts.map(boundsOfSculpt)];
   const all = [...piece.parts.map(boundsOfPart), ...under];
-  return all.length > 0 ? unionBounds(all) : EMPTY;
+  return all.length > 0 ? all : [EMPTY];
 }
 
 /**
@@ -59,20 +65,21 @@ export function usePicture(
   free: Room,
   underlay = false,
 ): Picture | null {
-  const bounds = useMemo(
-    () => (underlay && !part ? boundsWithUnderlay(piece) : boundsOfPiece(piece, part)),
+  const parts = useMemo(
+    () => (underlay && !part ? boxesWithUnderlay(piece) : boxesOfPiece(piece, part)),
     [piece, part, underlay],
   );
+  const bounds = useMemo(() => unionBounds(parts), [parts]);
   const key = `${piece.id}/${part ?? ''}/${piece.views[0].id}/${underlay ? (piece.views[0].underlay?.mmPerPx ?? '') : ''}`;
-  const [held, setHeld] = useState({ key, bounds });
+  const [held, setHeld] = useState({ key, bounds, parts });
   const stays =
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;
-  const shown = stays ? held.bounds : bounds;
-  if (!stays) setHeld({ key, bounds });
-  const { right, bottom, top, corners } = free;
+  const shown = stays ? held.parts : parts;
+  if (!stays) setHeld({ key, bounds, parts });
+  const { right, bottom, top, covers } = free;
   return useMemo(() => {
     const scale = Math.min(2, window.devicePixelRatio || 1);
     if (width - right < 8 || height - bottom - top < 8) return null;
-    return pictureIn(shown, { width, height }, { right, bottom, top, corners }, scale);
-  }, [shown, width, height, right, bottom, top, corners]);
+    return pictureIn(shown, { width, height }, { right, bottom, top, covers }, scale);
+  }, [shown, width, height, right, bottom, top, covers]);
 }
