@@ -84,8 +84,8 @@ const BUST = [
   'gorget',
   ...['left', 'right'].flatMap((side) => [`pauldron-${side}`, `pauldron-rim-${side}`]),
 ];
-/** Height of the warden, of what of it makes a bust, of the soldier, and of the hull. */
-const [WARDEN_MM, BUST_MM, SOLDIER_MM, HULL_MM] = [54, 24, 32, 30];
+/** Height from the lowest place to the highest of the warden, of what of it makes a bust, and of the soldier; the hull’s is a round figure. */
+const [WARDEN_MM, BUST_MM, SOLDIER_MM, HULL_MM] = [54, 25.7, 29.25, 30];
 
 /** Sets are named, described, and sized for the warden unless said otherwise. */
 const set = (

@@ -1,6 +1,7 @@
 import { deltaE, hexToLab, type Lab } from '../colour/index.js';
 import { FREE, stepShares } from '../ladder/index.js';
-import { metalAt, type Metal } from '../metal/index.js';
+import { metalOfLadder } from '../match/index.js';
+import { metalAt, metals, readsAs, type Metal, type Reading } from '../metal/index.js';
 import type { Ladder, LadderStep, Mix, Paint, SchoolId } from '../piece/index.js';
 import { deg } from '../units/index.js';
 import { pickPaint } from './parts.js';
@@ -63,6 +64,15 @@ export function flakeLadder(
     ...FREE,
   }));
   return withSchool({ ...ladder, name: metal.label, metal: metal.id, steps }, school, paints);
+}
+
+/**
+ * What a ladder would be taken for beside what it aims at.
+ * @param colours dried colours of its steps
+ */
+export function ladderReading(ladder: Ladder, colours: readonly Lab[]): Reading {
+  const named = schools[ladder.school].undertone && colours.length > 1 ? colours.slice(1) : colours;
+  return readsAs(named, metals, metalOfLadder(ladder));
 }
 
 /** Ids of every paint that a ladder's approach takes in hand: undercoat, steps, washes, varnish. */

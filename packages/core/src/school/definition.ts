@@ -76,6 +76,8 @@ export interface School {
   readonly undercoat: { readonly hex: string; readonly words: string; readonly why: string };
   /** Whether borders are blended by a pass of their own, while laying, or stay as they are. */
   readonly smooth: 'pass' | 'while-laying' | 'never';
+  /** The first step is of another hue on purpose: it shows in the crevices, and nobody names the metal by it. */
+  readonly undertone?: true;
   /** Stipple and scratches instead of even tones. */
   readonly texture: boolean;
   /** Where to stop for each purpose, in words. */

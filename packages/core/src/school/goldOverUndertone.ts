@@ -12,6 +12,7 @@ export const goldOverUndertone: School = {
     'Dark red first, copper that leaves it in the crevices, then gold on gold, the hue deepened before any silver.',
   suits: 'aged gold, trim and ornament beside steel',
   undercoat: { hex: '#5a241c', words: 'dark red', why: 'Gold looks dirty on black; over red it looks deep.' },
+  undertone: true,
   smooth: 'while-laying',
   texture: false,
   stop: {

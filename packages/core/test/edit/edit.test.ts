@@ -217,8 +217,8 @@ describe('sizes', () => {
     }
   });
 
-  test('a figure of any height reaches from foot to crown of its piece, a soldier too', () => {
-    for (const id of ['set-figure', 'set-soldier'])
+  test('a figure of any height reaches from foot to crown of its piece, a soldier and a bust too', () => {
+    for (const id of ['set-figure', 'set-soldier', 'set-bust'])
       for (const heightMm of [28, 75]) {
         const { top, bottom } = boundsOfParts(
           partsFor(
@@ -226,8 +226,8 @@ describe('sizes', () => {
             { heightMm },
           ),
         );
-        expect((top - bottom) / heightMm).toBeGreaterThan(0.85);
-        expect((top - bottom) / heightMm).toBeLessThan(1.1);
+        expect((top - bottom) / heightMm).toBeGreaterThan(0.98);
+        expect((top - bottom) / heightMm).toBeLessThan(1.02);
       }
   });
 

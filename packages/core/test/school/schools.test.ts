@@ -4,15 +4,18 @@ import {
   deltaE,
   driesTo,
   finishedStage,
+  flakeLadder,
   flakeReflectance,
   FLAKE_GAIN,
   hexToLab,
+  ladderReading,
   layerOf,
   layPasses,
   lockMilitia,
   metalById,
   orderFindings,
   paintModel,
+  paintsById,
   paintSpectrum,
   paletteOf,
   preparePart,
@@ -22,6 +25,7 @@ import {
   searchMixesForLadder,
   sluiceWarden,
   spectrumToLab,
+  stepLab,
   stageOfPart,
   toolText,
   towline,
@@ -128,6 +132,21 @@ describe.each(SCHOOLS)('%s on blade, helm and disc', (id) => {
     const { description, suits, stop, undercoat } = schools[id];
     for (const words of [description, suits, undercoat.why, stop.table, stop.display, stop.competition])
       expect(words.length).toBeGreaterThan(10);
+  });
+});
+
+describe('what a ladder is taken for', () => {
+  test('is told by what lies on an undertone, not by the undertone', () => {
+    const byId = paintsById(towline);
+    const gold = (id: SchoolId) => flakeLadder(coldSteel, id, metalById('gold'), towline)!;
+    const read = (ladder: Ladder) =>
+      ladderReading(
+        ladder,
+        ladder.steps.map((s) => stepLab(s, byId)),
+      ).metal.id;
+    // The darkest flake near gold is a copper: alone under a wash it makes bronze.
+    expect(read(gold('wash-and-lift'))).toBe('bronze');
+    expect(['gold', 'old-gold']).toContain(read(gold('gold-over-undertone')));
   });
 });
 

@@ -35,6 +35,8 @@ interface OrderListProps {
     readonly copy: number;
     /** Figures that a tick of a layer is for: the one that is chosen, or all. */
     readonly copies: readonly number[];
+    /** How many figures there are: amounts are for all of them. */
+    readonly of: number;
     readonly tick: (steps: readonly PartStep[], layer: OrderLayer, copies: readonly number[]) => void;
     readonly untick: (steps: readonly StepId[]) => void;
   };
@@ -164,7 +166,7 @@ function LayerBody({ layer, at, caution, under, names, findings, ticking, onLook
       <p>
         <span className="font-semibold">{layer.mixText}</span>, {layer.thinning}
         {layer.amount && `, ${layer.amount}`}
-        {layer.amount && ticking && ticking.copies.length > 1 && ` for all figures together`}
+        {layer.amount && ticking && ticking.of > 1 && ` for all ${ticking.of} figures together`}
       </p>
       {layer.missing && (
         <p className="my-1 border-l-4 border-g10 bg-g88 px-2 py-1 text-label font-semibold">

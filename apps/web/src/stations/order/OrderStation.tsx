@@ -281,6 +281,7 @@ export function OrderStation() {
                 ticks: run.ticks,
                 copy: copies[0],
                 copies,
+                of: piece.copies,
                 tick,
                 untick: (steps: readonly StepId[]) => run.untick(...steps),
               },

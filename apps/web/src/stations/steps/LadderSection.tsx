@@ -58,8 +58,9 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
         {ladder.name}: {ladder.steps.length} value steps from {paints.size} paints
         {metal && reading.metal.id !== metal.id && (
           <span className="block text-label font-normal">
-            It would be taken for {reading.metal.label.toLowerCase()}
-            {reading.add && `: ${reading.add}`}.
+            {schools[ladder.school].metal === 'flake'
+              ? `The flakes it is made from look most like ${reading.metal.label.toLowerCase()}.`
+              : `It would be taken for ${reading.metal.label.toLowerCase()}${reading.add ? `: ${reading.add}` : ''}.`}
           </span>
         )}
       </h1>

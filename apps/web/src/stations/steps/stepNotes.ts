@@ -15,6 +15,7 @@ import {
 export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: Piece) {
   const batches = ladderBatches(ladder, order, piece.copies);
   const byId = paintsById(piece.paints);
+  const { copies } = piece;
   return (step: string): string[] => {
     const laid = order.find(
       (l) => l.ladder === ladder.id && (l.role === 'value' || l.role === 'base') && l.step === step,
@@ -25,9 +26,11 @@ export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: P
     const mm2 = laid.reduce((sum, p) => sum + p.coverMm2, 0);
     const batch = batches.find((b) => b.step === step);
     return [
-      ...(batch ? [batchText(batch, (id) => byId.get(id)?.name ?? id)] : []),
+      ...(batch
+        ? [`${copies > 1 ? `for all ${copies}: ` : ''}${batchText(batch, (id) => byId.get(id)?.name ?? id)}`]
+        : []),
       `${coats} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
-      `aims at ${percent(share)}; ${plain(mm2, 0)} mm² in all`,
+      `aims at ${percent(share)}; ${plain(mm2, 0)} mm² ${copies > 1 ? 'on each figure' : 'in all'}`,
     ];
   };
 }

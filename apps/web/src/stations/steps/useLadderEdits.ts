@@ -5,10 +5,9 @@ import {
   freedFrom,
   knownPaints,
   metalOfLadder,
-  metals,
   mixText,
   paintsById,
-  readsAs,
+  ladderReading,
   schools,
   stepLab,
   withKeptApproach,
@@ -50,7 +49,7 @@ export function useReading(piece: Piece, ladder: Ladder) {
     const byId = paintsById(piece.paints);
     return ladder.steps.map((s) => stepLab(s, byId));
   }, [ladder, piece.paints]);
-  const reading = useMemo(() => readsAs(colours, metals, metal), [colours, metal]);
+  const reading = useMemo(() => ladderReading(ladder, colours), [ladder, colours]);
   return { metal, colours, reading };
 }
 
