@@ -64,15 +64,15 @@ interface StepBarProps {
   readonly shown: boolean;
   readonly later: boolean;
   readonly ticked: boolean;
-  /** Many steps leave room for the values alone, and for the name of the one that is shown. */
-  readonly crowded: boolean;
+  /** Many steps leave room for the values alone, and for the name of the one that is looked at. */
+  readonly named: boolean;
   readonly onPress: () => void;
 }
 
 /** One step as a bar as tall as its value. */
-function StepBar({ layer, colour, shown, later, ticked, crowded, onPress }: StepBarProps) {
+function StepBar({ layer, colour, shown, later, ticked, named, onPress }: StepBarProps) {
   const form = isForm(layer.role);
-  const name = crowded && !shown ? '' : SHORT[layer.role];
+  const name = named ? SHORT[layer.role] : '';
   return (
     <button
       type="button"
@@ -101,13 +101,22 @@ function StepBar({ layer, colour, shown, later, ticked, crowded, onPress }: Step
 }
 
 /** What the shown step is mixed from, and what it does on the chosen part. */
-function StepDetails({ layer, own }: { layer: OrderLayer; own: OrderLayer['parts'][number] | undefined }) {
+function StepDetails({
+  layer,
+  own,
+  copies,
+}: {
+  layer: OrderLayer;
+  own: OrderLayer['parts'][number] | undefined;
+  copies: number;
+}) {
   return (
     <>
       <p className="font-semibold">{layer.mixText}</p>
       <p className="text-label text-g28">
         {layer.thinning}
-        {layer.amount ? `, ${layer.amount} for all` : ''}, dry in about {layer.dryMin} min
+        {layer.amount ? `, ${layer.amount} for all${copies > 1 ? ` ${copies}` : ''}` : ''}, dry in about{' '}
+        {layer.dryMin} min
       </p>
       {own ? (
         <p className="mt-1 line-clamp-4 text-label">
@@ -141,6 +150,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
   const done = new Set(run.ticks.map((t) => `${t.role}/${t.step}/${t.part}`));
   const move = (i: number) => setAfter(i >= order.length - 1 ? null : layerOf(order[i]));
   const finished = position === order.length - 1;
+  const onPart = order.filter((l) => l.parts.some((p) => p.part === goesBy)).length;
   const forOwn = own ? { ...layer, parts: [own] } : layer;
 
   return (
@@ -168,7 +178,7 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
               shown={i === position}
               later={i > position}
               ticked={l.parts.every((p) => done.has(`${p.role}/${p.step}/${p.part}`))}
-              crowded={order.length > CROWDED}
+              named={order.length <= CROWDED || (i === position && !finished)}
               onPress={() => move(i)}
             />
           ))}
@@ -193,11 +203,10 @@ export const StepStrip = memo(function StepStrip({ piece }: { piece: Piece }) {
         </Slider.Root>
       </div>
       <div className="w-74 shrink-0 px-4 pt-2 max-md:hidden">
-        {!finished && <StepDetails layer={layer} own={own} />}
+        {!finished && <StepDetails layer={layer} own={own} copies={piece.copies} />}
         {finished && goesBy && (
           <p className="text-label text-g28">
-            {order.reduce((n, l) => n + (l.parts.some((p) => p.part === goesBy) ? 1 : 0), 0)} of the steps are
-            on this part.
+            {onPart === 1 ? '1 of the steps is' : `${onPart} of the steps are`} on this part.
           </p>
         )}
       </div>
