@@ -1,4 +1,4 @@
-import { modelOf } from '../form/index.js';
+import { areaOf, modelOf } from '../form/index.js';
 import { paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
@@ -56,16 +56,18 @@ interface LayerPlan {
   readonly words?: string | null;
   /** What of it is not on the shelf where no mix tells it. */
   readonly missing?: string;
+  /** How much more is covered than the parts that take it; nothing unless told. */
+  readonly besides?: number;
 }
 
 /** A layer of an order; none where no part takes it. */
 function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] {
-  const { ladder, pass, title, words = pass.words } = plan;
+  const { ladder, pass, title, words = pass.words, besides = 0 } = plan;
   const parts = plan.taken.filter((p) => p !== null);
   if (parts.length === 0) return [];
   const { role, film, mix, water } = pass;
   const airbrush = pass.tool.kind === 'airbrush';
-  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
+  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * (1 + besides) * piece.copies;
   return [
     {
       role,
@@ -95,6 +97,16 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
   ];
 }
 
+const OVER_ALL = 'Over the whole miniature, even and thin, into every recess.';
+
+/** What there is of a piece beside some of its parts, as a share of their area. */
+function areaBesides(piece: Piece, metals: readonly MetalPart[]): number {
+  const among = new Set(metals.map((m) => m.part.id));
+  const mm2 = (parts: readonly Part[]) => parts.reduce((sum, p) => sum + areaOf(modelOf(p.form).rings), 0);
+  const mine = mm2(piece.parts.filter((p) => among.has(p.id)));
+  return mine > 0 ? mm2(piece.parts) / mine - 1 : 0;
+}
+
 /** The whole miniature is sprayed once, with the primer that most of it wants; any other is brushed on afterwards. */
 function primerLayers(input: OrderInput): OrderLayer[] {
   const { piece, metals, inUse } = input;
@@ -109,8 +121,11 @@ function primerLayers(input: OrderInput): OrderLayer[] {
     const passes = passesOf({ ladder, paints: piece.paints });
     const sprayed = passes.find((p) => p.role === 'undercoat');
     if (!sprayed) return [];
-    const pass = i === 0 ? sprayed : { ...sprayed, ...BRUSHED_PRIMER };
+    const besides = i === 0 && sprayed.tool.kind === 'airbrush' ? areaBesides(piece, mine) : 0;
+    const first = besides > 0 ? { ...sprayed, stroke: OVER_ALL } : sprayed;
+    const pass = i === 0 ? first : { ...sprayed, ...BRUSHED_PRIMER };
     return layerFor(input, {
+      besides,
       ladder,
       pass,
       title: `Undercoat for ${listOf(over.map((l) => l.name.toLowerCase()))}`,

@@ -135,5 +135,14 @@ test('the primer that most parts want is sprayed; another is brushed on afterwar
     ['Undercoat for bronze', false, false],
   ]);
   expect(primers[1].how).toMatch(/^Brushed thinly/);
+  // The spray takes in what is brushed over later, and what is no metal: it is said, and the cup is filled for it.
+  const ten = { ...sluiceWarden, copies: 10 };
+  const [sprayed] = primers;
+  expect(sprayed.how).toMatch(/^Over the whole miniature/);
+  const drops = (layers: readonly OrderLayer[]) => Number(/^(\d+) drops/.exec(layers[0].amount)![1]);
+  const ids = sprayed.parts.map((p) => p.part);
+  const alone = orderOf({ ...ten, parts: ten.parts.filter((p) => ids.includes(p.id)) });
+  expect(alone[0].how).toMatch(/^Even and thin/);
+  expect(drops(orderOf(ten))).toBeGreaterThan(drops(alone));
   expect(orderFindings(order, sluiceWarden)).toEqual([]);
 });
