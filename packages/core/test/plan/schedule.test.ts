@@ -14,6 +14,7 @@ import {
   lockMilitia,
   mediumToPutOut,
   scheduleOf,
+  shortfallOf,
   SETUP,
   slipCure,
   sluiceWarden,
@@ -27,6 +28,7 @@ import {
   withEveningNow,
   withNextEvening,
   type Piece,
+  type Schedule,
   type Task,
   type Timing,
   type Window,
@@ -301,6 +303,21 @@ describe('ten soldiers', () => {
     expect(enoughToLeave(leavable, 0)).toEqual([]);
     const beyond = leavable.map((l) => l.beyond);
     expect(beyond).toEqual([...beyond].sort((a, b) => Number(b) - Number(a)));
+  });
+
+  test('too many for the evenings: with some left out fewer evenings are lacking, however late it is tonight', () => {
+    const line = (set: boolean, minutes: number, activeMin: number) =>
+      ({ set, minutes, activeMin, setupMin: 10 }) as Schedule['evenings'][number];
+    for (const tonight of [20, 120]) {
+      const evenings = [line(true, tonight, 10), ...Array.from({ length: 8 }, () => line(false, 120, 100))];
+      const short = shortfallOf({ fits: false, evenings }, order, militia)!;
+      expect([short.minutes, short.evenings]).toEqual([880, 8]);
+      const saved = short.leave.reduce((n, l) => n + l.savesMin, 0);
+      expect(saved).toBeGreaterThan(0);
+      expect(short.still!.minutes).toBeCloseTo(880 - saved, 6);
+      expect(short.still!.evenings).toBe(Math.ceil((880 - saved) / 120));
+      expect(shortfallOf({ fits: true, evenings }, order, militia)).toBeNull();
+    }
   });
 
   test('in 25 minutes: what fits and leaves nothing half done; in one minute nothing', () => {

@@ -2,8 +2,7 @@ import {
   coatsOf,
   duration,
   inShortTime,
-  leavableLayers,
-  enoughToLeave,
+  shortfallOf,
   mediumToPutOut,
   mixesToPutOut,
   plain,
@@ -99,18 +98,11 @@ const COSTS = (costs: number | null) =>
           ? 'seen from close only'
           : 'hardly seen';
 
-/** More is not a proposal any more. */
-const MOST_PROPOSED = 6;
-
 /** Whether it fits, and if not what could be left out, with what each costs the eye. */
 function Fits({ schedule, order, piece }: TonightProps) {
   const store = usePieceStore();
-  if (schedule.fits) return null;
-  const extra = schedule.evenings.filter((e) => !e.set);
-  const over = extra.reduce((n, e) => n + e.activeMin + e.setupMin, 0);
-  const proposed = enoughToLeave(leavableLayers(order, piece), over).slice(0, MOST_PROPOSED);
-  const saved = proposed.reduce((n, l) => n + l.savesMin, 0);
-  const usual = schedule.evenings[0].minutes;
+  const short = shortfallOf(schedule, order, piece);
+  if (!short) return null;
   const leaveOut = (layer: OrderLayer) =>
     store.change((d) => {
       const at = d.ladders.findIndex((l) => l.id === layer.ladder);
@@ -123,13 +115,13 @@ function Fits({ schedule, order, piece }: TonightProps) {
   return (
     <section aria-labelledby="does-not-fit" className="border-l-4 border-g10 bg-g96 px-5 py-3">
       <h2 id="does-not-fit" className="font-semibold">
-        It does not fit: {duration(over)} and {eveningsText(extra.length)} more than you set.
+        It does not fit: {duration(short.minutes)} and {eveningsText(short.evenings)} more than you set.
       </h2>
-      {proposed.length > 0 && (
+      {short.leave.length > 0 && (
         <>
           <p className="text-label text-g28">What could be left out, the least for the eye first:</p>
           <ul className="pt-1">
-            {proposed.map((l) => (
+            {short.leave.map((l) => (
               <li key={l.layer} className="flex flex-wrap items-baseline gap-x-3 py-0.5 text-label">
                 <span className="font-semibold">{order[l.layer].title}</span>
                 <span>
@@ -149,10 +141,10 @@ function Fits({ schedule, order, piece }: TonightProps) {
               </li>
             ))}
           </ul>
-          {saved < over && (
+          {short.still && (
             <p className="pt-1 text-label">
-              With all of that left out about {duration(over - saved)} are still too much: plan
-              {` ${eveningsText(Math.ceil((over - saved) / usual))} more, or fewer value steps.`}
+              With all of that left out about {duration(short.still.minutes)} are still too much: plan
+              {` ${eveningsText(short.still.evenings)} more, or fewer value steps.`}
             </p>
           )}
         </>

@@ -1,5 +1,6 @@
 import type { Piece, Role } from '../../piece/index.js';
 import type { OrderLayer } from '../orderLayer.js';
+import type { Schedule } from './schedule.js';
 
 /** A layer that may be left out, with what that saves and what it costs the eye. */
 export interface Leavable {
@@ -54,4 +55,35 @@ export function enoughToLeave(leavable: readonly Leavable[], minutes: number): L
     saved += l.savesMin;
   }
   return chosen;
+}
+
+/** More is not a proposal any more. */
+const MOST_PROPOSED = 6;
+
+/** What does not fit into the evenings that are set. */
+export interface Shortfall {
+  /** At the brush and beside it. */
+  readonly minutes: number;
+  /** Evenings that it takes beside those set. */
+  readonly evenings: number;
+  /** What could be left out, the least for the eye first. */
+  readonly leave: readonly Leavable[];
+  /** What is too much with all of that left out, and the evenings it takes. */
+  readonly still: { readonly minutes: number; readonly evenings: number } | null;
+}
+
+/** What a schedule lacks in time; null where it fits. */
+export function shortfallOf(
+  { fits, evenings }: Pick<Schedule, 'fits' | 'evenings'>,
+  order: readonly OrderLayer[],
+  piece: Pick<Piece, 'copies'>,
+): Shortfall | null {
+  const more = evenings.filter((e) => !e.set);
+  if (fits || more.length === 0) return null;
+  const minutes = more.reduce((n, e) => n + e.activeMin + e.setupMin, 0);
+  const leave = enoughToLeave(leavableLayers(order, piece), minutes).slice(0, MOST_PROPOSED);
+  const left = minutes - leave.reduce((n, l) => n + l.savesMin, 0);
+  // An evening that has begun is shorter than those that follow.
+  const still = left > 0 ? { minutes: left, evenings: Math.ceil(left / more[0].minutes) } : null;
+  return { minutes, evenings: more.length, leave, still };
 }
