@@ -21,16 +21,18 @@ const HUES: Readonly<Record<string, Lch>> = {
 };
 
 /**
- * Words that change a colour: added to its lightness, times its chroma, added to its hue in degrees toward what is warm
- * (below 0 toward what is cold).
+ * Words that change a colour: above 0 the share of its way to white and below 0 what its lightness loses, times its chroma,
+ * added to its hue in degrees toward what is warm (below 0 toward what is cold).
  */
 // prettier-ignore
 const CHANGES: Readonly<Record<string, readonly [lighter: number, stronger: number, warmer: number]>> = {
-  deep: [-12, 1.1, 0], dark: [-16, 0.85, 0], night: [-22, 0.8, 0], pale: [9, 0.55, 0], light: [14, 0.75, 0],
-  bright: [6, 1.25, 0], strong: [0, 1.25, 0], vivid: [0, 1.35, 0], rich: [0, 1.15, 0], dull: [0, 0.5, 0],
-  muted: [0, 0.55, 0], dusty: [4, 0.5, 0], greyish: [0, 0.4, 0], off: [-3, 1.6, 0],
+  deep: [-12, 1.1, 0], dark: [-16, 0.85, 0], night: [-22, 0.8, 0], pale: [0.6, 0.55, 0], light: [0.45, 0.75, 0],
+  bright: [0.1, 1.25, 0], strong: [0, 1.25, 0], vivid: [0, 1.35, 0], rich: [0, 1.15, 0], dull: [0, 0.5, 0],
+  muted: [0, 0.55, 0], dusty: [0.08, 0.5, 0], greyish: [0, 0.4, 0], off: [-3, 1.6, 0],
   warm: [0, 1, 8], cold: [0, 1, -8], cool: [0, 1, -8],
 };
+/** Lightness of white paint. */
+const WHITE = 97;
 const BLUES: readonly [number, number] = [200, 320];
 
 /** "reddish" and the like lean to their hue without being it. */
@@ -61,7 +63,7 @@ export function colourOfWords(name: string): string | null {
   if (!colour) return null;
   let [l, c, h] = colour;
   for (const [lighter, stronger, warm] of changes) {
-    l += lighter;
+    l += lighter > 0 ? lighter * (WHITE - l) : lighter;
     c *= stronger;
     // Warm turns reds, yellows and greens toward orange, blues toward violet; cold the other way.
     const toward = h > BLUES[0] && h < BLUES[1] ? 1 : h > 60 && h <= BLUES[0] ? -1 : 1;
@@ -70,7 +72,7 @@ export function colourOfWords(name: string): string | null {
   }
   const angle = (h * Math.PI) / 180;
   const labOf = (chroma: number): Lab => ({
-    l: Math.min(97, Math.max(6, l)),
+    l: Math.min(WHITE, Math.max(6, l)),
     a: chroma * Math.cos(angle),
     b: chroma * Math.sin(angle),
   });

@@ -34,6 +34,8 @@ const WORDS: Readonly<Record<string, Partial<Pick<Paint, 'kind' | 'opacity' | 't
 };
 /** Kinds that let what is under them through, where nothing is said. */
 const SHEER: ReadonlySet<Paint['kind']> = new Set(['ink', 'wash', 'one-coat', 'medium', 'varnish']);
+const usualOpacity = (kind: Paint['kind']): Paint['opacity'] =>
+  SHEER.has(kind) ? 'transparent' : kind === 'primer' ? 'opaque' : 'semi-opaque';
 
 const HEX = /#?\b([0-9a-f]{6}|[0-9a-f]{3})\b/i;
 const hexOf = (text: string) =>
@@ -133,7 +135,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen${accepted}`);
     }
     names.add(name.toLowerCase());
-    const opacity = said.opacity ?? (SHEER.has(kind) ? 'transparent' : 'semi-opaque');
+    const opacity = said.opacity ?? usualOpacity(kind);
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
     if (guess && !CLEAR.has(kind)) granted.unshift('colour guessed from its name');
     if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
