@@ -30,6 +30,15 @@ test('light is taken from a preset, its surroundings by handle, a glow is placed
   await page.keyboard.press('Shift+ArrowUp');
   await expect(page.getByLabel('You look down by', { exact: true })).toHaveValue('22');
 
+  // The clock is typed as it is read; what is no time is told and changes nothing.
+  const clock = page.getByLabel('Main light at', { exact: true });
+  await expect(clock).toHaveValue('9:30');
+  await clock.fill('13');
+  await expect(page.getByRole('alert')).toHaveText('Accepted: a time on the clock, as 9:30 or 12:15');
+  await clock.fill('10:15');
+  await clock.press('Enter');
+  await expect(page.getByRole('slider', { name: 'Main light' })).toHaveAttribute('aria-valuetext', /^10:15/);
+
   await page.getByRole('button', { name: 'Place one' }).click();
   const glow = page.getByRole('slider', { name: 'Glow, near' });
   const at = (await glow.boundingBox())!;

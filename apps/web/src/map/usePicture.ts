@@ -56,6 +56,7 @@ function boxesWithUnderlay(piece: Piece): readonly Bounds[] {
 /**
  * The picture that shows a piece as it is seen from one side (or one part) in a box. It stays where it is while a part is
  * changed, until the part would leave it or shrinks to less than half of it: a map that zooms under the hand cannot be judged.
+ * With a part more or less it is fitted anew.
  */
 export function usePicture(
   piece: Piece,
@@ -70,7 +71,7 @@ export function usePicture(
     [piece, part, underlay],
   );
   const bounds = useMemo(() => unionBounds(parts), [parts]);
-  const key = `${piece.id}/${part ?? ''}/${piece.views[0].id}/${underlay ? (piece.views[0].underlay?.mmPerPx ?? '') : ''}`;
+  const key = `${piece.id}/${part ?? ''}/${piece.views[0].id}/${parts.length}/${underlay ? (piece.views[0].underlay?.mmPerPx ?? '') : ''}`;
   const [held, setHeld] = useState({ key, bounds, parts });
   const stays =
     held.key === key && holds(grown(held.bounds, 0.06), bounds) && area(bounds) >= area(held.bounds) * 0.5;

@@ -1,4 +1,4 @@
-import { NumberField } from './NumberField.js';
+import { NumberField, type Written } from './NumberField.js';
 
 /** A number of a record, described once: its field, name, unit and range. */
 export interface NumberFieldSpec<K extends string> {
@@ -12,27 +12,18 @@ export interface NumberFieldSpec<K extends string> {
   readonly step: number;
   /** Numbers shown per unit stored: 100 for shares shown in per cent. */
   readonly scale?: number;
+  readonly written?: Written;
 }
 
 interface FieldRowProps<K extends string> {
   readonly field: NumberFieldSpec<K>;
   readonly value: number;
-  /** Where the name changes with the value. */
-  readonly label?: string;
   readonly onChange: (key: K, value: number) => void;
   readonly onEnd: () => void;
 }
 
 /** The field that a description asks for. */
-export function FieldRow<K extends string>({ field, value, label, onChange, onEnd }: FieldRowProps<K>) {
+export function FieldRow<K extends string>({ field, value, onChange, onEnd }: FieldRowProps<K>) {
   const { key, ...spec } = field;
-  return (
-    <NumberField
-      {...spec}
-      label={label ?? spec.label}
-      value={value}
-      onChange={(v) => onChange(key, v)}
-      onEnd={onEnd}
-    />
-  );
+  return <NumberField {...spec} value={value} onChange={(v) => onChange(key, v)} onEnd={onEnd} />;
 }

@@ -5,6 +5,14 @@ export function clockText(hours: number): string {
   return `${hour}:${String(minutes % 60).padStart(2, '0')}`;
 }
 
+/** Hours of a time on the clock as it is typed: "9:30", "9.5", "12:15" for a quarter of an hour; null for what is none. */
+export function clockHours(text: string): number | null {
+  const said = /^\s*(\d{1,2})(?::([0-5]\d)|([.,]\d+))?\s*$/.exec(text);
+  if (!said || Number(said[1]) > 12) return null;
+  const share = said[2] ? Number(said[2]) / 60 : Number((said[3] ?? '0').replace(',', '.'));
+  return (Number(said[1]) + share) % 12;
+}
+
 /** Hours on the clock face of a direction in the picture (x to the right, y up). */
 export function clockOf(x: number, y: number): number {
   const hours = (Math.atan2(x, y) / Math.PI) * 6;

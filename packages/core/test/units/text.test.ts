@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import {
   clamp,
+  clockHours,
   clockText,
   duration,
   listOf,
@@ -22,6 +23,18 @@ test('clock times read as on a clock', () => {
     '5:30',
     '11:00',
   ]);
+});
+
+test('a time on the clock is read as it is typed', () => {
+  expect(['9:30', ' 9.5', '9,5', '12:15', '12', '0', '3'].map(clockHours)).toEqual([
+    9.5, 9.5, 9.5, 0.25, 0, 0, 3,
+  ]);
+  for (const none of ['', 'noon', '13:00', '9:75', '9:3', '-1', '9:30 am'])
+    expect(clockHours(none)).toBeNull();
+  for (let quarter = 0; quarter < 48; quarter++) {
+    const hours = quarter / 4;
+    expect(clockHours(clockText(hours))).toBe(hours);
+  }
 });
 
 test('thinning is written out, water first, in whole parts', () => {

@@ -1,4 +1,4 @@
-import { clockText, LAMPS, lamps, PURPOSES, type Piece, type Rig } from '@pale-glint/core';
+import { clockHours, clockText, LAMPS, lamps, PURPOSES, type Piece, type Rig } from '@pale-glint/core';
 import { Choice } from '../../ui/Choice.js';
 import { ColourField } from '../../ui/ColourField.js';
 import { FieldRow, type NumberFieldSpec } from '../../ui/FieldRow.js';
@@ -16,7 +16,15 @@ type RigNumber =
 /** The numbers of a light, as the panel shows them. */
 const FIELDS: Readonly<Record<RigNumber, NumberFieldSpec<RigNumber>>> = {
   fallOff: { key: 'fallOff', label: 'Falls off by', unit: 'steps', min: 0, max: 3, step: 0.25 },
-  keyClockHours: { key: 'keyClockHours', label: 'Main light', unit: 'h', min: 0, max: 12, step: 0.25 },
+  keyClockHours: {
+    key: 'keyClockHours',
+    label: 'Main light at',
+    unit: '',
+    min: 0,
+    max: 12,
+    step: 0.25,
+    written: { show: clockText, read: clockHours, accepts: 'a time on the clock, as 9:30 or 12:15' },
+  },
   keyHeightDeg: { key: 'keyHeightDeg', label: 'Light toward you', unit: '°', min: 0, max: 90, step: 1 },
   viewElevationDeg: {
     key: 'viewElevationDeg',
@@ -40,13 +48,12 @@ interface LightFieldsProps {
 /** The light and what is around it, in figures. */
 export function LightFields({ piece, change, end }: LightFieldsProps) {
   const { rig } = piece;
-  const number = (key: RigNumber, label?: string) => (
+  const number = (key: RigNumber) => (
     <FieldRow
       field={{ ...FIELDS[key], why: whyOf(key) }}
       value={rig[key]}
       onChange={(k, v) => change((r) => void (r[k] = v), k)}
       onEnd={end}
-      {...(label === undefined ? {} : { label })}
     />
   );
   const colour = (key: 'skyHex' | 'groundHex', label: string) => (
@@ -77,7 +84,7 @@ export function LightFields({ piece, change, end }: LightFieldsProps) {
         onChange={(id) => change((r) => void (r.focalPart = id || null), 'focalPart')}
       />
       {number('fallOff')}
-      {number('keyClockHours', `Main light at ${clockText(rig.keyClockHours)}`)}
+      {number('keyClockHours')}
       {number('keyHeightDeg')}
       <Choice
         label="Shows in shiny metal as"
