@@ -2,7 +2,7 @@ import { areaOf, modelOf } from '../form/index.js';
 import { paletteOf, tintSources } from '../glint/index.js';
 import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
-import { DRY_MIN, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
+import { DRY_MIN, dryOf, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
 import { capital, listOf, thinning, uncapital } from '../units/index.js';
 import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
@@ -142,7 +142,8 @@ function tintPasses(input: OrderInput, ladder: Ladder, mine: readonly MetalPart[
     if (leftOut) return [];
     const mix = own?.mix ?? tintMix(source.hex, paints);
     const coats = own?.coats ? { count: own.coats } : pass.coats;
-    const laid: Pass = { ...pass, mix, coats, water: own?.water ?? pass.water };
+    const waitMin = dryOf(mix, paints, pass.waitMin);
+    const laid: Pass = { ...pass, mix, coats, waitMin, water: own?.water ?? pass.water };
     return layerFor(input, {
       ladder,
       pass: laid,

@@ -149,7 +149,7 @@ export const surroundings = (): Pass =>
     tool: BRUSH.glaze,
     stroke: STROKES.surroundings,
     begin: 'fully dry',
-    waitMin: DRY_MIN.tint,
+    waitMin: DRY_MIN.glaze,
     level: 'display',
     why: 'Metal shows what stands around it; before white, since a glaze dirties it.',
   });

@@ -5,6 +5,7 @@ export const DRY_MIN = {
   primer: 60,
   layer: 8,
   glaze: 12,
+  /** Sprayed translucent paint over flake: soft far longer than a brushed glaze. */
   tint: 120,
   line: 8,
   wash: 40,

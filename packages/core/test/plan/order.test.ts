@@ -9,6 +9,7 @@ import {
   sluiceWarden,
   stageAfter,
   type OrderLayer,
+  type Paint,
   type Piece,
   type Role,
 } from '../../src/index.js';
@@ -125,6 +126,16 @@ test('approaches show in the order: no bounce where it is left out, pale dots in
   expect(pale.step).toBe('glints-pale');
   const { steps } = lockKeepersArm.ladders[0];
   expect(pale.mix).toEqual(steps[steps.length - 2].mix);
+});
+
+test('a tint from the surroundings is a brushed glaze and dries as one, as long as its paint wants', () => {
+  const tints = (p: Piece) => orderOf(p).filter((l) => l.role === 'tint');
+  const [sky] = tints(sluiceWarden);
+  expect(sky.dryMin).toBe(orderOf(sluiceWarden).find((l) => l.role === 'smoothing')!.dryMin);
+  const slow = (p: Paint): Paint => ({ ...p, dryMin: 90 });
+  const laid = new Set(sky.mix.map((m) => m.paint));
+  const paints = sluiceWarden.paints.map((p) => (laid.has(p.id) ? slow(p) : p));
+  expect(tints({ ...sluiceWarden, paints })[0].dryMin).toBe(90);
 });
 
 test('the primer that most parts want is sprayed; another is brushed on afterwards', () => {
