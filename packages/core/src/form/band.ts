@@ -10,7 +10,20 @@ export const band: FormDefinition<'band'> = {
   kind: 'band',
   label: 'Wrapped band',
   serves: 'lame, belt, gorget, cuff',
-  words: ['collar', 'strap', 'waist', 'hem', 'bracelet', 'crown', 'cap', 'trim', 'tiara', 'halo', 'border'],
+  words: [
+    'collar',
+    'neck',
+    'strap',
+    'waist',
+    'hem',
+    'bracelet',
+    'crown',
+    'cap',
+    'trim',
+    'tiara',
+    'halo',
+    'border',
+  ],
   defaults: { kind: 'band', widthMm: 10, heightMm: 3, sagMm: 1.4, flareMm: 0, wrapDeg: 65, crownDeg: 40 },
   variants: [
     {
