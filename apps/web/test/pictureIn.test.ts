@@ -67,6 +67,13 @@ describe('a piece on the stage', () => {
     for (const b of byParts.boxes) for (const c of [above, below]) expect(isClear(b, c)).toBe(true);
   });
 
+  test('leaves the strips along the edges free', () => {
+    const { first } = onScreen(plate(40, 40), { right: 140, top: 44, bottom: 30, covers: [above, below] });
+    expect(first.right).toBeLessThanOrEqual(800 - 140);
+    expect(first.top).toBeGreaterThan(44);
+    expect(first.bottom).toBeLessThan(600 - 30);
+  });
+
   test('that fits nowhere is shown all the same', () => {
     const everywhere: Cover = { x: 'left', y: 'top', ...box };
     expect(onScreen(plate(20, 40), room(everywhere))).toEqual(onScreen(plate(20, 40), room()));

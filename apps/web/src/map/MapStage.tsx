@@ -39,6 +39,8 @@ interface MapStageProps {
   readonly underlay?: boolean;
   /** Nothing lies over the picture: the hand needs all of it. */
   readonly bare?: boolean;
+  /** Room is kept above and below for what a part is turned and pulled by. */
+  readonly held?: boolean;
   /** Fills the stage with this part alone in view. */
   readonly closeUp: string | null;
   /** A part was pressed; `null` beside all. */
@@ -61,6 +63,9 @@ const LOOKS: Cover = { x: 'right', y: 'bottom', width: 292, height: 64 };
 const WITH_PHOTO: Cover = { ...LOOKS, height: 110 };
 /** What brings the chosen part close up. */
 const CLOSE_UP: Cover = { x: 'left', y: 'bottom', width: 190, height: 56 };
+
+/** What stands off a part to turn it by, beyond the margin that every picture has. */
+const HELD_PX = 30;
 
 const NO_ROOM_KEPT: Room = { right: 0, bottom: 0, top: 0, covers: [] };
 const BELOW_SWITCH = [LOW_DIAL];
@@ -204,6 +209,7 @@ export function MapStage({
   closeUp,
   underlay = false,
   bare = false,
+  held = false,
   onPress,
   onLight,
   onLightEnd,
@@ -223,14 +229,10 @@ export function MapStage({
   const under = lies && (comparing.way !== 'map' || comparing.blink);
   const photo = shown.underlay !== null;
   const room = roomFor(width, { sides: piece.views.length, photo, under, bare });
-  const fitted = usePicture(
-    seen,
-    closeUp,
-    w,
-    h,
-    look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT,
-    underlay,
-  );
+  const kept = look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT;
+  const off = held && !room.low ? HELD_PX : 0;
+  const free = { ...kept, top: Math.max(kept.top, off), bottom: Math.max(kept.bottom, off) };
+  const fitted = usePicture(seen, closeUp, w, h, free, underlay);
   const { picture, hand: zoom } = useZoom(
     {
       box,

@@ -177,6 +177,7 @@ export function PartsStation() {
           closeUp={close && part && !tapping ? part.id : null}
           underlay
           bare={tapping !== null}
+          held
           onPress={drag}
           {...moveLight(store, figureView.id)}
           handles={(picture, px) =>
