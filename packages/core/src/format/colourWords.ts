@@ -9,6 +9,9 @@ const HUES: Readonly<Record<string, Lch>> = {
   black: [10, 0, 0], white: [96, 1, 90], grey: [55, 2, 250], gray: [55, 2, 250], silver: [74, 2, 250],
   ivory: [90, 12, 90], bone: [84, 14, 88], cream: [90, 18, 88], sand: [75, 24, 82], buff: [74, 26, 80],
   yellow: [80, 72, 86], lemon: [86, 74, 98], gold: [68, 52, 80], ochre: [60, 52, 74], mustard: [62, 58, 82],
+  iron: [42, 3, 250], steel: [56, 4, 250], gunmetal: [32, 4, 255], pewter: [50, 3, 250], lead: [40, 3, 250], tin: [66, 2, 250],
+  chrome: [80, 2, 250], aluminium: [76, 2, 250], aluminum: [76, 2, 250], platinum: [78, 3, 90],
+  brass: [63, 44, 80], bronze: [46, 38, 66], gilt: [70, 50, 80],
   orange: [64, 70, 58], rust: [42, 46, 48], copper: [48, 44, 52], tan: [62, 30, 70], leather: [40, 30, 58],
   brown: [32, 26, 56], umber: [28, 18, 62], chocolate: [24, 20, 50], sienna: [44, 42, 54],
   red: [42, 62, 32], scarlet: [48, 74, 38], crimson: [34, 54, 20], burgundy: [22, 32, 16], brick: [42, 44, 40],
@@ -19,6 +22,13 @@ const HUES: Readonly<Record<string, Lch>> = {
   green: [44, 40, 144], olive: [44, 32, 108], lime: [74, 64, 120], emerald: [46, 46, 156], moss: [40, 28, 116],
   khaki: [56, 24, 98], verdigris: [60, 26, 176],
 };
+
+/** Words that a pot of paint with flakes is called by. */
+const METAL_WORDS: ReadonlySet<string> = new Set(
+  'silver gold copper iron steel gunmetal pewter lead tin chrome aluminium aluminum platinum brass bronze gilt'.split(
+    ' ',
+  ),
+);
 
 /**
  * Words that change a colour: above 0 the share of its way to white and below 0 what its lightness loses, times its chroma,
@@ -43,6 +53,14 @@ const turned = (from: number, to: number, share: number) => {
   return (from + way * share + 360) % 360;
 };
 
+const wordsOf = (name: string) => name.toLowerCase().match(/[a-z]+/g) ?? [];
+const hueOf = (word: string): Lch | undefined =>
+  HUES[word] ?? (stem(word) !== word ? HUES[stem(word)] : undefined);
+
+/** Whether a name in plain words ends in a metal: "old gold" is one, "silver grey" is none. */
+export const namesMetal = (name: string): boolean =>
+  METAL_WORDS.has(wordsOf(name).findLast((word) => hueOf(word) !== undefined) ?? '');
+
 /** Two hues in one name: half way between in lightness and chroma, the last one counts more in hue. */
 function blended(first: Lch, last: Lch, share = 0.6): Lch {
   const mix = (a: number, b: number) => a + (b - a) * share;
@@ -52,11 +70,10 @@ function blended(first: Lch, last: Lch, share = 0.6): Lch {
 
 /** What a colour named in plain words usually looks like as dried paint, "#rrggbb"; null where no word is one. */
 export function colourOfWords(name: string): string | null {
-  const words = name.toLowerCase().match(/[a-z]+/g) ?? [];
   let colour: Lch | null = null;
   const changes: (typeof CHANGES)[string][] = [];
-  for (const word of words) {
-    const hue = HUES[word] ?? (stem(word) !== word ? HUES[stem(word)] : undefined);
+  for (const word of wordsOf(name)) {
+    const hue = hueOf(word);
     if (hue) colour = colour ? blended(colour, hue) : hue;
     else if (CHANGES[word]) changes.push(CHANGES[word]);
   }

@@ -1,5 +1,5 @@
 import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
-import { colourOfWords } from './colourWords.js';
+import { colourOfWords, namesMetal } from './colourWords.js';
 import type { ListedPaint } from './paintList.js';
 
 /** One typed line, and what was understood of it. */
@@ -72,7 +72,9 @@ function namedAlone(line: string): { named: string; rest: string } {
   const comma = line.search(/[,;\t]/);
   if (comma > 0) return { named: line.slice(0, comma), rest: line.slice(comma + 1) };
   const lower = line.toLowerCase();
-  const ends = TERMS.find(([word, means]) => 'kind' in means && lower.endsWith(` ${word}`));
+  const ends = TERMS.find(
+    ([word, means]) => 'kind' in means && (lower === word || lower.endsWith(` ${word}`)),
+  );
   if (!ends) return { named: line, rest: '' };
   const [word, means] = ends;
   const sheen = FINISHES.find((f) => lower.startsWith(`${f} `) || lower.includes(` ${f} `));
@@ -89,6 +91,7 @@ function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
     for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
     rest = rest.replace(` ${word} `, ' ');
   }
+  if (!('kind' in said) && rest.includes(' paint ')) Object.assign(said, { kind: 'paint' });
   return { said, rest: rest.replace(/ (paint|normal|tint) /g, ' ').trim() };
 }
 
@@ -96,7 +99,7 @@ function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
  * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
  * strong it tints and how it dries ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
  * the colour are read; before it they are the name. A name in plain colour words ("deep violet") may stand alone: then its
- * colour is guessed.
+ * colour is guessed, and one that ends in a metal ("dark iron") is a paint with flakes.
  */
 export function readTypedPaints(text: string, taken: ReadonlySet<string> = new Set()): TypedLine[] {
   const names = new Set<string>();
@@ -121,7 +124,8 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       .replace(/^["']|["']$/g, '')
       .trim();
     const { said, rest } = wordsIn(split.rest);
-    const kind = said.kind ?? 'paint';
+    const metal = !found && said.kind === undefined && namesMetal(name);
+    const kind = said.kind ?? (metal ? 'metallic' : 'paint');
     const guess = found ? null : (colourOfWords(name) ?? (CLEAR.has(kind) ? CLEAR_HEX : null));
     if (!found && !guess)
       return no(
@@ -137,6 +141,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     names.add(name.toLowerCase());
     const opacity = said.opacity ?? usualOpacity(kind);
     const granted = said.opacity === undefined ? [`taken as ${opacity}`] : [];
+    if (metal) granted.unshift('taken as metallic');
     if (guess && !CLEAR.has(kind)) granted.unshift('colour guessed from its name');
     if (taken.has(name.toLowerCase())) granted.push('on the shelf already: it is brought up to date');
     return [

@@ -263,6 +263,16 @@ describe('colours by name', () => {
 
   test('words for its kind end a name or follow a comma; a name that is no colour says what is accepted', () => {
     expect(typed('deep violet ink')[0]).toMatchObject({ name: 'deep violet ink', kind: 'ink' });
+    // A pot named by a metal has flakes, unless it is said to be paint.
+    const kindOf = (line: string) => typed(line)[0]?.kind;
+    expect(['dark iron', 'old gold', 'gunmetal', 'brass metallic'].map(kindOf)).toEqual(
+      Array(4).fill('metallic'),
+    );
+    expect(['silver grey', 'gold, paint', 'copper brown', 'rust'].map(kindOf)).toEqual(
+      Array(4).fill('paint'),
+    );
+    // A kind may be all of it, where it has no colour.
+    expect(['medium', 'satin varnish', 'varnish'].map(kindOf)).toEqual(['medium', 'varnish', 'varnish']);
     // Two pots of one colour stay two.
     expect(typed('black\nblack primer').map((p) => [p!.name, p!.kind])).toEqual([
       ['black', 'paint'],
