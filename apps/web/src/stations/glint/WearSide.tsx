@@ -98,7 +98,7 @@ function OneLayer({ layer, hand, onHand }: HandProps & { readonly layer: Wear })
         value={layer.share}
         min={0.002}
         max={0.98}
-        step={0.01}
+        step={0.005}
         scale={100}
         onChange={(share) => change({ share })}
         onEnd={() => store.endGesture()}
