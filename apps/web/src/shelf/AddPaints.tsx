@@ -54,7 +54,9 @@ function Understood({ paints }: { paints: readonly ListedPaint[] }) {
           <li key={p.name} className="flex items-center gap-2 bg-g98 pr-2 text-label">
             <span className="size-7 shrink-0" style={{ background: p.hex }} />
             <span className="max-w-40 shrink-0 truncate font-semibold">{p.name}</span>
-            <span className="narrow min-w-0 flex-1 py-0.5 text-right leading-tight text-g38">{kindText(p)}</span>
+            <span className="narrow min-w-0 flex-1 py-0.5 text-right leading-tight text-g38">
+              {kindText(p)}
+            </span>
           </li>
         ))}
       </ul>
