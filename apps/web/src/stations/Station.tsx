@@ -11,7 +11,7 @@ import { Loading } from '../ui/states.js';
 import { VIEWS, type ShownView } from '../map/ViewSwitch.js';
 import { mapClient } from '../workers/mapClient.js';
 import type { AfterLayer } from '../workers/protocol.js';
-import { firstSeen, layerKey, layerOf, partsIn, type Piece } from '@pale-glint/core';
+import { firstLooked, firstSeen, layerKey, layerOf } from '@pale-glint/core';
 import { Conflict } from './Conflict.js';
 import { StationContext, type StationState, type GlintSide } from './stationState.js';
 import { handEdits } from './glint/handEdits.js';
@@ -118,19 +118,13 @@ function Frame({ state }: { state: StationState }) {
   );
 }
 
-/** What one looks at where no part is to hold the eye: the nearest of metal on the side that is seen first. */
-function nearestMetal(piece: Piece): string | null {
-  const seen = partsIn(piece, firstSeen(piece));
-  return (seen.findLast((p) => p.finish.kind === 'metal') ?? seen.at(-1))?.id ?? null;
-}
-
 function Stations() {
   const { piece } = usePieceState();
   const sheets = useSheets(piece);
   const run = useRun(piece.id);
   const pace = usePace(piece, sheets.order, run.ticks);
   const [view, setView] = useState<ShownView>('painted');
-  const [chosen, setChosen] = useState<string | null>(() => piece.rig.focalPart ?? nearestMetal(piece));
+  const [chosen, setChosen] = useState(() => firstLooked(piece));
   const [figureView, setFigureView] = useState(() => firstSeen(piece));
   const [after, setAfter] = useState<AfterLayer | null>(null);
   const [close, setClose] = useState(false);

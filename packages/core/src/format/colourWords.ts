@@ -12,7 +12,7 @@ const HUES: Readonly<Record<string, Lch>> = {
   iron: [42, 3, 250], steel: [56, 4, 250], gunmetal: [32, 4, 255], pewter: [50, 3, 250], lead: [40, 3, 250], tin: [66, 2, 250],
   chrome: [80, 2, 250], aluminium: [76, 2, 250], aluminum: [76, 2, 250], platinum: [78, 3, 90],
   brass: [63, 44, 80], bronze: [46, 38, 66], gilt: [70, 50, 80],
-  orange: [64, 70, 58], rust: [42, 46, 48], copper: [48, 44, 52], tan: [62, 30, 70], leather: [40, 30, 58],
+  orange: [64, 70, 58], rust: [42, 46, 48], oxide: [40, 38, 44], copper: [48, 44, 52], tan: [62, 30, 70], leather: [40, 30, 58],
   brown: [32, 26, 56], umber: [28, 18, 62], chocolate: [24, 20, 50], sienna: [44, 42, 54],
   red: [42, 62, 32], scarlet: [48, 74, 38], crimson: [34, 54, 20], burgundy: [22, 32, 16], brick: [42, 44, 40],
   pink: [70, 34, 2], rose: [60, 40, 8], flesh: [70, 26, 56], skin: [70, 26, 56], magenta: [44, 60, 342],
@@ -23,12 +23,11 @@ const HUES: Readonly<Record<string, Lch>> = {
   khaki: [56, 24, 98], verdigris: [60, 26, 176],
 };
 
-/** Words that a pot of paint with flakes is called by. */
-const METAL_WORDS: ReadonlySet<string> = new Set(
-  'silver gold copper iron steel gunmetal pewter lead tin chrome aluminium aluminum platinum brass bronze gilt'.split(
-    ' ',
-  ),
-);
+/** Words that a pot of paint with flakes is called by; "red lead" is none. */
+const METAL_WORDS: ReadonlySet<string> = new Set([
+  ...['silver', 'gold', 'copper', 'brass', 'bronze', 'gilt', 'platinum'],
+  ...['iron', 'steel', 'gunmetal', 'pewter', 'tin', 'chrome', 'aluminium', 'aluminum'],
+]);
 
 /**
  * Words that change a colour: above 0 the share of its way to white and below 0 what its lightness loses, times its chroma,

@@ -68,6 +68,25 @@ export const firstSeen = (
   piece: WithViews & { readonly parts: readonly { readonly view: string }[] },
 ): string => (piece.views.find((v) => piece.parts.some((p) => p.view === v.id)) ?? piece.views[0]).id;
 
+/**
+ * The id of the part that is looked at first: the focal one; where there is none, the nearest of metal on the side that is
+ * seen first, else the nearest. Null without a part.
+ */
+export function firstLooked(
+  piece: WithViews & {
+    readonly rig: { readonly focalPart: string | null };
+    readonly parts: readonly {
+      readonly id: string;
+      readonly view: string;
+      readonly finish: { readonly kind: string };
+    }[];
+  },
+): string | null {
+  if (piece.rig.focalPart !== null) return piece.rig.focalPart;
+  const seen = partsIn(piece, firstSeen(piece));
+  return (seen.findLast((p) => p.finish.kind === 'metal') ?? seen.at(-1))?.id ?? null;
+}
+
 /** A piece as it is looked at from one side: that view and its parts alone. */
 export function seenIn<P extends WithViews & { readonly parts: readonly { readonly view: string }[] }>(
   piece: P,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   barredFrom,
+  firstLooked,
   firstSeen,
   renderPiece,
   frontAlone,
@@ -20,6 +21,7 @@ import {
   withViewMoved,
   withoutView,
   writePiece,
+  type Part,
   type Piece,
 } from '../../src/index.js';
 
@@ -87,6 +89,21 @@ describe('the sides that a figure is seen from', () => {
     const size = { width: 60, height: 60, view: 'painted', surroundHex: null } as const;
     expect(renderPiece(behind, size).rgba.some((v) => v > 0)).toBe(true);
     expect(() => renderPiece(behind, { ...size, figureView: 'front' })).toThrow(/none to show/);
+  });
+
+  test('the focal part is looked at first; without one the nearest of metal on the side that is seen first', () => {
+    expect(firstLooked(sluiceWarden)).toBe(sluiceWarden.rig.focalPart);
+    const unfocused = (parts: readonly Part[]) => ({
+      ...back(),
+      rig: { ...sluiceWarden.rig, focalPart: null },
+      parts,
+    });
+    const coat = sluiceWarden.parts.find((p) => p.finish.kind === 'matte')!;
+    const near = { ...helm, id: 'near' };
+    expect(firstLooked(unfocused([helm, near, coat]))).toBe('near');
+    expect(firstLooked(unfocused([helm, { ...near, view: 'back' }, coat]))).toBe(helm.id);
+    expect(firstLooked(unfocused([coat]))).toBe(coat.id);
+    expect(firstLooked(unfocused([]))).toBeNull();
   });
 
   test('new parts stand in the view they are made in', () => {

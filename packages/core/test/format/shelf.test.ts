@@ -268,7 +268,7 @@ describe('colours by name', () => {
     expect(['dark iron', 'old gold', 'gunmetal', 'brass metallic'].map(kindOf)).toEqual(
       Array(4).fill('metallic'),
     );
-    expect(['silver grey', 'gold, paint', 'copper brown', 'rust'].map(kindOf)).toEqual(
+    expect(['silver grey', 'gold, paint', 'iron oxide', 'red lead'].map(kindOf)).toEqual(
       Array(4).fill('paint'),
     );
     // A kind may be all of it, where it has no colour.
