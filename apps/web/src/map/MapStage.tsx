@@ -72,12 +72,17 @@ const BELOW_SWITCH = [LOW_DIAL];
 const BESIDE_SWITCH = [SWITCH];
 const BESIDE_SIDES = [SWITCH, SIDES];
 
-const withCorners = (above: readonly Cover[]) => ({
-  none: [...above, DIAL, LOOKS, CLOSE_UP],
-  photo: [...above, DIAL, WITH_PHOTO, CLOSE_UP],
+const withLooks = (above: readonly Cover[]) => ({
+  none: [...above, LOOKS, CLOSE_UP],
+  photo: [...above, WITH_PHOTO, CLOSE_UP],
 });
-/** What stands over a wide stage, for a piece of one side or several, without a photo or with one. */
-const WIDE = { one: withCorners(BESIDE_SWITCH), sides: withCorners(BESIDE_SIDES) };
+/** What stands over a stage, for a piece of one side or several, without a photo or with one. */
+const withDial = (dial: Cover) => ({
+  one: withLooks([...BESIDE_SWITCH, dial]),
+  sides: withLooks([...BESIDE_SIDES, dial]),
+});
+const WIDE = withDial(DIAL);
+const NARROW = withDial({ ...DIAL, width: 130, height: 176 });
 
 /** On a narrow stage the light's dial moves aside, so that it never covers the piece. */
 function roomFor(
@@ -90,13 +95,15 @@ function roomFor(
     const free = bare ? NO_ROOM_KEPT : { right: 0, bottom, top: 48, covers: BELOW_SWITCH };
     return { dial: 88, low: true, free };
   }
-  const top = under ? 44 : 0;
-  const covers = sides > 1 ? BESIDE_SIDES : BESIDE_SWITCH;
-  if (width < 700) return { dial: 104, low: false, free: { right: 112, bottom: 0, top, covers } };
-  // A photo or surface may fill the stage; a piece alone is kept clear of all that stands over it.
-  if (under) return { dial: 132, low: false, free: { right: 140, bottom: 0, top, covers } };
-  const all = WIDE[sides > 1 ? 'sides' : 'one'][photo ? 'photo' : 'none'];
-  return { dial: 132, low: false, free: { right: 0, bottom: 0, top, covers: all } };
+  const narrow = width < 700;
+  const dial = narrow ? 104 : 132;
+  if (under) {
+    // A photo or surface may fill the stage; a piece alone is kept clear of all that stands over it.
+    const covers = sides > 1 ? BESIDE_SIDES : BESIDE_SWITCH;
+    return { dial, low: false, free: { right: narrow ? 112 : 140, bottom: 0, top: 44, covers } };
+  }
+  const covers = (narrow ? NARROW : WIDE)[sides > 1 ? 'sides' : 'one'][photo ? 'photo' : 'none'];
+  return { dial, low: false, free: { right: 0, bottom: 0, top: 0, covers } };
 }
 
 interface PaintedMapProps {

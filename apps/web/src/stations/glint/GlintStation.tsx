@@ -56,7 +56,7 @@ const Stroke = ({ points, px }: { points: readonly Point[]; px: number }) => (
 function StageFoot({ part }: { part: Part | null }) {
   const { sheets, close, setClose } = useStation();
   return (
-    <div className="absolute bottom-3 left-4 flex items-center gap-3 max-md:bottom-2 max-md:left-2 max-md:flex-col max-md:items-start max-md:gap-1">
+    <div className="absolute bottom-3 left-4 flex items-center gap-3 max-xl:flex-col-reverse max-xl:items-start max-xl:gap-1 max-md:bottom-2 max-md:left-2">
       {part && (
         <button
           type="button"
