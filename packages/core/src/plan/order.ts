@@ -4,14 +4,14 @@ import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
 import { DRY_MIN, dryOf, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
 import { capital, listOf, thinning, uncapital } from '../units/index.js';
-import { activeMinutes, amountText, mixedMl } from './amounts.js';
+import { activeMinutes, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { withSameMetalJoined } from './sameMetal.js';
 import { partStepFor, plainStep, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { glowOrder } from './glowOrder.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
-import { missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
+import { amountFor, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearLayers } from './wearLayers.js';
 
 const SPRAY =
@@ -67,7 +67,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
   if (parts.length === 0) return [];
   const { role, film, mix, water } = pass;
   const airbrush = pass.tool.kind === 'airbrush';
-  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * (1 + besides) * piece.copies;
+  const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
   return [
     {
       role,
@@ -83,7 +83,8 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       thinner: pass.thinner,
       thinning: airbrush && water === 0 ? 'as it is supplied for spraying' : thinning(water, pass.thinner),
       share: pass.share,
-      amount: amountText(ml / (1 + water), airbrush),
+      amount: amountFor({ water, airbrush, besides }, ml),
+      besides,
       dryMin: pass.waitMin,
       tool: toolText(toolFor(pass, parts)),
       how: pass.stroke,

@@ -1,6 +1,7 @@
 import { isMissing, type Ladder, type Mix, type Paint, type Piece, type Role } from '../piece/index.js';
 import { missingAmong, type Film, type Pass } from '../school/index.js';
 import { plain } from '../units/index.js';
+import { amountText } from './amounts.js';
 import type { MetalPart, PartStep } from './partSteps.js';
 
 /** A layer of the order: one mix, on every part that takes it. */
@@ -18,7 +19,10 @@ export interface OrderLayer {
   readonly thinning: string;
   /** Thickness share of its coats. */
   readonly share: number;
+  /** What it takes of paint for all figures and coats, in words; empty where the painter chooses. */
   readonly amount: string;
+  /** What is covered beside the parts that take it, as a share of them; nothing unless told. */
+  readonly besides?: number;
   /** Minutes until what follows may be laid. */
   readonly dryMin: number;
   /** The tool in words; empty where the painter chooses. */
@@ -37,6 +41,16 @@ export interface OrderLayer {
   readonly missing: string;
   readonly parts: readonly PartStep[];
 }
+
+/** What a layer takes of paint, in words, for so much of its mix on the parts that take it, in ml. */
+export const amountFor = (
+  { water, airbrush, besides = 0 }: Pick<OrderLayer, 'water' | 'airbrush' | 'besides'>,
+  mixedMl: number,
+): string => amountText((mixedMl * (1 + besides)) / (1 + water), airbrush);
+
+/** The mix that a coat of a layer takes on so many figures, in ml. */
+export const coatMl = ({ parts }: Pick<OrderLayer, 'parts'>, coat: number, figures: number): number =>
+  parts.reduce((sum, p) => (p.coats >= coat ? sum + p.mixedMl / p.coats : sum), 0) * figures;
 
 /** The most coats that any part takes of a layer; 0 where it lies on none. */
 export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>

@@ -13,6 +13,7 @@ import {
   leavableLayers,
   lockMilitia,
   mediumToPutOut,
+  mixesToPutOut,
   scheduleOf,
   shortfallOf,
   SETUP,
@@ -27,6 +28,7 @@ import {
   withEveningLength,
   withEveningNow,
   withNextEvening,
+  type EveningLine,
   type Piece,
   type Schedule,
   type Task,
@@ -263,6 +265,21 @@ describe('ten soldiers', () => {
     expect(says(order)).toEqual([]);
     expect(says(poorer).length).toBeGreaterThan(0);
     expect(says(poorer)).toEqual(poorer.filter((l) => l.thinner === 'medium' && l.water > 0));
+  });
+
+  test('say how much of a mix one evening takes: less than all of a layer where the rest is painted another evening', () => {
+    const base = order.findIndex((l) => l.role === 'base' && /^\d+ drops$/.test(l.amount));
+    const drops = (copies: number[]) => {
+      const line = { layer: base, coat: 1, copies } as unknown as EveningLine;
+      return mixesToPutOut({ putOut: [base], lines: [line] }, order)[0].amount;
+    };
+    expect(drops([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])).toBe(order[base].amount);
+    expect(drops([1])).toBe('by brush tip');
+    // What is sprayed is one act: the cup is filled for all of the miniatures, and what is no metal on them.
+    const primer = order.findIndex((l) => l.role === 'undercoat' && l.airbrush);
+    const first = plan().evenings.find((e) => e.putOut.includes(primer))!;
+    const sprayed = mixesToPutOut(first, order).find((m) => m.layer === order[primer]);
+    expect(sprayed?.amount).toBe(order[primer].amount);
   });
 
   test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {

@@ -67,10 +67,10 @@ function Evening({ evening, order, piece }: EveningProps) {
       </p>
       <h2 className="font-semibold">Put out</h2>
       <ul className="columns-2 gap-8 pb-3">
-        {mixes.map((l) => (
-          <li key={l.mixText} className="break-inside-avoid">
-            {l.mixText}, {l.thinning}
-            {l.amount && `, ${l.amount}`}
+        {mixes.map(({ layer, amount }) => (
+          <li key={layer.mixText} className="break-inside-avoid">
+            {layer.mixText}, {layer.thinning}
+            {amount && `, ${amount}`}
           </li>
         ))}
         {medium && <li>{medium.name}, to thin with</li>}

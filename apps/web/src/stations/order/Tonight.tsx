@@ -58,7 +58,9 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
       </div>
       <p className="pt-2 text-label">
         <span className="font-semibold">Put out:</span>{' '}
-        {mixes.map((l) => (l.amount ? `${l.mixText}, ${l.amount}` : l.mixText)).join('; ')}
+        {mixes
+          .map(({ layer, amount }) => (amount ? `${layer.mixText}, ${amount}` : layer.mixText))
+          .join('; ')}
         {medium && `; ${medium.name}, to thin with`}
       </p>
       <ol aria-label="What to paint" className="mt-2 grid gap-px bg-g88">

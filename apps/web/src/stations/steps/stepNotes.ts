@@ -30,7 +30,7 @@ export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: P
         ? [`${copies > 1 ? `for all ${copies}: ` : ''}${batchText(batch, (id) => byId.get(id)?.name ?? id)}`]
         : []),
       `${coats} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
-      `aims at ${percent(share)}; ${plain(mm2, 0)} mm² ${copies > 1 ? 'on each figure' : 'in all'}`,
+      `aims at ${percent(share)}; ${mm2 < 0.05 ? 'under 0.1' : plain(mm2, mm2 < 10 ? 1 : 0)} mm² ${copies > 1 ? 'on each figure' : 'in all'}`,
     ];
   };
 }

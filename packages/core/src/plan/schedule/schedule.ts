@@ -1,5 +1,5 @@
 import type { Evening, Paint, Piece, StepId, Table } from '../../piece/index.js';
-import { mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
+import { amountFor, coatMl, mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
 import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
@@ -38,10 +38,31 @@ export interface EveningPlan {
   readonly waitMin: number;
 }
 
-/** The mixes of an evening, each once, by the last layer that it is for. */
-export const mixesToPutOut = ({ putOut }: EveningPlan, order: readonly OrderLayer[]): OrderLayer[] => [
-  ...new Map(putOut.map((k) => [order[k].mixText, order[k]])).values(),
-];
+/** A mix that is put out for an evening. */
+export interface PutOut {
+  /** The last layer of the evening that it is for. */
+  readonly layer: OrderLayer;
+  /** How much of it is painted that evening, in words; empty where the painter chooses. */
+  readonly amount: string;
+}
+
+/** The mixes of an evening, each once. */
+export function mixesToPutOut(
+  { putOut, lines }: Pick<EveningPlan, 'putOut' | 'lines'>,
+  order: readonly OrderLayer[],
+): PutOut[] {
+  const layers = new Map(putOut.map((k) => [order[k].mixText, order[k]]));
+  return [...layers.values()].map((layer) => {
+    const ml = lines
+      .filter((line) => order[line.layer].mixText === layer.mixText)
+      .reduce((sum, { layer: k, coat, copies }) => {
+        // Layers of one mix may be thinned differently: what counts is the paint in it.
+        const paint = coatMl(order[k], coat, copies.length) / (1 + order[k].water);
+        return sum + paint * (1 + layer.water);
+      }, 0);
+    return { layer, amount: layer.amount && amountFor(layer, ml) };
+  });
+}
 
 /** The painter's medium, where some mix of an evening is thinned with it. */
 export const mediumToPutOut = (

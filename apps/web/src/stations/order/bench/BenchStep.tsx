@@ -2,7 +2,7 @@ import { coatsOf, namesOfParts, percent, type OrderLayer, type Piece } from '@pa
 import { useState } from 'react';
 import { copiesText } from '../words.js';
 import { Held } from './Held.js';
-import type { BenchItem } from './session.js';
+import { itemAmount, type BenchItem } from './session.js';
 
 /** A mix as drops, each paint by its parts. */
 function Drops({ layer, piece }: { layer: OrderLayer; piece: Piece }) {
@@ -53,6 +53,7 @@ export function BenchStep({
   const [shown, setShown] = useState<string | null>(null);
   const part = steps.some((s) => s.part === shown) ? shown! : largest.part;
   const names = namesOfParts(piece);
+  const amount = itemAmount(layer, item);
   return (
     <div className="grid min-h-0 flex-1 gap-6 relative overflow-y-auto p-4 content-start sm:p-6 sm:grid-cols-[minmax(0,22rem)_1fr]">
       <div className="space-y-4 sm:col-start-2">
@@ -60,6 +61,7 @@ export function BenchStep({
         <Drops layer={layer} piece={piece} />
         <p className="text-2xl">
           {layer.thinning}
+          {amount && ` · ${amount}`}
           {coats > 1 && (
             <>
               {' '}

@@ -16,7 +16,7 @@ import type { BenchFileData } from './benchFileData.js';
 import { BenchFileNotes } from './benchFileNotes.js';
 import { BenchFilePage } from './benchFileScript.js';
 import { BenchFileTicks } from './benchFileTicks.js';
-import { itemsOf } from './session.js';
+import { itemAmount, itemsOf } from './session.js';
 import { drawStep } from './stepDrawing.js';
 import { WhatDries } from './whatDries.js';
 
@@ -50,7 +50,15 @@ async function dataOf(
     plan: new Date().toISOString(),
     name: piece.name,
     copies: piece.copies,
-    items: items.map((i) => ({ layer: i.layer, coat: i.coat, copies: [...i.copies] })),
+    items: items.map((i) => ({
+      layer: i.layer,
+      coat: i.coat,
+      copies: [...i.copies],
+      amount: itemAmount(
+        used.find((l) => layerKey(l) === i.layer)!,
+        i,
+      ),
+    })),
     layers: Object.fromEntries(
       used.map((l) => [
         layerKey(l),

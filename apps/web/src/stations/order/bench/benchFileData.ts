@@ -37,6 +37,8 @@ export interface BenchFileData {
     readonly layer: string;
     readonly coat: number;
     readonly copies: readonly number[];
+    /** How much of the mix it takes, in words; empty where the painter chooses. */
+    readonly amount: string;
   }[];
   readonly layers: Readonly<Record<string, BenchFileLayer>>;
 }

@@ -273,7 +273,7 @@ export class BenchFilePage {
       ? `all ${item.copies.length} figures`
       : `figure ${item.copies[state.figure]} of ${data.copies}`;
     const coat = layer.coats > 1 ? `coat ${item.coat} of ${layer.coats}` : '';
-    const facts = [layer.thinning, coat, data.copies > 1 ? figure : ''];
+    const facts = [layer.thinning, item.amount, coat, data.copies > 1 ? figure : ''];
     this.add(main, 'p', facts.filter(Boolean).join(' · '));
     if (layer.picture) {
       const picture = this.add(main, 'img') as HTMLImageElement;

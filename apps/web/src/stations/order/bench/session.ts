@@ -1,4 +1,6 @@
 import {
+  amountFor,
+  coatMl,
   layerKey,
   partStepKey,
   ROOM_FACTOR,
@@ -19,6 +21,13 @@ export interface BenchItem {
   readonly layer: string;
   readonly coat: number;
   readonly copies: readonly number[];
+}
+
+/** How much of its mix an item takes, and for how many figures; empty where the painter chooses. */
+export function itemAmount(layer: OrderLayer, { coat, copies }: BenchItem): string {
+  if (layer.amount === '') return '';
+  const amount = amountFor(layer, coatMl(layer, coat, copies.length));
+  return copies.length > 1 ? `${amount} for ${copies.length} figures` : amount;
 }
 
 export interface Timer {
