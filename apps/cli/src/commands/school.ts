@@ -1,8 +1,7 @@
 import {
   changeSchool,
+  ladderReading,
   metalOfLadder,
-  metals,
-  readsAs,
   SCHOOLS,
   searchMixesForLadder,
   paintsById,
@@ -28,10 +27,9 @@ function metalFor(piece: Piece, ladder: Ladder): Metal {
   const byId = paintsById(piece.paints);
   return (
     metalOfLadder(ladder) ??
-    readsAs(
+    ladderReading(
+      ladder,
       ladder.steps.map((s) => stepLab(s, byId)),
-      metals,
-      null,
     ).metal
   );
 }

@@ -232,9 +232,9 @@ export function MapStage({
   const seen = useMemo(() => seenIn(piece, figureView), [piece, figureView]);
   const [shown] = seen.views;
   const comparing = useComparing(underlay ? 'over' : 'map', bare);
-  const lies = shown.underlay !== null || (underlay && shown.sculpts.length > 0);
-  const under = lies && (comparing.way !== 'map' || comparing.blink);
   const photo = shown.underlay !== null;
+  const lies = photo || (underlay && shown.sculpts.length > 0);
+  const under = lies && (comparing.way !== 'map' || comparing.blink);
   const room = roomFor(width, { sides: piece.views.length, photo, under, bare });
   const kept = look.quarters === 0 && !look.mirrored ? room.free : NO_ROOM_KEPT;
   const off = held && !room.low ? HELD_PX : 0;

@@ -1,4 +1,13 @@
-import { brushFor, capital, labToHex, percent, plain, polishModels, type Part } from '@pale-glint/core';
+import {
+  areaText,
+  brushFor,
+  capital,
+  labToHex,
+  percent,
+  plain,
+  polishModels,
+  type Part,
+} from '@pale-glint/core';
 import { useShelf } from '../store/useShelf.js';
 import { Why } from '../ui/Why.js';
 import { whyOf } from '../ui/whys.js';
@@ -64,7 +73,7 @@ export function PartFigures({ part, news, stale }: PartFiguresProps) {
                 </div>
               </td>
               <td className="w-12 text-right">{percent(z.coverShare)}</td>
-              <td className="w-17 text-right text-g38">{plain(z.coverMm2, z.coverMm2 < 10 ? 1 : 0)} mm²</td>
+              <td className="w-17 text-right text-g38">{areaText(z.coverMm2)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,4 +1,4 @@
-import { unionBounds, type Bounds, type Picture } from '@pale-glint/core';
+import { fitPicture, unionBounds, type Bounds, type Picture } from '@pale-glint/core';
 
 /** A size in screen points. */
 export interface Size {
@@ -102,9 +102,9 @@ function clearPlace(
  */
 export function pictureIn(parts: readonly Bounds[], stage: Size, room: Room, scale: number): Picture {
   const shown = unionBounds(parts);
-  const [w, h] = [Math.max(0.1, shown.right - shown.left), Math.max(0.1, shown.top - shown.bottom)];
+  const [w, h] = [shown.right - shown.left, shown.top - shown.bottom];
   const [right, bottom] = [stage.width - room.right, stage.height - room.bottom];
-  const largest = (1 - 2 * MARGIN) * Math.min(right / w, (bottom - room.top) / h);
+  const { pxPerMm: largest } = fitPicture(shown, right, bottom - room.top, MARGIN);
   const cornerAt = (px: number): Box => ({
     across: reach(0, right, w * px),
     down: reach(room.top, bottom, h * px),

@@ -91,6 +91,7 @@ function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
     for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
     rest = rest.replace(` ${word} `, ' ');
   }
+  // Any other kind goes before: "ink paint" is an ink.
   if (!('kind' in said) && rest.includes(' paint ')) Object.assign(said, { kind: 'paint' });
   return { said, rest: rest.replace(/ (paint|normal|tint) /g, ' ').trim() };
 }

@@ -1,5 +1,5 @@
 import { deltaE } from '../colour/index.js';
-import { hueWord, type Metal } from '../metal/index.js';
+import { hueWord, takenForText, type Metal } from '../metal/index.js';
 import { closeness } from './nearness.js';
 import type { Lacking, LadderSearchResult } from './ladderSpec.js';
 
@@ -10,9 +10,7 @@ export function foundText({ steps, reading, ladder }: LadderSearchResult, meant:
   const paints = new Set(ladder.steps.flatMap((s) => s.mix.map((m) => m.paint))).size;
   const piles = steps.filter((s) => s.sharing !== 'add').length;
   const taken = meant && reading.metal.id !== meant.id;
-  const reads = taken
-    ? ` It would be taken for ${reading.metal.label.toLowerCase()}${reading.add ? `: ${reading.add}` : ''}.`
-    : '';
+  const reads = taken ? ` ${takenForText(reading)}` : '';
   return `${paints} paints, ${piles} fresh ${piles === 1 ? 'pile' : 'piles'}; ${counts}.${reads}`;
 }
 

@@ -15,7 +15,7 @@ export { brass, copper, oldGold };
 export { colouredMetal } from './coloured.js';
 export { metalFromColours, metalOfPath } from './fromColours.js';
 export { LEAST_STEPS, metalAt, MOST_STEPS, targetsOf, valuesOf, type Metal, type Targets } from './metal.js';
-export { hueWord, readsAs, type Reading } from './readsAs.js';
+export { hueWord, readsAs, takenForText, type Reading } from './readsAs.js';
 
 /** Metals a painter can choose. One file adds one. */
 export const metals: readonly Metal[] = [

@@ -11,6 +11,10 @@ export interface Reading {
   readonly add: string | null;
 }
 
+/** What paint would be taken for, in a sentence. */
+export const takenForText = ({ metal, add }: Reading): string =>
+  `It would be taken for ${metal.label.toLowerCase()}${add ? `: ${add}` : ''}.`;
+
 /** Every step counts alike, but white lights and near-black shades tell metals little apart. */
 const weightOf = (l: number) => (l > 12 && l < 92 ? 1 : 0.25);
 

@@ -2,7 +2,7 @@ export * from './amounts.js';
 export * from './mapReport.js';
 export * from './order.js';
 export { stepsGoBy } from './sameMetal.js';
-export { amountFor, coatMl, coatsOf, missingText, type OrderLayer } from './orderLayer.js';
+export { coatAmount, coatsOf, missingText, type OrderLayer } from './orderLayer.js';
 export * from './pieceFindings.js';
 export * from './partSheet.js';
 export * from './wear.js';

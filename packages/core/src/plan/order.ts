@@ -4,14 +4,14 @@ import { mixText, paintsById } from '../ladder/index.js';
 import { PURPOSES, type Ladder, type Part, type Piece, type Purpose, type Role } from '../piece/index.js';
 import { DRY_MIN, dryOf, passesOf, sourceChange, toolText, type Pass } from '../school/index.js';
 import { capital, listOf, thinning, uncapital } from '../units/index.js';
-import { activeMinutes, mixedMl } from './amounts.js';
+import { activeMinutes, amountText, mixedMl } from './amounts.js';
 import type { PartSheet } from './partSheet.js';
 import { withSameMetalJoined } from './sameMetal.js';
 import { partStepFor, plainStep, type MetalPart, type PartStep } from './partSteps.js';
 import { toolFor } from './brushes.js';
 import { glowOrder } from './glowOrder.js';
 import { tintMix, tintTitle, tintWanted } from './tints.js';
-import { amountFor, missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
+import { missingText, type OrderInput, type OrderLayer } from './orderLayer.js';
 import { wearLayers } from './wearLayers.js';
 
 const SPRAY =
@@ -83,7 +83,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       thinner: pass.thinner,
       thinning: airbrush && water === 0 ? 'as it is supplied for spraying' : thinning(water, pass.thinner),
       share: pass.share,
-      amount: amountFor({ water, airbrush, besides }, ml),
+      amount: amountText((ml * (1 + besides)) / (1 + water), airbrush),
       besides,
       dryMin: pass.waitMin,
       tool: toolText(toolFor(pass, parts)),

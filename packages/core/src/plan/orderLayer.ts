@@ -42,15 +42,19 @@ export interface OrderLayer {
   readonly parts: readonly PartStep[];
 }
 
-/** What a layer takes of paint, in words, for so much of its mix on the parts that take it, in ml. */
-export const amountFor = (
-  { water, airbrush, besides = 0 }: Pick<OrderLayer, 'water' | 'airbrush' | 'besides'>,
-  mixedMl: number,
-): string => amountText((mixedMl * (1 + besides)) / (1 + water), airbrush);
+/** The paint that a coat of a layer takes on so many figures, in ml. */
+export function coatPaintMl(
+  { parts, water, besides = 0 }: Pick<OrderLayer, 'parts' | 'water' | 'besides'>,
+  coat: number,
+  figures: number,
+): number {
+  const mixed = parts.reduce((sum, p) => (p.coats >= coat ? sum + p.mixedMl / p.coats : sum), 0);
+  return (mixed * (1 + besides) * figures) / (1 + water);
+}
 
-/** The mix that a coat of a layer takes on so many figures, in ml. */
-export const coatMl = ({ parts }: Pick<OrderLayer, 'parts'>, coat: number, figures: number): number =>
-  parts.reduce((sum, p) => (p.coats >= coat ? sum + p.mixedMl / p.coats : sum), 0) * figures;
+/** The same in words; empty where the painter chooses. */
+export const coatAmount = (layer: OrderLayer, coat: number, figures: number): string =>
+  layer.amount && amountText(coatPaintMl(layer, coat, figures), layer.airbrush);
 
 /** The most coats that any part takes of a layer; 0 where it lies on none. */
 export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>

@@ -21,9 +21,10 @@ export interface LayerVolume {
 
 /** Volumes of every layer of an order: film times area times coats, and as much again twice over for what never arrives. */
 export function volumesOf(order: readonly OrderLayer[], copies: number): LayerVolume[] {
-  return order.map(({ title, parts, water, share }) => {
+  return order.map(({ title, parts, water, share, besides = 0 }) => {
     const filmMm = share === GLAZED ? GLAZE_FILM_MM : BRUSHED_FILM_MM;
-    const mixed = parts.reduce((s, p) => s + p.mixedMl, 0) * copies;
+    const figures = copies * (1 + besides);
+    const mixed = parts.reduce((s, p) => s + p.mixedMl, 0) * figures;
     const laidMl = mixed / LOSSES;
     const spread = parts.reduce((s, p) => s + (p.mixedMl / LOSSES) * 1000, 0) / filmMm;
     const coats =
@@ -35,7 +36,7 @@ export function volumesOf(order: readonly OrderLayer[], copies: number): LayerVo
     const paintMl = mixed / (1 + water);
     return {
       title,
-      areaMm2: (spread / coats) * copies,
+      areaMm2: (spread / coats) * figures,
       coats,
       filmMm,
       laidMl,

@@ -3,6 +3,9 @@ export function plain(value: number, digits = 1): string {
   return String(Number(value.toFixed(digits)));
 }
 
+/** An area in mm², with one decimal below 10. */
+export const areaText = (mm2: number): string => `${plain(mm2, mm2 < 10 ? 1 : 0)}\u00a0mm²`;
+
 /** A share 0..1 as per cent: whole above 2 %, one decimal below. */
 export function percent(share: number): string {
   const p = share * 100;

@@ -8,6 +8,7 @@ import {
   paletteOf,
   sluiceWarden,
   stageAfter,
+  volumesOf,
   type OrderLayer,
   type Paint,
   type Piece,
@@ -155,5 +156,8 @@ test('the primer that most parts want is sprayed; another is brushed on afterwar
   const alone = orderOf({ ...ten, parts: ten.parts.filter((p) => ids.includes(p.id)) });
   expect(alone[0].how).toMatch(/^Even and thin/);
   expect(drops(orderOf(ten))).toBeGreaterThan(drops(alone));
+  // What is told of volumes is told of the same spray.
+  const sprayedMm2 = (layers: readonly OrderLayer[]) => volumesOf(layers, 10)[0].areaMm2;
+  expect(sprayedMm2(orderOf(ten))).toBeGreaterThan(1.2 * sprayedMm2(alone));
   expect(orderFindings(order, sluiceWarden)).toEqual([]);
 });

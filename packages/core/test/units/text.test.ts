@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import {
+  areaText,
   clamp,
   clockHours,
   clockText,
@@ -52,6 +53,7 @@ test('thinning is written out, water first, in whole parts', () => {
 });
 
 test('shares, minutes and lists read aloud', () => {
+  expect([0, 0.44, 9.96, 32.4].map(areaText)).toEqual(['0', '0.4', '10', '32'].map((n) => `${n}\u00a0mm²`));
   expect([1, 0.42, 0.0123, 0.004].map(percent)).toEqual(['100 %', '42 %', '1.2 %', '0.4 %']);
   expect([5, 59.6, 60, 75, 580].map(duration)).toEqual(['5 min', '1 h', '1 h', '1 h 15', '9 h 40']);
   expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(listOf)).toEqual(['', 'a', 'a and b', 'a, b and c']);

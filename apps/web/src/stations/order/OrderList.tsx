@@ -1,10 +1,10 @@
 import {
+  areaText,
   coatsText,
   duration,
   layerKey,
   layerOf,
   percent,
-  plain,
   stepKey,
   type OrderFinding,
   type OrderLayer,
@@ -64,7 +64,7 @@ function PartLine({
     coatsText(step),
     step.role === 'undercoat' || step.role === 'matte'
       ? ''
-      : `${percent(step.coverShare)}, ${plain(step.coverMm2, step.coverMm2 < 10 ? 1 : 0)}\u00a0mm²`,
+      : `${percent(step.coverShare)}, ${areaText(step.coverMm2)}`,
     step.where === 'all of it' ? '' : step.where,
     step.border ? `border ${step.border}` : '',
   ].filter(Boolean);

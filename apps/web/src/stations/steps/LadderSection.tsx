@@ -2,6 +2,7 @@ import {
   missingAmong,
   activeOrderFindings,
   schools,
+  takenForText,
   type Ladder,
   type Metal,
   type OrderLayer,
@@ -60,7 +61,7 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
           <span className="block text-label font-normal">
             {schools[ladder.school].metal === 'flake'
               ? `The flakes it is made from look most like ${reading.metal.label.toLowerCase()}.`
-              : `It would be taken for ${reading.metal.label.toLowerCase()}${reading.add ? `: ${reading.add}` : ''}.`}
+              : takenForText(reading)}
           </span>
         )}
       </h1>

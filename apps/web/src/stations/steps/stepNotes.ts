@@ -1,11 +1,11 @@
 import {
+  areaText,
   batchText,
   coatsText,
   driesTo,
   ladderBatches,
   paintsById,
   percent,
-  plain,
   type Ladder,
   type OrderLayer,
   type Piece,
@@ -16,6 +16,7 @@ export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: P
   const batches = ladderBatches(ladder, order, piece.copies);
   const byId = paintsById(piece.paints);
   const { copies } = piece;
+  const forAll = copies > 1 ? `for all ${copies}: ` : '';
   return (step: string): string[] => {
     const laid = order.find(
       (l) => l.ladder === ladder.id && (l.role === 'value' || l.role === 'base') && l.step === step,
@@ -26,11 +27,9 @@ export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: P
     const mm2 = laid.reduce((sum, p) => sum + p.coverMm2, 0);
     const batch = batches.find((b) => b.step === step);
     return [
-      ...(batch
-        ? [`${copies > 1 ? `for all ${copies}: ` : ''}${batchText(batch, (id) => byId.get(id)?.name ?? id)}`]
-        : []),
+      ...(batch ? [forAll + batchText(batch, (id) => byId.get(id)?.name ?? id)] : []),
       `${coats} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
-      `aims at ${percent(share)}; ${mm2 < 0.05 ? 'under 0.1' : plain(mm2, mm2 < 10 ? 1 : 0)} mm² ${copies > 1 ? 'on each figure' : 'in all'}`,
+      `aims at ${percent(share)}; ${areaText(mm2)} ${copies > 1 ? 'on each figure' : 'in all'}`,
     ];
   };
 }

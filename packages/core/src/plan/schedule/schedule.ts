@@ -1,5 +1,6 @@
 import type { Evening, Paint, Piece, StepId, Table } from '../../piece/index.js';
-import { amountFor, coatMl, mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
+import { coatPaintMl, mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
+import { amountText } from '../amounts.js';
 import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
@@ -55,12 +56,8 @@ export function mixesToPutOut(
   return [...layers.values()].map((layer) => {
     const ml = lines
       .filter((line) => order[line.layer].mixText === layer.mixText)
-      .reduce((sum, { layer: k, coat, copies }) => {
-        // Layers of one mix may be thinned differently: what counts is the paint in it.
-        const paint = coatMl(order[k], coat, copies.length) / (1 + order[k].water);
-        return sum + paint * (1 + layer.water);
-      }, 0);
-    return { layer, amount: layer.amount && amountFor(layer, ml) };
+      .reduce((sum, line) => sum + coatPaintMl(order[line.layer], line.coat, line.copies.length), 0);
+    return { layer, amount: layer.amount && amountText(ml, layer.airbrush) };
   });
 }
 

@@ -40,6 +40,7 @@ async function dataOf(
   const paints = new Map(piece.paints.map((p) => [p.id, p]));
   const items = itemsOf(schedule, order);
   const used = order.filter((l) => items.some((i) => i.layer === layerKey(l)));
+  const byKey = new Map(used.map((l) => [layerKey(l), l]));
   const pictures: Record<string, string> = {};
   for (const [k, layer] of used.entries()) {
     tell(k / used.length);
@@ -54,10 +55,7 @@ async function dataOf(
       layer: i.layer,
       coat: i.coat,
       copies: [...i.copies],
-      amount: itemAmount(
-        used.find((l) => layerKey(l) === i.layer)!,
-        i,
-      ),
+      amount: itemAmount(byKey.get(i.layer)!, i),
     })),
     layers: Object.fromEntries(
       used.map((l) => [

@@ -1,6 +1,5 @@
 import {
-  amountFor,
-  coatMl,
+  coatAmount,
   layerKey,
   partStepKey,
   ROOM_FACTOR,
@@ -25,9 +24,9 @@ export interface BenchItem {
 
 /** How much of its mix an item takes, and for how many figures; empty where the painter chooses. */
 export function itemAmount(layer: OrderLayer, { coat, copies }: BenchItem): string {
-  if (layer.amount === '') return '';
-  const amount = amountFor(layer, coatMl(layer, coat, copies.length));
-  return copies.length > 1 ? `${amount} for ${copies.length} figures` : amount;
+  const amount = coatAmount(layer, coat, copies.length);
+  // Of what is sprayed all figures are named anyway: it is one act.
+  return amount && copies.length > 1 && !layer.airbrush ? `${amount} for ${copies.length} figures` : amount;
 }
 
 export interface Timer {
