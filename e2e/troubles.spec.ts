@@ -188,7 +188,7 @@ test('cards leave as one page of PDF, and the drawing has the areas that are rep
     .getByRole('complementary', { name: 'Visor, face plate' })
     .getByRole('row')
     .allTextContents();
-  const told = rows.map((r) => Number(/([\d.]+) mm²/.exec(r)![1]));
+  const told = rows.map((r) => Number(/([\d.]+)\smm²/.exec(r)![1]));
   const group = svg.split('<g id="visor"')[1].split('\n')[0];
   const areas = await page.evaluate(
     (paths) => {
