@@ -14,14 +14,14 @@ const collect = (value: string, before: string[]) => [...before, value];
 export function miniatureCommands(program: Command): void {
   program
     .command('scan')
-    .description('a piece from photos of a primed miniature under a moving lamp, with a shiny ball beside it')
+    .description('a piece from photos of a primed miniature under a moving lamp, with a shiny bead beside it')
     .argument('<PHOTOS...>', '4 to 16, JPEG or PNG')
     .requiredOption(
       '--out <FILE>',
       'the piece and its surface in one archive, which map, look and critique read',
     )
-    .option('--ball <X,Y,R>', 'outline of the ball in the first photo, in its pixels; looked for without it')
-    .option('--ball-mm <MM>', "the ball's width, which tells the scale", '6.4')
+    .option('--ball <X,Y,R>', 'outline of the bead in the first photo, in its pixels; looked for without it')
+    .option('--ball-mm <MM>', "the bead's width, which tells the scale", '6.4')
     .option('--lamp <MM>', 'distance of the lamp, or find, or far', 'find')
     .option(
       '--part <X,Y>',

@@ -9,11 +9,12 @@ import {
   readSculpt,
   refused,
   RefusedInput,
-  regionFromStroke,
+  regionFromStrokes,
   type EdgeImage,
   type Image,
   type LaidUnder,
   type Point,
+  type Stroke,
   type Underlay,
 } from '@pale-glint/core';
 import { decodePhoto } from './decode.js';
@@ -58,12 +59,12 @@ const jobs = {
   outline(taps: readonly Point[]): Point[] {
     return outlineAlongEdges(opened().edges, taps, MOST_POINTS);
   },
-  /** The outline of the part that a stroke lies in, in points of that picture; why there is none, in words. */
-  region(stroke: readonly Point[]): Point[] | string {
+  /** The outline of the part that strokes lie in, in points of that picture; why there is none, in words. */
+  region(strokes: readonly Stroke[]): Point[] | string {
     const at = opened();
     at.colours ??= colourEdges(at.image);
     try {
-      return regionFromStroke(at.colours, stroke);
+      return regionFromStrokes(at.colours, strokes);
     } catch (error) {
       if (error instanceof RefusedInput) return problemLine(error.problems[0]);
       throw error;

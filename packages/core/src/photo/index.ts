@@ -17,7 +17,7 @@ export * from './squinted.js';
 export * from './whenToMend.js';
 export { pairsOf, placesOfPairs } from './told.js';
 export { fitPhotoTone, type TonePair } from './tone.js';
-export { colourEdges, regionFromStroke } from './strokeRegion.js';
+export { colourEdges, regionFromStrokes, type Stroke } from './strokeRegion.js';
 export { edgePath, edgesOf, outlineAlongEdges, snappedToEdge, type EdgeImage } from './edges.js';
 export { layUnder, type LaidUnder } from './layUnder.js';
 export { underlayPlaces, type UnderlayPlaces } from './underlay.js';

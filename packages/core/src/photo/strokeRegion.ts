@@ -32,11 +32,17 @@ const LEAST_REACH_PX = 14;
 const AWAY = 0.002;
 const MOST_POINTS = 60;
 
+/** A stroke on a picture: through a part, or through what is to be left out of it. */
+export interface Stroke {
+  readonly points: readonly Point[];
+  readonly leftOut: boolean;
+}
+
 /** Points of the picture under a stroke, the brush as wide as it is. */
-function under(stroke: readonly Point[], { width, height }: EdgeImage): Set<number> {
+function under({ points }: Stroke, { width, height }: EdgeImage): Set<number> {
   const out = new Set<number>();
-  stroke.forEach((a, i) => {
-    const b = stroke[Math.min(i + 1, stroke.length - 1)];
+  points.forEach((a, i) => {
+    const b = points[Math.min(i + 1, points.length - 1)];
     const steps = Math.max(1, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1])));
     for (let s = 0; s <= steps; s++) {
       const [x, y] = [0, 1].map((k) => a[k] + ((b[k] - a[k]) * s) / steps);
@@ -51,13 +57,27 @@ function under(stroke: readonly Point[], { width, height }: EdgeImage): Set<numb
   return out;
 }
 
-/** How long a stroke is from end to end, over its box. */
-function spanOf(stroke: readonly Point[]): number {
-  const [xs, ys] = [stroke.map((p) => p[0]), stroke.map((p) => p[1])];
+/** Points of the picture that are inside for certain, and outside; the newer stroke holds where two cross. */
+function markersOf(strokes: readonly Stroke[], edges: EdgeImage): [Set<number>, Set<number>] {
+  const [inside, leftOut] = [new Set<number>(), new Set<number>()];
+  for (const stroke of strokes) {
+    const [mine, other] = stroke.leftOut ? [leftOut, inside] : [inside, leftOut];
+    for (const i of under(stroke, edges)) {
+      mine.add(i);
+      other.delete(i);
+    }
+  }
+  return [inside, leftOut];
+}
+
+/** How long strokes are from end to end, over the box round all of them. */
+function spanOf(strokes: readonly Stroke[]): number {
+  const points = strokes.flatMap((s) => s.points);
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
   return Math.hypot(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
 }
 
-/** Distance from the stroke in steps, up to a reach; Infinity beyond it. */
+/** Distance from the strokes in steps, up to a reach; Infinity beyond it. */
 function stepsFrom(seeds: ReadonlySet<number>, { width, height }: EdgeImage, reach: number): Float32Array {
   const steps = new Float32Array(width * height).fill(Infinity);
   const queue = new LowestFirst(steps);
@@ -87,10 +107,16 @@ function stepsFrom(seeds: ReadonlySet<number>, { width, height }: EdgeImage, rea
 }
 
 /**
- * Points on the stroke's side of the strongest ridges of edges between it and what is outside for certain: both flood
- * the picture from the lowest edges up (watershed from markers; Meyer and Beucher 1990).
+ * Points on the strokes' side of the strongest ridges of edges between them and what is outside for certain, for it is
+ * far away or was stroked as such: both flood the picture from the lowest edges up (watershed from markers; Meyer and
+ * Beucher 1990).
  */
-function flooded(seeds: ReadonlySet<number>, edges: EdgeImage, reach: number): Float32Array {
+function flooded(
+  seeds: ReadonlySet<number>,
+  leftOut: ReadonlySet<number>,
+  edges: EdgeImage,
+  reach: number,
+): Float32Array {
   const { width, height, strength } = edges;
   const n = width * height;
   const steps = stepsFrom(seeds, edges, reach);
@@ -105,10 +131,11 @@ function flooded(seeds: ReadonlySet<number>, edges: EdgeImage, reach: number): F
     );
   };
   for (let i = 0; i < n; i++) {
-    const outside = steps[i] === Infinity;
+    const far = steps[i] === Infinity;
+    const outside = far || leftOut.has(i);
     if (!outside && !seeds.has(i)) continue;
     side[i] = outside ? 2 : 1;
-    if (outside && !beside(i).some((j) => steps[j] < Infinity)) continue;
+    if (far && !beside(i).some((j) => steps[j] < Infinity)) continue;
     level[i] = 0;
     queue.push(i);
   }
@@ -125,17 +152,18 @@ function flooded(seeds: ReadonlySet<number>, edges: EdgeImage, reach: number): F
 }
 
 /**
- * The outline of the part that a stroke was drawn in: a region that grows from the stroke, goes round edges, and ends
- * where its border lies on them.
- * @param stroke in points of the picture, one or more
+ * The outline of the part that strokes were drawn in: a region that grows from them, goes round edges, and ends where
+ * its border lies on them; never over what was stroked to be left out. Where strokes of both kinds cross, the newer holds.
+ * @param strokes in points of the picture, each of one or more, in the order they were drawn
  * @returns closed, in points of the picture
- * @throws RefusedInput where nothing is found round it
+ * @throws RefusedInput where nothing is found round them
  */
-export function regionFromStroke(edges: EdgeImage, stroke: readonly Point[]): Point[] {
+export function regionFromStrokes(edges: EdgeImage, strokes: readonly Stroke[]): Point[] {
   const { width, height } = edges;
-  const seeds = under(stroke, edges);
+  const inside = strokes.filter((s) => !s.leftOut);
+  const [seeds, leftOut] = markersOf(strokes, edges);
   if (seeds.size === 0) throw refused('stroke', 'beside the photo', 'a stroke on it');
-  const mask = flooded(seeds, edges, Math.max(LEAST_REACH_PX, REACH * spanOf(stroke)));
+  const mask = flooded(seeds, leftOut, edges, Math.max(LEAST_REACH_PX, REACH * spanOf(inside)));
   const calm = softened(mask, width, height);
   const [found] = contours().size([width, height]).smooth(true).thresholds([0.5])(Array.from(calm));
   const ring = found.coordinates.map(([outer]) => outer).sort((a, b) => b.length - a.length)[0];

@@ -14,13 +14,13 @@ export interface Circle {
  * @throws RefusedInput for fewer than three, or taps on one line
  */
 export function circleThrough(taps: readonly (readonly [number, number])[]): Circle {
-  if (taps.length < 3) throw refused('taps', `${taps.length}`, "three or more on the ball's outline");
+  if (taps.length < 3) throw refused('taps', `${taps.length}`, "three or more on the bead's outline");
   const equations = normalEquations(3);
   for (const [x, y] of taps) equations.add([x, y, 1], x * x + y * y);
   const found = equations.solve();
   const r2 = found && found[2] + (found[0] / 2) ** 2 + (found[1] / 2) ** 2;
   if (!found || !r2 || !(r2 > 0) || Math.sqrt(r2) > 1e5)
-    throw refused('taps', 'on one line', "spread round the ball's outline");
+    throw refused('taps', 'on one line', "spread round the bead's outline");
   return { x: found[0] / 2, y: found[1] / 2, r: Math.sqrt(r2) };
 }
 
@@ -195,7 +195,7 @@ export function foundBall(middle: LuminanceImage, photos: readonly LuminanceImag
     if (spots >= 0.6 && rim > 0.04 && (!best || score > best.score)) best = { at: whole, score };
   }
   if (!best)
-    throw refused('ball', 'none was found', 'a photo with the ball in it, or three taps on its outline');
+    throw refused('bead', 'none was found', 'a photo with the bead in it, or three taps on its outline');
   return fittedBall(middle, best.at, 0.06);
 }
 

@@ -93,7 +93,7 @@ function ballsFound({ photos, faults, worked }: Prepared, options: ScanOptions) 
   // A ball that was shown is taken as shown: only how it lies in the others is read from their rims.
   const ball = shown ?? balls[0] ?? balls.find((q) => q !== null);
   if (!ball || balls.every((q) => q === null))
-    throw refused('ball', 'its rim is seen in no photo', 'three taps on its outline');
+    throw refused('bead', 'its rim is seen in no photo', 'three taps on its outline');
   const pxPerMm =
     typeof options.pxPerMm === 'number' ? options.pxPerMm / worked : (2 * ball.r) / options.pxPerMm.ballMm;
   return { ball, balls, pxPerMm };
@@ -156,7 +156,7 @@ function readFromBall(
     if (!d)
       faults[k] ??= {
         fault: 'ball lost',
-        message: 'no highlight is seen on the ball; turn it or move the lamp to the front, and take it again',
+        message: 'no highlight is seen on the bead; turn it or move the lamp to the front, and take it again',
         leaveOut: true,
       };
   });
@@ -180,9 +180,9 @@ export type PhotosRead = ReturnType<typeof readFromBall>;
 export function readPhotos(given: readonly LuminanceImage[], options: ScanOptions, tell: Tell): PhotosRead {
   refuseUnlike(given);
   const photos = prepared(given);
-  tell('looking for the ball', 0.02);
+  tell('looking for the bead', 0.02);
   const found = ballsFound(photos, options);
   const laid = aligned(photos, found, options.lampMm, tell);
-  tell('looking at the ball', 0.24);
+  tell('looking at the bead', 0.24);
   return readFromBall(photos, found, laid);
 }

@@ -171,7 +171,7 @@ export function inconsistencyFault({
   return {
     fault: 'other light',
     message:
-      `its light came from elsewhere than the ball shows, by ${Math.round(judged.offDeg)}° as the ` +
+      `its light came from elsewhere than the bead shows, by ${Math.round(judged.offDeg)}° as the ` +
       'other photos tell; switch other lights off and take it again',
     leaveOut: true,
   };

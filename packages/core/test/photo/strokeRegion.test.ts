@@ -3,13 +3,17 @@ import {
   colourEdges,
   inRing,
   RefusedInput,
-  regionFromStroke,
+  regionFromStrokes,
   type EdgeImage,
   type Image,
   type PlanRaster,
   type Point,
+  type Stroke,
 } from '../../src/index.js';
 import { inCommon, outlineInPhoto, paintedWarden, WARDEN_SHOT } from './support.js';
+
+const through = (...points: Point[]): Stroke => ({ points, leftOut: false });
+const beside = (...points: Point[]): Stroke => ({ points, leftOut: true });
 
 const PARTS = ['breastplate', 'pauldron-left', 'greave-left', 'visor', 'crown'];
 
@@ -42,7 +46,7 @@ describe('a stroke in a part of a painted figure', () => {
   test('finds most of it, as well as eight taps round it would', () => {
     const shares = PARTS.map((id) => {
       const { outline, stroke } = partOf(id);
-      return inCommon(outline, regionFromStroke(edges, stroke));
+      return inCommon(outline, regionFromStrokes(edges, [through(...stroke)]));
     });
     expect(Math.min(...shares)).toBeGreaterThan(0.7);
     expect(shares.reduce((t, v) => t + v, 0) / shares.length).toBeGreaterThan(0.82);
@@ -51,8 +55,8 @@ describe('a stroke in a part of a painted figure', () => {
   test('drawn once more, after a little more of the part, finds no less', () => {
     const { outline, stroke } = partOf('breastplate');
     const half = stroke.slice(0, Math.ceil(stroke.length / 2));
-    expect(inCommon(outline, regionFromStroke(edges, stroke))).toBeGreaterThan(
-      inCommon(outline, regionFromStroke(edges, half)) - 0.05,
+    expect(inCommon(outline, regionFromStrokes(edges, [through(...stroke)]))).toBeGreaterThan(
+      inCommon(outline, regionFromStrokes(edges, [through(...half)])) - 0.05,
     );
   });
 });
@@ -71,12 +75,7 @@ const square: Image = {
 
 describe('a region from a stroke', () => {
   test('ends where the colour does, though the light does not', () => {
-    const ring = regionFromStroke(colourEdges(square), [
-      [46, 31],
-      [74, 31],
-      [46, 59],
-      [74, 59],
-    ]);
+    const ring = regionFromStrokes(colourEdges(square), [through([46, 31], [74, 31], [46, 59], [74, 59])]);
     const corners: Point[] = [
       [40, 25],
       [80, 25],
@@ -89,15 +88,36 @@ describe('a region from a stroke', () => {
 
   test('holds the stroke, and goes no farther from it than its length allows', () => {
     const even: Image = { ...square, data: square.data.map(() => 0.3) };
-    const ring = regionFromStroke(colourEdges(even), [
-      [50, 45],
-      [70, 45],
-    ]);
+    const ring = regionFromStrokes(colourEdges(even), [through([50, 45], [70, 45])]);
     expect(inRing(ring as unknown as number[][], 60, 45)).toBe(true);
     for (const [x, y] of ring) expect(Math.hypot(x - 60, y - 45)).toBeLessThan(40);
   });
 
   test('beside the photo there is none', () => {
-    expect(() => regionFromStroke(colourEdges(square), [[-30, 400]])).toThrow(RefusedInput);
+    expect(() => regionFromStrokes(colourEdges(square), [through([-30, 400])])).toThrow(RefusedInput);
+  });
+
+  const even = colourEdges({ ...square, data: square.data.map(() => 0.3) });
+  const inIt = (ring: Point[], x: number, y: number) => inRing(ring as unknown as number[][], x, y);
+
+  test('goes over nothing that was stroked to be left out', () => {
+    const line = through([50, 45], [70, 45]);
+    expect(inIt(regionFromStrokes(even, [line]), 60, 50)).toBe(true);
+    const cut = regionFromStrokes(even, [line, beside([40, 49], [80, 49])]);
+    expect(inIt(cut, 60, 45)).toBe(true);
+    for (const y of [49, 50, 51]) expect(inIt(cut, 60, y)).toBe(false);
+  });
+
+  test('where strokes of both kinds cross, the newer holds', () => {
+    const [line, over] = [through([50, 45], [70, 45]), beside([60, 38], [60, 52])];
+    expect(inIt(regionFromStrokes(even, [over, line]), 60, 45)).toBe(true);
+    expect(inIt(regionFromStrokes(even, [line, over]), 60, 45)).toBe(false);
+  });
+
+  test('takes two strokes as two, and nothing for the way between them', () => {
+    const strokes = [through([46, 31], [74, 31]), through([46, 59], [74, 59])];
+    const wall = beside([46, 45], [74, 45]);
+    const ring = regionFromStrokes(colourEdges(square), [...strokes, wall]);
+    expect(inIt(ring, 60, 45)).toBe(false);
   });
 });

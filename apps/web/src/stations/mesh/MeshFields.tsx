@@ -89,7 +89,7 @@ export function SizeField({ opened, view, heightMm, onChange }: MeshFieldsProps)
         value={view.heightMm ?? heightMm}
         min={1}
         max={1000}
-        step={1}
+        step={0.5}
         onChange={(v) => onChange({ heightMm: v })}
       />
       <p className="text-label text-g28">

@@ -46,9 +46,9 @@ function ScaleFields({ begin, on }: PhotoProps) {
       <p className="text-label text-g28">
         Scale it by the base: choose its width, then tap both of its ends.
       </p>
-      <div className="flex flex-wrap gap-1.5">
+      <div className="flex flex-wrap gap-1">
         {BASES.map((mm) => (
-          <button key={mm} type="button" className={chip} onClick={() => scale(mm, true)}>
+          <button key={mm} type="button" className={`${chip} px-2!`} onClick={() => scale(mm, true)}>
             {mm}
           </button>
         ))}

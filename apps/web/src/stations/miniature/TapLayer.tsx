@@ -1,4 +1,4 @@
-import { linePath, regionPath, turn, rad, type Point, type Underlay } from '@pale-glint/core';
+import { linePath, regionPath, turn, rad, type Point, type Stroke, type Underlay } from '@pale-glint/core';
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
@@ -9,7 +9,8 @@ import { Loupe } from './Loupe.js';
 import type { Made } from './taps.js';
 
 interface TapLayerProps {
-  readonly taps: readonly Point[];
+  /** All that was drawn, a tap as a stroke of one place. */
+  readonly strokes: readonly Stroke[];
   readonly px: number;
   /** The view's box in mm, y downward as drawn. */
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
@@ -19,8 +20,10 @@ interface TapLayerProps {
   /** `free` where the tap is to stay where it was made. */
   readonly onTap: (at: Point, free: boolean) => void;
   readonly onMove: (index: number, to: Point, free: boolean) => void;
-  /** Told a stroke that was drawn; null where taps alone are made. */
-  readonly onStroke: ((stroke: readonly Point[]) => void) | null;
+  /** Told a stroke that was drawn, `leftOut` with Alt held; null where taps alone are made. */
+  readonly onStroke: ((stroke: readonly Point[], leftOut: boolean) => void) | null;
+  /** What is drawn now is to be left out of the part. */
+  readonly leavesOut: boolean;
 }
 
 /** A finger or a mouse that is down: a tap to be made where it is lifted, or one that is pulled. */
@@ -39,21 +42,46 @@ const STEP_MM = 0.1;
 const STROKE_PX = 6;
 
 interface DrawnProps {
-  readonly taps: readonly Point[];
+  readonly strokes: readonly Stroke[];
   readonly made: Made | null;
   readonly px: number;
-  /** A stroke with what is just drawn of it; null where taps alone are made. */
-  readonly stroke: readonly Point[] | null;
+  /** Whether strokes are drawn, or taps made one after the other round something. */
+  readonly draws: boolean;
 }
 
-/** A stroke is seen on dark and on bright metal: pale within dark. */
-const STROKE_LINES = [
-  { width: 6, className: 'stroke-g05 opacity-60' },
-  { width: 2.4, className: 'stroke-g98 opacity-80' },
+/** A stroke is seen on dark and on bright metal: pale within dark; dark within pale where it is left out. */
+const strokeLines = (leftOut: boolean) => [
+  { width: 6, className: `${leftOut ? 'stroke-g98' : 'stroke-g05'} opacity-60` },
+  { width: 2.4, className: `${leftOut ? 'stroke-g05' : 'stroke-g98'} opacity-80` },
 ];
 
+/** One stroke, or a tap where it has one place. */
+function DrawnStroke({ stroke, px }: { readonly stroke: Stroke; readonly px: number }) {
+  const { points, leftOut } = stroke;
+  if (points.length === 1)
+    return (
+      <circle
+        cx={points[0][0]}
+        cy={-points[0][1]}
+        r={5 / px}
+        className={`pointer-events-none ${leftOut ? 'fill-g98 stroke-g05' : 'fill-g05 stroke-g98'}`}
+      />
+    );
+  return strokeLines(leftOut).map(({ width, className }) => (
+    <path
+      key={width}
+      d={linePath(points)}
+      fill="none"
+      strokeWidth={width / px}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      className={`pointer-events-none ${className}`}
+    />
+  ));
+}
+
 /** What has been tapped or drawn, and the outline of what that makes. */
-function Drawn({ taps, made, px, stroke }: DrawnProps) {
+function Drawn({ strokes, made, px, draws }: DrawnProps) {
   const outline = useMemo(() => {
     if (!made) return null;
     const roll = rad(made.place.rollDeg);
@@ -64,7 +92,7 @@ function Drawn({ taps, made, px, stroke }: DrawnProps) {
       }),
     );
   }, [made]);
-  const r = 5 / px;
+  const taps = strokes.flatMap((s) => s.points);
   return (
     <>
       {outline && (
@@ -78,30 +106,19 @@ function Drawn({ taps, made, px, stroke }: DrawnProps) {
           <path d={regionPath(outline)} fill="none" className="pointer-events-none stroke-g98" />
         </>
       )}
-      {!outline && !stroke && taps.length > 1 && (
+      {!outline && !draws && taps.length > 1 && (
         <path d={linePath(taps)} fill="none" className="pointer-events-none stroke-g98" />
       )}
-      {stroke &&
-        STROKE_LINES.map(({ width, className }) => (
-          <path
-            key={width}
-            d={linePath(stroke)}
-            fill="none"
-            strokeWidth={width / px}
-            strokeLinecap="round"
-            strokeLinejoin="round"
-            className={`pointer-events-none ${className}`}
-          />
-        ))}
-      {(stroke && taps.length > 1 ? [] : taps).map((t, i) => (
-        <circle key={i} cx={t[0]} cy={-t[1]} r={r} className="pointer-events-none fill-g05 stroke-g98" />
+      {strokes.map((stroke, i) => (
+        <DrawnStroke key={i} stroke={stroke} px={px} />
       ))}
     </>
   );
 }
 
 /** Where the taps go: a sheet over the picture that takes presses, and a cross that the keyboard moves. */
-export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }: TapLayerProps) {
+export function TapLayer({ strokes, px, box, made, photo, leavesOut, ...told }: TapLayerProps) {
+  const { onTap, onMove, onStroke } = told;
   const sheet = useRef<SVGRectElement>(null);
   const [cross, setCross] = useState<Point>([box.x + box.width / 2, -(box.y + box.height / 2)]);
   const [held, hold] = useState<Held | null>(null);
@@ -110,6 +127,10 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
     return [p.x, -p.y];
   };
   const r = 5 / px;
+  const drawn =
+    onStroke && held && held.path.length > 1
+      ? [...strokes, { points: held.path, leftOut: leavesOut }]
+      : strokes;
   return (
     <g strokeWidth={1.5 / px}>
       <rect
@@ -126,7 +147,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
           const p = at(e);
           const near = onStroke
             ? -1
-            : taps.findIndex((t) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
+            : strokes.findIndex(({ points: [t] }) => Math.hypot(t[0] - p[0], t[1] - p[1]) * px < GRAB_PX);
           e.currentTarget.setPointerCapture(e.pointerId);
           hold({ pointer: e.pointerId, at: p, tap: near >= 0 ? near : null, path: [p] });
         }}
@@ -141,7 +162,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
         onPointerUp={(e) => {
           if (e.pointerType === 'touch') swallowClick();
           if (held?.tap === null && e.pointerId === held.pointer) {
-            if (onStroke && held.path.length > 1) onStroke(held.path);
+            if (onStroke && held.path.length > 1) onStroke(held.path, e.altKey);
             else onTap(at(e), e.altKey);
           }
           hold(null);
@@ -149,7 +170,7 @@ export function TapLayer({ taps, px, box, made, photo, onTap, onMove, onStroke }
         // A second finger means the picture, and nothing is tapped.
         onPointerCancel={() => hold(null)}
       />
-      <Drawn taps={taps} made={made} px={px} stroke={onStroke ? [...taps, ...(held?.path ?? [])] : null} />
+      <Drawn strokes={drawn} made={made} px={px} draws={onStroke !== null} />
       <circle
         cx={cross[0]}
         cy={-cross[1]}
@@ -187,6 +208,9 @@ interface TapBarProps {
   /** Whether taps go onto edges of the photo; null where they cannot. */
   readonly edges: boolean | null;
   readonly onEdges: (on: boolean) => void;
+  /** Whether what is drawn is to be left out; null where nothing is drawn. */
+  readonly leavesOut: boolean | null;
+  readonly onLeaveOut: (on: boolean) => void;
   readonly onFinish: () => void;
   readonly onBack: () => void;
   readonly onStop: () => void;
@@ -202,6 +226,8 @@ export function TapBar({
   canGoBack,
   edges,
   onEdges,
+  leavesOut,
+  onLeaveOut,
   onFinish,
   onBack,
   onStop,
@@ -220,6 +246,13 @@ export function TapBar({
         <span title="Taps go onto the strongest edge of the photo near them; with Alt held, one stays where it is made">
           <Check checked={edges} onChange={onEdges}>
             Keep to edges
+          </Check>
+        </span>
+      )}
+      {leavesOut !== null && (
+        <span title="Draw through what was taken that is no part of it; with Alt held, one stroke alone is left out">
+          <Check checked={leavesOut} onChange={onLeaveOut}>
+            Leave out what I draw
           </Check>
         </span>
       )}

@@ -1,4 +1,4 @@
-import type { PieceSculpt, Point } from '@pale-glint/core';
+import type { PieceSculpt, Point, Stroke } from '@pale-glint/core';
 import {
   cutFromSculpt,
   partCutThere,
@@ -31,10 +31,14 @@ export interface TapTool {
   readonly strokes?: boolean;
   /** The part that the taps would make, shown while they are made. */
   readonly preview?: (taps: readonly Point[]) => Made;
-  /** The same where a worker has to be asked. */
-  readonly look?: (taps: readonly Point[]) => Promise<Made | string>;
+  /** The same where a worker has to be asked; it is told, too, which of them are one stroke. */
+  readonly look?: (taps: readonly Point[], strokes: readonly Stroke[]) => Promise<Made | string>;
   /** Done with the taps: answers with what is chosen then, or with why not. */
-  readonly done: (taps: readonly Point[], nearer: Point | null) => Promise<Chosen | string> | Chosen | string;
+  readonly done: (
+    taps: readonly Point[],
+    nearer: Point | null,
+    strokes?: readonly Stroke[],
+  ) => Promise<Chosen | string> | Chosen | string;
 }
 
 /** What taps are made on: a piece, seen from one side. */
@@ -71,30 +75,30 @@ export const partTool = (on: TappedOn, tool: PartTapTool): TapTool => ({
 /** A tool whose part is made from an outline that a worker finds for its taps; any other stays as it is. */
 export const outlinedBy = (
   tool: TapTool,
-  outline: (taps: readonly Point[]) => Promise<readonly Point[] | string>,
+  outline: (taps: readonly Point[], strokes: readonly Stroke[]) => Promise<readonly Point[] | string>,
 ): TapTool => {
   const { preview, done, ...rest } = tool;
   if (!preview) return tool;
   return {
     ...rest,
-    look: async (taps) => {
-      const found = await outline(taps);
+    look: async (taps, strokes) => {
+      const found = await outline(taps, strokes);
       return typeof found === 'string' ? found : tried(() => preview(found));
     },
-    done: async (taps, nearer) => {
-      const found = await outline(taps);
-      return typeof found === 'string' ? found : done(found, nearer);
+    done: async (taps, nearer, strokes = []) => {
+      const found = await outline(taps, strokes);
+      return typeof found === 'string' ? found : done(found, nearer, strokes);
     },
   };
 };
 
-/** A rounded plate from one stroke inside it: a first outline, whose places are then pulled where they belong. */
+/** A rounded plate from strokes inside it: a first outline, whose places are then pulled where they belong. */
 export const strokeTool = (on: TappedOn): TapTool => ({
   id: 'stroke',
   title: 'A part on your miniature, by a stroke',
   asks: [
     'Draw a stroke through the part, from end to end; or tap along its middle',
-    'Done, or draw on where some of it is missing',
+    'Done? Or draw where some of it is missing',
   ],
   least: 1,
   most: 400,

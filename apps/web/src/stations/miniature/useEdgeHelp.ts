@@ -1,4 +1,11 @@
-import { snappedToEdge, underlayPlaces, type EdgeImage, type Point, type Underlay } from '@pale-glint/core';
+import {
+  snappedToEdge,
+  underlayPlaces,
+  type EdgeImage,
+  type Point,
+  type Stroke,
+  type Underlay,
+} from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
 import { blobApi } from '../../api/blobs.js';
 import { edgesClient } from '../../workers/edgesClient.js';
@@ -11,8 +18,8 @@ export interface EdgeHelp {
   snap(at: Point, reachMm: number): Point;
   /** An outline that keeps to edges between its taps. */
   outline(taps: readonly Point[]): Promise<readonly Point[]>;
-  /** The outline of the part that a stroke lies in; why there is none, in words. */
-  region(stroke: readonly Point[]): Promise<readonly Point[] | string>;
+  /** The outline of the part that strokes lie in; why there is none, in words. */
+  region(strokes: readonly Stroke[]): Promise<readonly Point[] | string>;
 }
 
 /** The photo that is open, its edges, and who found them. */
@@ -54,8 +61,9 @@ export function useEdgeHelp(underlay: Underlay | null): EdgeHelp | null {
         return found === tap ? at : toPiece(found);
       },
       outline: async (taps) => (await client.ask('outline', taps.map(toPhoto))).map(toPiece),
-      region: async (stroke) => {
-        const found = await client.ask('region', stroke.map(toPhoto));
+      region: async (strokes) => {
+        const onPhoto = strokes.map((s) => ({ ...s, points: s.points.map(toPhoto) }));
+        const found = await client.ask('region', onPhoto);
         return typeof found === 'string' ? found : found.map(toPiece);
       },
     };

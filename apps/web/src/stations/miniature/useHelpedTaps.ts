@@ -1,4 +1,4 @@
-import type { Chosen, Point, Underlay } from '@pale-glint/core';
+import type { Chosen, Point, Stroke, Underlay } from '@pale-glint/core';
 import { useEffect, useRef, useState } from 'react';
 import { outlinedBy, type TapTool } from './tapTools.js';
 import { useEdgeHelp } from './useEdgeHelp.js';
@@ -32,8 +32,8 @@ export function useHelpedTaps(
     const { help: edges, wanted: on } = now.current;
     return edges && on ? edges.outline(taps) : Promise.resolve(taps);
   };
-  const region = (stroke: readonly Point[]) =>
-    now.current.help?.region(stroke) ?? Promise.resolve('The photo is still being read; draw it again.');
+  const region = (_: readonly Point[], strokes: readonly Stroke[]) =>
+    now.current.help?.region(strokes) ?? Promise.resolve('The photo is still being read; draw it again.');
   return {
     tapping,
     begin: (tool) =>

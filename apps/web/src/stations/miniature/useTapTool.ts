@@ -1,4 +1,4 @@
-import type { Point } from '@pale-glint/core';
+import type { Point, Stroke } from '@pale-glint/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Chosen } from '@pale-glint/core';
 import { tried, type TapTool } from './tapTools.js';
@@ -7,15 +7,21 @@ import { askOf, type Made } from './taps.js';
 /** A tap tool under way: its taps, what they make so far, and the ways on and out. */
 export interface Tapping {
   readonly tool: TapTool;
+  /** Taps, and places along strokes through the part. */
   readonly taps: readonly Point[];
+  /** All that was drawn, a tap as a stroke of one place. */
+  readonly strokes: readonly Stroke[];
   readonly made: Made | null;
   readonly ask: string;
   readonly message: string | null;
   readonly canFinish: boolean;
   readonly finishLabel: string;
+  /** Whether what is drawn is to be left out of the part; null where nothing is drawn. */
+  readonly leavesOut: boolean | null;
+  leaveOut(on: boolean): void;
   tap(at: Point): void;
-  /** Places along a stroke, in order. */
-  draw(stroke: readonly Point[]): void;
+  /** Places along a stroke, in order; `leftOut` for one that is to be left out in any case. */
+  draw(stroke: readonly Point[], leftOut: boolean): void;
   move(index: number, to: Point): void;
   back(): void;
   finish(): void;
@@ -23,6 +29,10 @@ export interface Tapping {
 }
 
 const ELLIPSE = 5;
+
+const withoutLast = (strokes: readonly Stroke[]) => strokes.slice(0, -1);
+/** Places of the part itself. */
+const placesOf = (strokes: readonly Stroke[]) => strokes.flatMap((s) => (s.leftOut ? [] : s.points));
 
 const doneText = (times: number) =>
   `${times === 1 ? 'One is there' : `${times} are there`}. Tap the next, or leave.`;
@@ -33,7 +43,9 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   begin: (tool: TapTool) => void;
 } {
   const [tool, setTool] = useState<TapTool | null>(null);
-  const [taps, setTaps] = useState<readonly Point[]>([]);
+  const [strokes, setStrokes] = useState<readonly Stroke[]>([]);
+  const [leavesOut, leaveOut] = useState(false);
+  const taps = useMemo(() => placesOf(strokes), [strokes]);
   const [asksNearer, setAsksNearer] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   /** How often it was done without being left. */
@@ -41,7 +53,8 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
 
   const stop = useCallback(() => {
     setTool(null);
-    setTaps([]);
+    setStrokes([]);
+    leaveOut(false);
     setAsksNearer(false);
     setMessage(null);
     setTimes(0);
@@ -56,20 +69,20 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   const back = useCallback(() => {
     setMessage(null);
     if (asksNearer) setAsksNearer(false);
-    // A stroke goes as it came: as a whole.
-    else setTaps((all) => (tool?.strokes ? [] : all.slice(0, -1)));
-  }, [asksNearer, tool]);
+    else setStrokes(withoutLast);
+  }, [asksNearer]);
   const end = useCallback(
-    async (all: readonly Point[], nearer: Point | null) => {
-      const answer = await tool!.done(all, nearer);
+    async (all: readonly Stroke[], nearer: Point | null) => {
+      const answer = await tool!.done(placesOf(all), nearer, all);
       if (typeof answer === 'string') {
         setMessage(answer);
-        setTaps(tool!.most === tool!.least ? [] : all);
+        setStrokes(tool!.most === tool!.least ? [] : all);
         setAsksNearer(false);
         return;
       }
       if (tool!.stays) {
-        setTaps([]);
+        setStrokes([]);
+        leaveOut(false);
         setAsksNearer(false);
         setTimes((n) => n + 1);
       } else stop();
@@ -102,53 +115,63 @@ export function useTapTool(onDone: (chosen: Chosen) => void): {
   useEffect(() => {
     if (!tool?.look || taps.length < tool.least) return;
     let late = false;
-    void tool.look(taps).then((found) => {
+    void tool.look(taps, strokes).then((found) => {
       if (late) return;
       if (typeof found === 'string') {
-        // A tap that spoils what was there is taken back.
+        // What spoils what was there is taken back.
         setMessage(found);
-        setTaps((all) => (all !== taps ? all : tool.strokes ? [] : all.slice(0, -1)));
+        setStrokes((all) => (all === strokes ? withoutLast(all) : all));
       } else setLooked({ taps, made: found });
     });
     return () => {
       late = true;
     };
-  }, [tool, taps]);
+  }, [tool, taps, strokes]);
   const made = drawn ?? (looked?.taps === taps ? looked.made : null);
+  const looking = !!tool?.look && tool.strokes && taps.length >= tool.least && !made;
 
   const tapping = useMemo((): Tapping | null => {
     if (!tool) return null;
     const finish = () => {
       if (tool.nearer && taps.length >= ELLIPSE && !asksNearer) setAsksNearer(true);
-      else void end(taps, null);
+      else void end(strokes, null);
     };
     return {
       tool,
       taps,
+      strokes,
       made,
-      message: message ?? made?.message ?? (times > 0 && taps.length === 0 ? doneText(times) : null),
-      ask: asksNearer ? 'Which side is nearer to you? Tap it' : askOf(tool, taps.length),
+      message: message ?? made?.message ?? (times > 0 && strokes.length === 0 ? doneText(times) : null),
+      ask: looking
+        ? 'Looking for its edges'
+        : asksNearer
+          ? 'Which side is nearer to you? Tap it'
+          : leavesOut && taps.length > 0
+            ? 'Done? Or draw where it went too far'
+            : askOf(tool, taps.length),
       canFinish: taps.length >= tool.least,
       finishLabel: asksNearer ? 'Neither' : 'Done',
+      leavesOut: tool.strokes ? leavesOut : null,
+      leaveOut,
       tap(at) {
         setMessage(null);
         if (asksNearer) {
-          void end(taps, at);
+          void end(strokes, at);
           return;
         }
-        const next = [...taps, at];
-        setTaps(next);
+        const next = [...strokes, { points: [at], leftOut: leavesOut }];
+        setStrokes(next);
         if (next.length === tool.most) void end(next, null);
       },
-      draw(stroke) {
+      draw(points, leftOut) {
         setMessage(null);
-        setTaps((all) => [...all, ...stroke].slice(0, tool.most));
+        setStrokes((all) => [...all, { points, leftOut: leftOut || leavesOut }].slice(0, tool.most));
       },
-      move: (index, to) => setTaps((all) => all.map((t, i) => (i === index ? to : t))),
+      move: (index, to) => setStrokes((all) => all.map((s, i) => (i === index ? { ...s, points: [to] } : s))),
       back,
       finish,
       stop,
     };
-  }, [tool, taps, made, message, times, asksNearer, back, end, stop]);
+  }, [tool, taps, strokes, leavesOut, made, looking, message, times, asksNearer, back, end, stop]);
   return { tapping, begin };
 }

@@ -130,7 +130,8 @@ interface TapsOnPictureProps {
 /** The taps that are made, on the picture; each goes onto an edge of the photo near it. */
 const TapsOnPicture = ({ tapping, edges, picture, px, photo }: TapsOnPictureProps) => (
   <TapLayer
-    taps={tapping.taps}
+    strokes={tapping.strokes}
+    leavesOut={tapping.leavesOut === true}
     px={px}
     box={{
       x: picture.leftMm,
@@ -226,9 +227,11 @@ export function PartsStation() {
           message={tapping.message}
           canFinish={tapping.canFinish}
           finishLabel={tapping.finishLabel}
-          canGoBack={tapping.taps.length > 0}
+          canGoBack={tapping.strokes.length > 0}
           edges={edges.on}
           onEdges={edges.set}
+          leavesOut={tapping.leavesOut}
+          onLeaveOut={tapping.leaveOut}
           onFinish={tapping.finish}
           onBack={tapping.back}
           onStop={tapping.stop}

@@ -99,7 +99,7 @@ function ViewLine({ view, at, of }: { readonly view: FigureView; readonly at: nu
         </div>
       )}
       <p className="text-label text-g28">
-        {parts} {parts === 1 ? 'part' : 'parts'}
+        {parts === 0 ? 'No part yet' : parts === 1 ? '1 part' : `${parts} parts`}
         {view.underlay ? ', a photo' : ''}
         {view.sculpts.length > 1
           ? `, ${view.sculpts.length} surfaces`
