@@ -57,8 +57,20 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   await cleaner(page)('a photo beside its plan');
   const cures = shows.getByRole('radio');
   await expect(cures.first()).toBeChecked();
+  // What was mended is written down once it is said to be, and can be taken back.
+  const written = shows.getByText(/^Mended, /);
+  await shows.getByRole('button', { name: 'Mended so' }).click();
+  await expect(written).toBeVisible();
+  await shows.getByRole('button', { name: 'not yet' }).click();
+  await expect(written).toBeHidden();
+  await shows.getByRole('button', { name: 'Mended so' }).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const done = page.getByRole('dialog', { name: 'What was done' });
+  await expect(done.getByText(/lighter than planned\. Mended: /)).toBeVisible();
+  await done.getByRole('button', { name: 'Close' }).click();
   await shows.getByRole('radio', { name: 'leave it as it is' }).check();
   await expect(page.getByRole('img', { name: 'The photo as it would look mended' })).toBeHidden();
+  await expect(shows.getByRole('button', { name: 'Mended so' })).toBeHidden();
 
   // Plan and photo are looked into at the same place, by wheel and by button.
   const photo = page.getByRole('img', { name: 'The photo', exact: true });
@@ -98,7 +110,7 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
 
   // It is kept with the piece, and can be let go.
   await saved(page);
-  expect((await server.piece('lock-keepers-arm')).notes).toHaveLength(1);
+  expect((await server.piece('lock-keepers-arm')).notes).toHaveLength(2);
   await page.getByRole('button', { name: 'let it go' }).click();
   await expect(page.getByRole('heading', { name: 'A photo beside the plan' })).toBeVisible();
 
@@ -112,7 +124,12 @@ test('a photo lies on the plan by itself; what strays is named with its cure, an
   await dialog.getByRole('button', { name: 'Begin' }).click();
   await expect(page).toHaveURL(/\/pieces\/piece-\w+\/light$/);
   const id = /pieces\/([^/]+)/.exec(page.url())![1];
-  expect(await server.piece(id)).toMatchObject({ heightMm: 80, copies: 3, notes: [] });
+  const mended = {
+    part: 'vambrace',
+    text: expect.stringMatching(/^Last time, Vambrace.* Mended: /),
+    madeAt: null,
+  };
+  expect(await server.piece(id)).toMatchObject({ heightMm: 80, copies: 3, notes: [mended] });
 });
 
 test('a photo that does not lie by itself is laid by places that are tapped on it and on the plan', async ({

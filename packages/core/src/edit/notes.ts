@@ -1,5 +1,5 @@
 import { MOST_NOTE_CHARACTERS, MOST_NOTES, type Piece, type ToldOfPhoto } from '../piece/index.js';
-import { freeId } from '../units/index.js';
+import { duration, freeId } from '../units/index.js';
 
 export type Note = Piece['notes'][number];
 
@@ -21,18 +21,34 @@ export const sameNote = (a: Note, b: Note): boolean =>
 /** The piece with one more note; one without words is named for its layer, one that it holds already is not added. @throws RangeError where there is no room */
 export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote): Piece {
   const words = text.trim() ? `${layer}: ${text.trim()}` : layer;
-  const note: Note = {
-    id: freeId('note', new Set(piece.notes.map((n) => n.id))),
-    part: null,
-    text: words.slice(0, MOST_NOTE_CHARACTERS),
-    madeAt,
-    photo,
-    told: null,
-  };
+  return withOneMore(piece, { part: null, text: words, madeAt, photo });
+}
+
+function withOneMore(piece: Piece, { text, ...made }: Omit<Note, 'id' | 'told'>): Piece {
+  const id = freeId('note', new Set(piece.notes.map((n) => n.id)));
+  const note: Note = { id, ...made, text: text.slice(0, MOST_NOTE_CHARACTERS), told: null };
   if (piece.notes.some((n) => sameNote(n, note))) return piece;
   if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
   return { ...piece, notes: [...piece.notes, note] };
 }
+
+/** What a photo had shown of a part, and what was done about it. */
+export interface Mending {
+  readonly part: string;
+  readonly message: string;
+  readonly cure: { readonly label: string; readonly words: string; readonly minutes: number };
+}
+
+const mendingText = ({ message, cure: { label, words, minutes } }: Mending): string =>
+  `${message} Mended: ${label}, ${duration(minutes)}. ${words}`;
+
+/** The note that a mending was written down as; null where it was not. */
+export const noteOfMending = (piece: Piece, mending: Mending): Note | null =>
+  piece.notes.find((n) => n.part === mending.part && n.text === mendingText(mending)) ?? null;
+
+/** The piece with a mending written down. @param madeAt ISO 8601 @throws RangeError where there is no room */
+export const withMending = (piece: Piece, mending: Mending, madeAt: string): Piece =>
+  withOneMore(piece, { part: mending.part, text: mendingText(mending), madeAt, photo: null });
 
 /** The piece with what was told of the photo of a note; a note without a photo stays as it is. */
 export const withToldOfPhoto = (piece: Piece, id: string, told: ToldOfPhoto): Piece => ({

@@ -53,6 +53,8 @@ export function doneOtherwise(ticks: readonly Tick[], order: readonly OrderLayer
   });
 }
 
+const ofLast = (text: string): string => `Last time, ${text}`.slice(0, MOST_NOTE_CHARACTERS);
+
 /**
  * A piece to paint another miniature by: everything that was planned, and as notes what was done otherwise and what the
  * painter wrote. Ticks, evenings and photos stay with the first.
@@ -60,13 +62,15 @@ export function doneOtherwise(ticks: readonly Tick[], order: readonly OrderLayer
 export function anotherFrom(piece: Piece, order: readonly OrderLayer[], another: Another): Piece {
   const { run, ...planned } = piece;
   const factor = keepsSize(piece) ? 1 : another.heightMm / piece.heightMm;
-  const own = piece.notes.filter((n) => n.photo === null);
+  // What has a time was of that miniature: here it is of the last one, and of no evening.
+  const own = piece.notes.flatMap((n) =>
+    n.photo !== null ? [] : n.madeAt === null ? [n] : [{ ...n, text: ofLast(n.text), madeAt: null }],
+  );
   const ids = new Set(own.map((n) => n.id));
   const learned = doneOtherwise(run?.ticks ?? [], order).map((text) => {
     const id = freeId('note', ids);
     ids.add(id);
-    const words = `Last time, ${text}`.slice(0, MOST_NOTE_CHARACTERS);
-    return { id, part: null, text: words, madeAt: null, photo: null, told: null };
+    return { id, part: null, text: ofLast(text), madeAt: null, photo: null, told: null };
   });
   return {
     ...planned,

@@ -6,6 +6,8 @@ import {
   MOST_NOTES,
   mergedNotes,
   readPiece,
+  noteOfMending,
+  withMending,
   withNote,
   withoutNote,
   withToldOfPhoto,
@@ -67,5 +69,33 @@ describe('a note of the painter’s', () => {
     });
     const merged = mergedNotes(base, mine, theirs)!;
     expect(merged.notes.map((n) => n.told?.cardHex ?? null)).toEqual(['#767676', '#202020', null]);
+  });
+});
+
+describe('a mending that is written down', () => {
+  const mending = {
+    part: 'elbow',
+    message: 'Elbow is 12 of value darker than planned.',
+    cure: { label: 'a thin light veil', words: 'Glaze all of it with 2 Chalk, 1 coat.', minutes: 3.2 },
+  };
+
+  test('tells what was wrong, what was done and how long it takes, of its part', () => {
+    const piece = withMending(lockKeepersArm, mending, note.madeAt);
+    expect(noteOfMending(lockKeepersArm, mending)).toBeNull();
+    expect(noteOfMending(piece, mending)).toEqual({
+      id: 'note',
+      part: 'elbow',
+      text: `${mending.message} Mended: a thin light veil, 3 min. ${mending.cure.words}`,
+      madeAt: note.madeAt,
+      photo: null,
+      told: null,
+    });
+    expect(readPiece(writePiece(piece))).toEqual(piece);
+  });
+
+  test('is another one of another part, or by another way', () => {
+    const piece = withMending(lockKeepersArm, mending, note.madeAt);
+    expect(noteOfMending(piece, { ...mending, part: 'blade' })).toBeNull();
+    expect(noteOfMending(piece, { ...mending, cure: { ...mending.cure, minutes: 20 } })).toBeNull();
   });
 });

@@ -79,10 +79,13 @@ describe('another of a piece', () => {
     expect(again.parts).toEqual(piece.parts);
     expect(again.ladders).toEqual(piece.ladders);
     expect(again.notes.map((n) => n.text)).toEqual([
-      'Thin it more',
+      'Last time, Thin it more',
       expect.stringMatching(new RegExp(`^Last time, ${order[0].title}: 5 coats`)),
     ]);
     expect(new Set(again.notes.map((n) => n.id)).size).toBe(2);
+    // Nothing of the first stands in the evenings of the second, nor is it told twice of as last time in a third.
+    expect(again.notes.every((n) => n.madeAt === null)).toBe(true);
+    expect(anotherFrom(again, order, { ...ANOTHER, id: 'third-arm' }).notes).toEqual(again.notes);
   });
 
   test('of another size grows with all its lengths and places', () => {

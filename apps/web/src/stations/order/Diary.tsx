@@ -73,7 +73,7 @@ function OneEvening({ evening }: { readonly evening: DoneEvening }) {
       <h3 className="flex flex-wrap justify-between gap-x-4 font-semibold">
         <span>{momentText(evening.from)}</span>
         <span className="text-label font-normal text-g28">
-          {beside(evening.minutes, evening.plannedMin, AT_THE_BRUSH)}
+          {evening.lines.length > 0 && beside(evening.minutes, evening.plannedMin, AT_THE_BRUSH)}
         </span>
       </h3>
       <Lines lines={evening.lines} evening={evening} />
@@ -222,21 +222,25 @@ function DiaryDialog({ onClose }: { readonly onClose: () => void }) {
 
 /** How much was done and how it went beside the plan; the rest on demand. */
 export function Diary() {
+  const { notes } = usePiece();
   const { order, run } = useStation();
   const [isOpen, setOpen] = useState(false);
   const layers = useMemo(() => sheetOf(run.ticks, order), [run.ticks, order]);
-  if (run.ticks.length === 0 || order.length === 0) return null;
+  const written = notes.filter((n) => n.madeAt !== null).length;
+  if (run.ticks.length + written === 0 || order.length === 0) return null;
   const planned = layers.filter((l) => l.layer !== null);
   const sum = (of: (l: DoneLine) => number) => planned.reduce((n, l) => n + of(l), 0);
   return (
     <div className="rounded-sm bg-g96 p-4">
       <p className="font-semibold">What was done</p>
       <p className="pb-2 text-label text-g28">
-        {beside(
-          sum((l) => l.minutes),
-          sum((l) => l.plannedMin ?? 0),
-          AT_THE_BRUSH,
-        )}
+        {run.ticks.length === 0
+          ? `Nothing is ticked; ${written === 1 ? 'one note or photo' : `${written} notes and photos`}`
+          : beside(
+              sum((l) => l.minutes),
+              sum((l) => l.plannedMin ?? 0),
+              AT_THE_BRUSH,
+            )}
         .
       </p>
       <Button look="plain" onClick={() => setOpen(true)}>

@@ -1,6 +1,7 @@
 import { duration, listOf, photoFindings, plain, type PartReading } from '@pale-glint/core';
 import { usePiece } from '../../store/PieceContext.js';
 import { timeText } from '../order/words.js';
+import { Mended } from './Mended.js';
 import type { CureLine, ReadPhoto } from '../../workers/photo.worker.js';
 
 interface FoundProps {
@@ -109,6 +110,11 @@ function Findings({ read, chosen, onChoose }: FoundProps) {
               </label>
             </fieldset>
           )}
+          {cures
+            .filter((cure) => cure.id === chosen[i])
+            .map((cure) => (
+              <Mended key={cure.id} mending={{ part: finding.part, message: finding.message, cure }} />
+            ))}
         </li>
       ))}
     </ol>
