@@ -15,6 +15,7 @@ import {
   mediumToPutOut,
   mixesToPutOut,
   scheduleOf,
+  shortestNow,
   shortfallOf,
   SETUP,
   slipCure,
@@ -270,7 +271,7 @@ describe('ten soldiers', () => {
   test('say how much of a mix one evening takes: less than all of a layer where the rest is painted another evening', () => {
     const base = order.findIndex((l) => l.role === 'base' && /^\d+ drops$/.test(l.amount));
     const drops = (copies: number[]) => {
-      const line = { layer: base, coat: 1, copies } as unknown as EveningLine;
+      const line = { layer: base, coat: 1, copies, figures: copies.length } as unknown as EveningLine;
       return mixesToPutOut({ putOut: [base], lines: [line] }, order)[0].amount;
     };
     expect(drops([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])).toBe(order[base].amount);
@@ -280,6 +281,19 @@ describe('ten soldiers', () => {
     const first = plan().evenings.find((e) => e.putOut.includes(primer))!;
     const sprayed = mixesToPutOut(first, order).find((m) => m.layer === order[primer]);
     expect(sprayed?.amount).toBe(order[primer].amount);
+  });
+
+  test('share out what is broken off by the end of an evening: all of them together paint each coat once', () => {
+    const short = { date: '2026-12-01', startMin: 1170, minutes: 40 };
+    const { evenings } = plan({ table: { ...militia.table, evenings: [short] } });
+    const lines = evenings.flatMap((e) => e.lines);
+    expect(lines.some((l) => l.broken && l.figures < l.copies.length - 0.01)).toBe(true);
+    const painted = new Map<string, number>();
+    for (const l of lines) {
+      const key = `${l.layer}/${l.coat}`;
+      painted.set(key, (painted.get(key) ?? 0) + l.figures);
+    }
+    for (const figures of painted.values()) expect(figures).toBeCloseTo(10, 6);
   });
 
   test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {
@@ -345,6 +359,16 @@ describe('ten soldiers', () => {
     expect(minutes).toBeLessThanOrEqual(25);
     chosen.forEach((k, i) => tasks[k].after.forEach((a) => expect(chosen.slice(0, i)).toContain(a)));
     expect(inShortTime(tasks, 0.5)).toEqual([]);
+  });
+
+  test('where nothing fits, what takes the least is told with all its setting up, and fits in that time', () => {
+    const tasks = tasksOf(order, { copies: 10, room: 'heated', focalPart: null, ticks: [] });
+    const least = shortestNow(tasks)!;
+    expect(least.task.airbrush).toBe(true);
+    expect(least.minutes).toBeGreaterThan(least.task.activeMin + SETUP.airbrush + SETUP.cleaning - 1e-9);
+    expect(inShortTime(tasks, least.minutes - 0.1)).toEqual([]);
+    expect(inShortTime(tasks, least.minutes)).not.toEqual([]);
+    expect(shortestNow([])).toBeNull();
   });
 
   test('leave as a calendar: one event an evening, lines of at most 75 octets', () => {

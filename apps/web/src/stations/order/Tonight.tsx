@@ -2,6 +2,7 @@ import {
   coatsOf,
   duration,
   inShortTime,
+  shortestNow,
   shortfallOf,
   mediumToPutOut,
   mixesToPutOut,
@@ -155,6 +156,28 @@ function Fits({ schedule, order, piece }: TonightProps) {
   );
 }
 
+/** That nothing can be begun and done, and what would take the least time. */
+function TooShort({
+  minutes,
+  tasks,
+  order,
+}: {
+  readonly minutes: number;
+  readonly tasks: Schedule['tasks'];
+  readonly order: readonly OrderLayer[];
+}) {
+  const least = shortestNow(tasks);
+  return (
+    <p>
+      Nothing is short enough to be begun and done in {minutes} minutes.
+      {least &&
+        ` The shortest is ${order[least.task.layer].title.toLowerCase()}: ${duration(Math.ceil(least.minutes))}${
+          least.task.airbrush ? ' with setting up the airbrush and cleaning it' : ''
+        }.`}
+    </p>
+  );
+}
+
 /** "I have 25 minutes": what to paint now, so that nothing is left half done. */
 function ShortTime({ schedule, order, piece }: TonightProps) {
   const [minutes, setMinutes] = useState<number | null>(null);
@@ -183,7 +206,7 @@ function ShortTime({ schedule, order, piece }: TonightProps) {
       {minutes !== null && (
         <div role="status" className="pt-2 text-label">
           {chosen.length === 0 ? (
-            <p>Nothing is short enough to be begun and done in {minutes} minutes.</p>
+            <TooShort minutes={minutes} tasks={schedule.tasks} order={order} />
           ) : (
             <ol>
               {chosen.map((k) => {

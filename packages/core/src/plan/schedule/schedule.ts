@@ -12,6 +12,8 @@ export interface EveningLine {
   readonly layer: number;
   readonly coat: number;
   readonly copies: readonly number[];
+  /** How many of them that is in work: less than all where it goes on in another evening. */
+  readonly figures: number;
   /** Minutes from midnight of the evening's day. */
   readonly fromMin: number;
   readonly toMin: number;
@@ -56,7 +58,7 @@ export function mixesToPutOut(
   return [...layers.values()].map((layer) => {
     const ml = lines
       .filter((line) => order[line.layer].mixText === layer.mixText)
-      .reduce((sum, line) => sum + coatPaintMl(order[line.layer], line.coat, line.copies.length), 0);
+      .reduce((sum, line) => sum + coatPaintMl(order[line.layer], line.coat, line.figures), 0);
     return { layer, amount: layer.amount && amountText(ml, layer.airbrush) };
   });
 }
@@ -115,7 +117,9 @@ function linesOf(timing: Timing, tasks: readonly Task[], window: number, w: Wind
   const lines: EveningLine[] = [];
   let before = w.from;
   for (const s of own) {
-    const { layer, coat, copies } = tasks[s.task];
+    const { layer, coat, copies, activeMin } = tasks[s.task];
+    const figures =
+      activeMin > 0 ? (copies.length * (s.to - s.from - s.setupMin)) / activeMin : copies.length;
     const waitMin = Math.max(0, s.from - before);
     const last = lines.at(-1);
     const broken = (pieces.get(s.task) ?? 1) > 1;
@@ -123,6 +127,7 @@ function linesOf(timing: Timing, tasks: readonly Task[], window: number, w: Wind
       lines[lines.length - 1] = {
         ...last,
         copies: [...last.copies, ...copies],
+        figures: last.figures + figures,
         toMin: clock(s.to),
         setupMin: last.setupMin + s.setupMin,
         broken: last.broken || broken,
@@ -132,6 +137,7 @@ function linesOf(timing: Timing, tasks: readonly Task[], window: number, w: Wind
         layer,
         coat,
         copies,
+        figures,
         fromMin: clock(s.from),
         toMin: clock(s.to),
         setupMin: s.setupMin,
