@@ -55,6 +55,16 @@ test('a newcomer goes from an empty piece to knee, blade and band; undo to empty
   await expect(redo).toBeDisabled();
   await saved(page);
   expect(await server.piece(id)).toEqual(full);
+
+  // A taller miniature leaves its parts as they are, unless they are told to grow along.
+  await page.getByLabel('Foot to crown', { exact: true }).fill('81');
+  await page.getByRole('button', { name: 'Make them 1.5 times as large' }).click();
+  await expect(page.getByRole('button', { name: /times as large$/ })).toBeHidden();
+  await saved(page);
+  const tall = await server.piece(id);
+  expect(tall.heightMm).toBe(81);
+  expect(tall.parts[0].form).toMatchObject({ widthMm: 7.5 });
+  expect(tall.parts[1].place).toMatchObject({ xMm: 13.5, rollDeg: 4 });
 });
 
 test('a form is found by a painter’s word: mail goes on, and is taken with the side of a dry brush', async ({

@@ -6,6 +6,7 @@ import { whyOf } from '../../ui/whys.js';
 import { useDebouncedPiece } from '../../store/useDebouncedPiece.js';
 import { useSeen } from '../stationState.js';
 import { PartRow } from '../PartRow.js';
+import { HeightField } from './HeightField.js';
 import type { Chosen } from '@pale-glint/core';
 
 interface Section {
@@ -106,17 +107,7 @@ export function PartList({ chosen, choose }: PartListProps) {
             onBlur={() => store.endGesture()}
           />
         </label>
-        <NumberField
-          label="Foot to crown"
-          why={whyOf('pieceHeight')}
-          unit="mm"
-          value={piece.heightMm}
-          min={1}
-          max={1000}
-          step={1}
-          onChange={(v) => store.change((d) => void (d.heightMm = v), 'piece/height')}
-          onEnd={() => store.endGesture()}
-        />
+        <HeightField />
         <NumberField
           label="How many alike"
           why={whyOf('copies')}
