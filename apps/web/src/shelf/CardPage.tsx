@@ -15,6 +15,9 @@ import { useShelf } from '../store/useShelf.js';
 /** Whiter than this a pot serves as the white of test mixes. */
 const WHITE_L = 93;
 
+/** What is clear leaves no dot to measure, and what is dust is no paint. */
+const UNDOTTED: ReadonlySet<Paint['kind']> = new Set(['medium', 'varnish', 'pigment']);
+
 /** The lightest ordinary pot. */
 const whitest = (paints: readonly Paint[]): Paint | null =>
   paints
@@ -58,7 +61,7 @@ export function CardPage() {
   const [mark, setMark] = useState<Mark>('white');
   const [taken, setTaken] = useState(false);
   const white = useMemo(() => whitest(paints), [paints]);
-  const dotPaints = paints.filter((p) => p.kind !== 'medium' && p.kind !== 'varnish');
+  const dotPaints = paints.filter((p) => !UNDOTTED.has(p.kind));
   const { bitmap } = card;
 
   const tap = (at: Pixel) => {

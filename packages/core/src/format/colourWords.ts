@@ -14,6 +14,7 @@ const HUES: Readonly<Record<string, Lch>> = {
   brass: [63, 44, 80], bronze: [46, 38, 66], gilt: [70, 50, 80],
   orange: [64, 70, 58], rust: [42, 46, 48], oxide: [40, 38, 44], copper: [48, 44, 52], tan: [62, 30, 70], leather: [40, 30, 58],
   brown: [32, 26, 56], umber: [28, 18, 62], chocolate: [24, 20, 50], sienna: [44, 42, 54],
+  earth: [45, 22, 66], mud: [32, 16, 64], clay: [56, 22, 62], dust: [62, 14, 78], ash: [58, 2, 80], soot: [12, 1, 60],
   red: [42, 62, 32], scarlet: [48, 74, 38], crimson: [34, 54, 20], burgundy: [22, 32, 16], brick: [42, 44, 40],
   pink: [70, 34, 2], rose: [60, 40, 8], flesh: [70, 26, 56], skin: [70, 26, 56], magenta: [44, 60, 342],
   purple: [30, 46, 314], violet: [30, 48, 306], plum: [24, 28, 332], lilac: [66, 28, 310],

@@ -2,6 +2,7 @@ import { hexToLab, hexToLinear, labToHex } from '../colour/index.js';
 import type { Surface } from '../form/index.js';
 import { MIXED_KINDS, nearnessOf, paintTable, searchMixes } from '../match/index.js';
 import { isMissing, type Mix, type Paint, type Wear } from '../piece/index.js';
+import { pickPaint } from '../school/index.js';
 import { tableMemo, weakMemo } from '../units/index.js';
 import type { PartLight } from '../rig/index.js';
 import { wornOn, type Hot, type Stance, type WearPass } from '../wear/index.js';
@@ -44,9 +45,20 @@ const MOST_COLOURS = 60;
 export const nearestMix = (hex: string, paints: readonly Paint[]): NearestMix | null =>
   mixesOf(paints)(hex).found;
 
+/** Dry pigment of any earth is dust, and of any black soot: so far from a colour of wear it still is it, CIEDE2000. */
+const STILL_DUST = 22;
+
+/** The dry pigment that comes nearest to a colour; null where none comes near. */
+function nearestPigment(hex: string, paints: readonly Paint[]): NearestMix | null {
+  const found = pickPaint(paints, hex, ['pigment'], STILL_DUST);
+  return found && { mix: [{ paint: found.id, parts: 1 }], hex: found.hex };
+}
+
 /** The mix that a pass of wear is laid with; null where none comes near, or it is the metal itself. */
-export const wearMix = ({ colour }: WearPass, paints: readonly Paint[]): NearestMix | null =>
-  colour === 'bright metal' ? null : nearestMix(colour.hex, paints);
+export const wearMix = ({ colour, dry }: WearPass, paints: readonly Paint[]): NearestMix | null =>
+  colour === 'bright metal'
+    ? null
+    : ((dry ? nearestPigment(colour.hex, paints) : null) ?? nearestMix(colour.hex, paints));
 
 /** What glows beside a part is hot. */
 export const hotBeside = ({ neighbours }: PartLight): Hot[] => neighbours.flatMap(({ from }) => from ?? []);

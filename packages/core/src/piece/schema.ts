@@ -11,7 +11,7 @@ import { SCHOOLS } from './schools.js';
 import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 14;
+export const VERSION = 15;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 export const MOST_NOTES = 500;
@@ -27,6 +27,7 @@ export const PAINT_KINDS = [
   'medium',
   'varnish',
   'primer',
+  'pigment',
 ] as const;
 export const OPACITIES = ['opaque', 'semi-opaque', 'semi-transparent', 'transparent'] as const;
 export const TINTS = ['weak', 'normal', 'strong', 'very strong'] as const;

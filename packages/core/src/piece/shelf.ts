@@ -4,7 +4,7 @@ import { keptApproachSchema, MOST_KEPT } from './keptApproach.js';
 import { paintSchema } from './schema.js';
 
 export const SHELF_FORMAT = 'pale-glint/shelf';
-export const SHELF_VERSION = 4;
+export const SHELF_VERSION = 5;
 /** A shelf holds at most so many pots. */
 export const MOST_SHELF = 2000;
 export const LEFT = ['plenty', 'half', 'little', 'none'] as const;

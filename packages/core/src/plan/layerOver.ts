@@ -26,6 +26,8 @@ export interface PassOver extends Pick<
 /** Wear or glow as a layer of the order. */
 export function layerOver({ piece, paints }: OrderInput, over: PassOver): OrderLayer {
   const { stroke, waitMin, thinner, wanted, title, film, mix, water, parts, ...own } = over;
+  // Dry pigment is wetted on the palette, as much as it takes: no drops tell how much.
+  const dry = mix.length > 0 && mix.every((m) => paints.get(m.paint)?.kind === 'pigment');
   const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * piece.copies;
   return {
     ...own,
@@ -36,10 +38,10 @@ export function layerOver({ piece, paints }: OrderInput, over: PassOver): OrderL
     parts,
     share: film === 'paint' ? BRUSHED : GLAZED,
     thinner,
-    thinning: thinning(water, thinner),
+    thinning: dry ? 'wetted with water' : thinning(water, thinner),
     mixText: wanted?.words ?? mixText(mix, paints),
     missing: missingText({ mix, water, thinner }, piece.paints, wanted?.missing ?? null),
-    amount: amountText(ml / (1 + water)),
+    amount: dry ? '' : amountText(ml / (1 + water)),
     dryMin: dryOf(mix, piece.paints, waitMin),
     airbrush: false,
     how: stroke,

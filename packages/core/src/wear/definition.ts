@@ -50,6 +50,8 @@ export interface WearPass {
   readonly title: string;
   /** What it dries to: a colour, or the bright metal itself. */
   readonly colour: { readonly hex: string; readonly words: string } | 'bright metal';
+  /** Whether dry pigment is laid where the painter has some of that colour: damp, worked on the palette. */
+  readonly dry?: true;
   readonly film: 'glaze' | 'wash' | 'paint';
   /** How much of what is below it hides, at full strength. */
   readonly hides: number;

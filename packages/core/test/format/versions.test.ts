@@ -15,7 +15,7 @@ interface Old {
   readonly rig: { readonly keyClockHours: number; readonly keyHeightDeg: number; readonly focalPart: string };
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14])(
   'a file that version %i wrote is read: parts, ladders, paints and light are there',
   (version) => {
     const old = JSON.parse(example(version)) as Old;

@@ -13,6 +13,7 @@ import { toVersion11 } from './toVersion11.js';
 import { toVersion12 } from './toVersion12.js';
 import { toVersion13 } from './toVersion13.js';
 import { toVersion14 } from './toVersion14.js';
+import { toVersion15 } from './toVersion15.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -32,6 +33,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [11, toVersion12],
   [12, toVersion13],
   [13, toVersion14],
+  [14, toVersion15],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */

@@ -25,9 +25,13 @@ const toVersion3 = (shelf: Json): Json => ({
 /** Version 4: approaches of the painter's own are kept beside the pots. */
 const toVersion4 = (shelf: Json): Json => ({ ...shelf, version: 4, approaches: [] });
 
+/** Version 5: a pot may hold dry pigment; none did before. */
+const toVersion5 = (shelf: Json): Json => ({ ...shelf, version: 5 });
+
 /** An older shelf brought to the present version, step by step. */
 export function migrateShelf(shelf: Json): Json {
   const second = shelf['version'] === 1 ? toVersion2(shelf) : shelf;
   const third = second['version'] === 2 ? toVersion3(second) : second;
-  return third['version'] === 3 ? toVersion4(third) : third;
+  const fourth = third['version'] === 3 ? toVersion4(third) : third;
+  return fourth['version'] === 4 ? toVersion5(fourth) : fourth;
 }

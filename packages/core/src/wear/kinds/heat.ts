@@ -50,6 +50,7 @@ export const heat: WearDefinition = {
       ...band({ id: 'soot', words: 'soot black', hex: '#1c1a19', times: 0.07, within: null }),
       title: 'soot beside the heat',
       colour: { hex: '#1c1a19', words: 'a black, as dry pigment or thin paint' },
+      dry: true,
       film: 'wash',
       hides: 0.75,
       coats: 1,

@@ -15,6 +15,7 @@ export const pigment: WearDefinition = {
       id: 'dust',
       title: 'dust, laid damp',
       colour: { hex: '#8d7a5e', words: 'an earth brown' },
+      dry: true,
       film: 'wash',
       hides: 0.7,
       share: ofLayer(1),
