@@ -27,9 +27,9 @@ export function PieceName({
   );
 }
 
-export const PieceHeight = (field: FieldProps<number>) => (
-  <NumberField label="Foot to crown" unit="mm" min={1} max={1000} step={1} {...field} />
-);
+export const PieceHeight = (
+  field: FieldProps<number> & { readonly why?: string; readonly onEnd?: () => void },
+) => <NumberField label="Foot to crown" unit="mm" min={1} max={1000} step={1} {...field} />;
 
 export const PieceCopies = ({ value, onChange }: FieldProps<number>) => (
   <NumberField

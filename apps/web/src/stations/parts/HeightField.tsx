@@ -1,7 +1,7 @@
 import { keepsSize, partsSized, plain } from '@pale-glint/core';
 import { useState } from 'react';
 import { usePiece, usePieceStore } from '../../store/PieceContext.js';
-import { NumberField } from '../../ui/NumberField.js';
+import { PieceHeight } from '../../ui/PieceFields.js';
 import { whyOf } from '../../ui/whys.js';
 
 /** A change of height that is no more than this changes no part that one would see. */
@@ -17,14 +17,9 @@ export function HeightField() {
   const asks = piece.parts.length > 0 && !keepsSize(piece) && Math.abs(times - 1) > LEAST_CHANGE;
   return (
     <>
-      <NumberField
-        label="Foot to crown"
+      <PieceHeight
         why={whyOf('pieceHeight')}
-        unit="mm"
         value={piece.heightMm}
-        min={1}
-        max={1000}
-        step={1}
         onChange={(v) => {
           setMadeFor((before) => before ?? piece.heightMm);
           store.change((d) => void (d.heightMm = v), 'piece/height');
