@@ -36,15 +36,27 @@ function withOneMore(piece: Piece, { text, ...made }: Omit<Note, 'id' | 'told'>)
 export interface Mending {
   readonly part: string;
   readonly message: string;
+  /** When that photo was made, as far as it is known. */
+  readonly photoAt: string | null;
   readonly cure: { readonly label: string; readonly words: string; readonly minutes: number };
 }
 
-const mendingText = ({ message, cure: { label, words, minutes } }: Mending): string =>
-  `${message} Mended: ${label}, ${duration(minutes)}. ${words}`;
+const wayOf = ({ cure: { label } }: Mending): string => ` Mended: ${label}, `;
+const mendingText = (mending: Mending): string =>
+  `${mending.message}${wayOf(mending)}${duration(mending.cure.minutes)}. ${mending.cure.words}`;
 
-/** The note that a mending was written down as; null where it was not. */
+/**
+ * The note that a mending was written down as, after the photo was made; null where it was not. Its figures may be others
+ * since: those of the finding change with the plan.
+ */
 export const noteOfMending = (piece: Piece, mending: Mending): Note | null =>
-  piece.notes.find((n) => n.part === mending.part && n.text === mendingText(mending)) ?? null;
+  piece.notes.find(
+    (n) =>
+      n.part === mending.part &&
+      n.madeAt !== null &&
+      (mending.photoAt === null || Date.parse(n.madeAt) >= Date.parse(mending.photoAt)) &&
+      n.text.includes(wayOf(mending)),
+  ) ?? null;
 
 /** The piece with a mending written down. @param madeAt ISO 8601 @throws RangeError where there is no room */
 export const withMending = (piece: Piece, mending: Mending, madeAt: string): Piece =>

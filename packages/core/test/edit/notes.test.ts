@@ -76,6 +76,7 @@ describe('a mending that is written down', () => {
   const mending = {
     part: 'elbow',
     message: 'Elbow is 12 of value darker than planned.',
+    photoAt: '2026-11-23T19:00:00Z',
     cure: { label: 'a thin light veil', words: 'Glaze all of it with 2 Chalk, 1 coat.', minutes: 3.2 },
   };
 
@@ -96,6 +97,16 @@ describe('a mending that is written down', () => {
   test('is another one of another part, or by another way', () => {
     const piece = withMending(lockKeepersArm, mending, note.madeAt);
     expect(noteOfMending(piece, { ...mending, part: 'blade' })).toBeNull();
-    expect(noteOfMending(piece, { ...mending, cure: { ...mending.cure, minutes: 20 } })).toBeNull();
+    expect(
+      noteOfMending(piece, { ...mending, cure: { ...mending.cure, label: 'painted again' } }),
+    ).toBeNull();
+  });
+
+  test('is the same one when the plan has changed its figures, and none for a photo that was made after it', () => {
+    const piece = withMending(lockKeepersArm, mending, note.madeAt);
+    const later = { ...mending, message: 'Elbow is 11 of value darker than planned.' };
+    expect(noteOfMending(piece, later)).toBe(noteOfMending(piece, mending));
+    expect(noteOfMending(piece, { ...mending, photoAt: '2026-11-24T08:00:00Z' })).toBeNull();
+    expect(noteOfMending(piece, { ...mending, photoAt: null })).not.toBeNull();
   });
 });

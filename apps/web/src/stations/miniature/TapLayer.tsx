@@ -243,14 +243,20 @@ export function TapBar({
         {message && <span className="block text-label text-g82">{message}</span>}
       </p>
       {edges !== null && (
-        <span title="Taps go onto the strongest edge of the photo near them; with Alt held, one stays where it is made">
+        <span
+          className="max-md:basis-full"
+          title="Taps go onto the strongest edge of the photo near them; with Alt held, one stays where it is made"
+        >
           <Check checked={edges} onChange={onEdges}>
             Keep to edges
           </Check>
         </span>
       )}
       {leavesOut !== null && (
-        <span title="Draw through what was taken that is no part of it; with Alt held, one stroke alone is left out">
+        <span
+          className="max-md:basis-full"
+          title="Draw through what was taken that is no part of it; with Alt held, one stroke alone is left out"
+        >
           <Check checked={leavesOut} onChange={onLeaveOut}>
             Leave out what I draw
           </Check>

@@ -6,6 +6,8 @@ import type { CureLine, ReadPhoto } from '../../workers/photo.worker.js';
 
 interface FoundProps {
   readonly read: ReadPhoto;
+  /** When the photo was made, as far as it is known. */
+  readonly photoAt: string | null;
   /** Id of the cure that is shown, a finding in their order; null for none. */
   readonly chosen: readonly (string | null)[];
   readonly onChoose: (finding: number, cure: string | null) => void;
@@ -69,7 +71,7 @@ function When({
 }
 
 /** What a photo shows, with what mends it. */
-function Findings({ read, chosen, onChoose }: FoundProps) {
+function Findings({ read, photoAt, chosen, onChoose }: FoundProps) {
   return (
     <ol className="space-y-2">
       {read.findings.map(({ finding, cures, when }, i) => (
@@ -113,7 +115,10 @@ function Findings({ read, chosen, onChoose }: FoundProps) {
           {cures
             .filter((cure) => cure.id === chosen[i])
             .map((cure) => (
-              <Mended key={cure.id} mending={{ part: finding.part, message: finding.message, cure }} />
+              <Mended
+                key={cure.id}
+                mending={{ part: finding.part, message: finding.message, photoAt, cure }}
+              />
             ))}
         </li>
       ))}

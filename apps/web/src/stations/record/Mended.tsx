@@ -11,7 +11,7 @@ export function Mended({ mending }: { readonly mending: Mending }) {
   if (note)
     return (
       <p className="flex flex-wrap gap-x-3 text-label">
-        <span>Mended{note.madeAt ? `, ${momentText(note.madeAt)}` : ' last time'}</span>
+        <span>Mended{note.madeAt && `, ${momentText(note.madeAt)}`}</span>
         <button
           type="button"
           className="underline underline-offset-2"

@@ -220,7 +220,7 @@ function thirdLook(
 export function RecordStation() {
   const piece = usePiece();
   const { order } = useStation();
-  const { photo, pick, told, tell, other, holdBeside } = useChosenPhoto();
+  const { photo, madeAt, pick, told, tell, other, holdBeside } = useChosenPhoto();
   const [tapping, setTapping] = useState(false);
   const [going, setGoing] = useState(true);
   const [how, setHow] = useState<HowToLook>({ way: 'beside', grey: false, squinted: false, trueSize: false });
@@ -295,7 +295,7 @@ export function RecordStation() {
           aria-label="What the photo shows"
           className="w-80 shrink-0 space-y-3 overflow-y-auto bg-g88 p-3 max-md:w-full max-md:overflow-visible"
         >
-          <FoundInPhoto read={read} chosen={chosen} onChoose={choose} />
+          <FoundInPhoto read={read} photoAt={madeAt} chosen={chosen} onChoose={choose} />
           {photo !== null && read.photo && (
             <BesideAnother photo={photo} other={other?.photo ?? null} onOther={holdBeside} state={besides} />
           )}

@@ -8,6 +8,8 @@ import type { OtherPhoto } from './useBeside.js';
 export interface ChosenPhoto {
   /** Hash of the photo that is looked at; null where there is none. */
   readonly photo: string | null;
+  /** When it was made, as far as it is known. */
+  readonly madeAt: string | null;
   readonly pick: (photo: string) => void;
   /** What the painter told of it; until then, what is taken for granted. */
   readonly told: ToldOfPhoto;
@@ -48,6 +50,7 @@ export function useChosenPhoto(): ChosenPhoto {
   );
   return {
     photo: note?.photo ?? null,
+    madeAt: note?.madeAt ?? null,
     pick,
     told,
     tell: (more) => note && store.edit((piece) => withToldOfPhoto(piece, note.id, { ...told, ...more })),
