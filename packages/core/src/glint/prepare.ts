@@ -152,7 +152,7 @@ const ladderPalettes = weakMemo2((ladder: Ladder, paints: readonly Paint[]) =>
 );
 
 function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]): Palette {
-  const steps = chooseSteps(ladder, count);
+  const steps = chooseSteps(ladder, count, metalOfLadder(ladder)?.coverShares);
   const school = schools[ladder.school];
   const input = { ladder, paints };
   const passes = passesOf(input);

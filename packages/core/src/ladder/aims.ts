@@ -1,4 +1,5 @@
 import type { LadderStep } from '../piece/index.js';
+import { clamp } from '../units/index.js';
 
 /** A step whose mix a search may change, and whose value its mix says. */
 export const FREE: Pick<LadderStep, 'value' | 'settled'> = { value: null, settled: 'no' };
@@ -16,4 +17,11 @@ export function stepShares(steps: number, cover: readonly number[] = STEEL_COVER
     const i = Math.min(cover.length - 2, Math.floor(at));
     return Math.round((cover[i] + (cover[i + 1] - cover[i]) * (at - i)) * 1000) / 1000;
   });
+}
+
+/** Where on a curve of shares one lies, in places from 0: the reverse of `stepShares`. What is beyond its ends lies on them. */
+export function placeOfShare(share: number, cover: readonly number[] = STEEL_COVER): number {
+  const i = cover.findIndex((c, k) => k > 0 && c <= share);
+  if (i < 0) return cover.length - 1;
+  return clamp(i - (share - cover[i]) / Math.max(1e-9, cover[i - 1] - cover[i]), 0, cover.length - 1);
 }

@@ -11,13 +11,19 @@ import {
   schools,
   matteTones,
   midStep,
+  metals,
   midValue,
   mixText,
   paintsById,
+  placeOfShare,
   stepOf,
+  stepShares,
   stepsForSize,
   thresholdOf,
   towline,
+  withoutStep,
+  withStepSplit,
+  type Ladder,
 } from '../../src/index.js';
 
 const paints = paintsById(towline);
@@ -119,6 +125,41 @@ describe('values and steps', () => {
       expect([...order].sort((a, b) => a - b)).toEqual(order);
       expect(new Set(order).size).toBe(order.length);
     }
+  });
+
+  test('are evenly picked by their place where the steps are those of the metal, for every metal and number', () => {
+    for (const { coverShares } of metals)
+      for (let m = 2; m <= 12; m++) {
+        const shares = stepShares(m, coverShares);
+        const steps = shares.map((aimedShare, k) => ({ ...coldSteel.steps[0], id: `s${k}`, aimedShare }));
+        for (let n = 2; n <= m; n++) {
+          const places = Array.from({ length: n }, (_, k) => `s${Math.round((k * (m - 1)) / (n - 1))}`);
+          expect(chooseSteps({ ...coldSteel, steps }, n, coverShares).map((s) => s.id)).toEqual(places);
+        }
+      }
+  });
+
+  test('stay those they were where a step is split for parts that have room for all, or two next to each other', () => {
+    const between = (ladder: Ladder, k: number) => withStepSplit(ladder, k, ladder.steps[k].mix, 50);
+    const ids = (ladder: Ladder, n: number) => chooseSteps(ladder, n).map((s) => s.id);
+    for (let k = 0; k < 6; k++) {
+      const once = between(coldSteel, k);
+      const twice = between(once, (k + 2) % 7);
+      for (let n = 2; n <= 7; n++)
+        for (const l of [once, twice]) expect(ids(l, n)).toEqual(ids(coldSteel, n));
+      expect(ids(once, 8)).toEqual(once.steps.map((s) => s.id));
+      expect(ids(twice, 8)).toHaveLength(8);
+    }
+    // One that was taken out leaves the others even.
+    for (let k = 1; k < 6; k++) expect(ids(withoutStep(coldSteel, k), 6)).toHaveLength(6);
+  });
+
+  test('a share lies where the curve has it', () => {
+    for (const { coverShares } of metals)
+      stepShares(12, coverShares).forEach((share, k) =>
+        expect(Math.abs(placeOfShare(share, coverShares) - (k * 6) / 11)).toBeLessThan(0.02),
+      );
+    expect([2, 1, 0.78, 0.01, 0].map((s) => placeOfShare(s))).toEqual([0, 0, 1, 6, 6]);
   });
 
   test('small parts take few steps, large ones all', () => {
