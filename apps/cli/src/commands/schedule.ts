@@ -41,6 +41,7 @@ export function scheduleCommand(path: string, o: ScheduleFlags): void {
       lines: e.lines.map((l) => ({ ...l, n: l.layer + 1, layer: order[l.layer]!.title })),
       driesOvernight: e.dries.map(({ layer, min }) => ({ layer: order[layer]!.title, min })),
     })),
+    notPlanned: schedule.unplaced.map((k) => order[k]!.title),
     leastEvenings: schedule.least,
     activeMin: schedule.activeMin,
     setupMin: schedule.setupMin,

@@ -296,6 +296,33 @@ describe('ten soldiers', () => {
     for (const figures of painted.values()) expect(figures).toBeCloseTo(10, 6);
   });
 
+  test('have a place for every coat, however long each of them dries', () => {
+    const slow = order.map((l) => ({ ...l, dryMin: 900 }));
+    for (const [layers, evenings] of [
+      [order, []],
+      [slow, []],
+      [slow, [{ date: '2026-12-01', startMin: 1170, minutes: 45 }]],
+    ] as const) {
+      const table = { ...militia.table, evenings: [...evenings] };
+      const s = scheduleOf(layers, { ...militia, table, copies: 1 }, [], { today: TODAY, tries: 5 });
+      expect(s.unplaced).toEqual([]);
+      expect(new Set(s.evenings.flatMap((e) => e.lines.map((l) => l.layer))).size).toBe(layers.length);
+      expect(s.evenings.reduce((n, e) => n + e.activeMin, 0)).toBeCloseTo(s.activeMin, 6);
+    }
+  });
+
+  test('that are too short to begin with the airbrush say so, and leave out what lies on it', () => {
+    const short = { date: '2026-12-01', startMin: 1170, minutes: 10 };
+    const s = scheduleOf(order, { ...militia, table: { ...militia.table, evenings: [short] } }, [], {
+      today: TODAY,
+      tries: 5,
+    });
+    expect(s.unplaced).toContain(order.findIndex((l) => l.airbrush));
+    expect(s.unplaced).toHaveLength(order.length);
+    expect(s.fits).toBe(false);
+    expect(s.evenings).toEqual([]);
+  });
+
   test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {
     const lines = plan().evenings.flatMap((e) => e.lines);
     const coats = new Set(lines.map((l) => `${l.layer}/${l.coat}`)).size;

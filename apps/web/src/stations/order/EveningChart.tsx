@@ -19,8 +19,9 @@ const WIDTH = 860;
 /** Room beyond the longest evening, to pull one longer. */
 const BEYOND = 1.25;
 const ROUND = 30;
-/** So many evenings are shown at first. */
+/** So many evenings are shown at first; one more than that is no reason to hide it. */
 const FIRST = 4;
+const ALL_SHOWN = FIRST + 1;
 /** A strip narrower than this has no room for its number. */
 const LEAST_TEXT = 16;
 
@@ -81,7 +82,8 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
   const longest =
     ROUND * Math.ceil((BEYOND * Math.max(60, ...schedule.evenings.map((e) => e.minutes))) / ROUND);
   const [all, setAll] = useState(false);
-  const shown = all ? schedule.evenings : schedule.evenings.slice(0, FIRST);
+  const hides = schedule.evenings.length > ALL_SHOWN;
+  const shown = all || !hides ? schedule.evenings : schedule.evenings.slice(0, FIRST);
   const scale = scaleLinear()
     .domain([0, longest])
     .range([LEFT, WIDTH - RIGHT]);
@@ -146,7 +148,7 @@ export function EveningChart({ schedule, order, piece, onLength }: EveningChartP
           })}
         </ol>
       </div>
-      {schedule.evenings.length > FIRST && (
+      {hides && (
         <button
           type="button"
           className="text-label font-semibold underline underline-offset-2"

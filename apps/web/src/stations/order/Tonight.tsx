@@ -229,11 +229,25 @@ function ShortTime({ schedule, order, piece }: TonightProps) {
   );
 }
 
+/** What no evening is long enough for is left out of the plan: that is said before it. */
+function NotPlanned({ schedule: { unplaced }, order }: Pick<TonightProps, 'schedule' | 'order'>) {
+  if (unplaced.length === 0) return null;
+  const [first, ...more] = unplaced.map((k) => order[k].title.toLowerCase());
+  return (
+    <p role="alert" className="border-l-4 border-g10 bg-g96 px-5 py-3 text-label">
+      <span className="font-semibold">Not in the plan: {first}</span>
+      {more.length > 0 && `, and ${more.length} more that ${more.length === 1 ? 'lies' : 'lie'} on it`}. No
+      evening is long enough to begin it: make them longer.
+    </p>
+  );
+}
+
 /** The next evening first, then what does not fit, then the short time there is now. */
 export function Tonight(props: TonightProps) {
-  if (props.schedule.evenings.length === 0) return null;
+  if (props.schedule.evenings.length === 0) return <NotPlanned {...props} />;
   return (
     <div className="space-y-px">
+      <NotPlanned {...props} />
       <NextEvening {...props} />
       <Fits {...props} />
       <ShortTime {...props} />

@@ -5,7 +5,7 @@ import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
 import { tasksOf, type Task } from './tasks.js';
-import { dayOf, windowsOf, type Timing, type Window } from './timing.js';
+import { dayOf, timed, windowsOf, type Timing, type Window } from './timing.js';
 
 /** What is painted without a break with one mix: a coat of a layer on one or several figures. */
 export interface EveningLine {
@@ -76,17 +76,26 @@ export interface Schedule {
   readonly least: number;
   /** Whether it fits into the evenings that are set; true where none is. */
   readonly fits: boolean;
+  /** Layers that no evening is long enough for, or that lie on one, by their place in the order. */
+  readonly unplaced: readonly number[];
   readonly activeMin: number;
   readonly setupMin: number;
   readonly waitMin: number;
   readonly tasks: readonly Task[];
 }
 
-/** Evenings that are put behind those set, at most. */
+/** Evenings that are put behind those set, at least and at most. */
+const LEAST_EXTRA = 4;
 const MOST_EXTRA = 400;
 
-/** Evenings from a day on: those set, then one a day like the last of them, as many as the work may need. */
-function eveningsAhead(table: Table, today: string, enoughMin: number): { evenings: Evening[]; set: number } {
+/** How many evenings are put behind those set: for so many minutes in all, and so many at least. */
+interface Enough {
+  readonly minutes: number;
+  readonly extra: number;
+}
+
+/** Evenings from a day on: those set, then one a day like the last of them. */
+function eveningsAhead(table: Table, today: string, enough: Enough): { evenings: Evening[]; set: number } {
   const set = table.evenings
     .filter((e) => e.date >= today)
     .sort((a, b) =>
@@ -98,13 +107,38 @@ function eveningsAhead(table: Table, today: string, enoughMin: number): { evenin
   const evenings = [...set];
   let date = set.length > 0 ? nextDay(like.date) : today;
   let minutes = set.reduce((sum, e) => sum + e.minutes, 0);
-  // Drying may need days that the work alone does not.
-  for (let extra = 0; extra < MOST_EXTRA && (minutes < enoughMin || extra < 4); extra++) {
+  for (let n = 0; n < MOST_EXTRA && (minutes < enough.minutes || n < enough.extra); n++) {
     evenings.push({ date, startMin: like.startMin, minutes: like.minutes });
     minutes += like.minutes;
     date = nextDay(date);
   }
   return { evenings, set: set.length };
+}
+
+/** Evenings with time left in them, as windows. */
+interface Ahead {
+  readonly windows: readonly Window[];
+  /** So many of the windows at the beginning are evenings that the painter set. */
+  readonly set: number;
+  /** Whether the painter set any. */
+  readonly anySet: boolean;
+}
+
+/** Evenings from now on until all has a place: drying may need days that the work alone does not. */
+function windowsAhead(tasks: readonly Task[], table: Table, today: string, nowMin: number): Ahead {
+  const minutes = 1.6 * tasks.reduce((n, t) => n + t.activeMin, 0) + 60;
+  for (let extra = LEAST_EXTRA; ; extra *= 2) {
+    const { evenings, set } = eveningsAhead(table, today, { minutes, extra });
+    const cut = evenings.flatMap((e) => {
+      // Of an evening that has begun only the rest is left.
+      const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
+      return e.minutes - late >= 5 ? [{ ...e, startMin: e.startMin + late, minutes: e.minutes - late }] : [];
+    });
+    const windows = windowsOf(cut);
+    const inOrder = () => timed(tasks, [...tasks.keys()], windows, table.palette);
+    if (extra >= MOST_EXTRA || inOrder().unplaced.length === 0)
+      return { windows, set: Math.max(0, set - (evenings.length - cut.length)), anySet: set > 0 };
+  }
 }
 
 /** Stretches of one layer and coat that follow each other without waiting, as lines. */
@@ -167,15 +201,7 @@ export function scheduleOf(
 ): Schedule {
   const { copies, table, rig } = piece;
   const tasks = tasksOf(order, { copies, room: table.room, focalPart: rig.focalPart, ticks });
-  const activeMin = tasks.reduce((n, t) => n + t.activeMin, 0);
-  const { evenings, set } = eveningsAhead(table, today, 1.6 * activeMin + 60);
-  const cut = evenings.flatMap((e) => {
-    // Of an evening that has begun only the rest is left.
-    const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
-    return e.minutes - late >= 5 ? [{ ...e, startMin: e.startMin + late, minutes: e.minutes - late }] : [];
-  });
-  const gone = evenings.length - cut.length;
-  const windows = windowsOf(cut);
+  const { windows, set, anySet } = windowsAhead(tasks, table, today, nowMin);
   const timing = bestTiming(tasks, windows, table.palette, search);
   const used = windows.slice(0, timing.lastWindow + 1);
   const plans = used.map((w, k): EveningPlan => {
@@ -192,7 +218,7 @@ export function scheduleOf(
       date,
       startMin: minute,
       minutes: w.to - w.from,
-      set: k < Math.max(0, set - gone),
+      set: k < set,
       putOut: [...new Set(lines.map((l) => l.layer))],
       lines,
       dries: [...drying].map(([layer, min]) => ({ layer, min })),
@@ -205,8 +231,9 @@ export function scheduleOf(
   return {
     evenings: plans,
     least: leastWindow(tasks, windows) + 1,
-    fits: set === 0 || timing.lastWindow < set - gone,
-    activeMin,
+    fits: !anySet || (timing.lastWindow < set && timing.unplaced.length === 0),
+    unplaced: [...new Set(timing.unplaced.map((k) => tasks[k].layer))].sort((a, b) => a - b),
+    activeMin: tasks.reduce((n, t) => n + t.activeMin, 0),
     setupMin: total((p) => p.setupMin),
     waitMin: total((p) => p.waitMin),
     tasks,
