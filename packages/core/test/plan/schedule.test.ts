@@ -363,6 +363,12 @@ describe('ten soldiers', () => {
     expect(beyond).toEqual([...beyond].sort((a, b) => Number(b) - Number(a)));
   });
 
+  test('too many for the evenings: what seals a tint is never left out, however little it is seen', () => {
+    const [first, ...more] = order;
+    const sealed = [first, { ...more[0], role: 'varnish' as const, beyond: true }, ...more];
+    expect(leavableLayers(sealed, militia).map((l) => l.layer)).not.toContain(1);
+  });
+
   test('too many for the evenings: with some left out fewer evenings are lacking, however late it is tonight', () => {
     const line = (set: boolean, minutes: number, activeMin: number) =>
       ({ set, minutes, activeMin, setupMin: 10 }) as Schedule['evenings'][number];
@@ -376,6 +382,9 @@ describe('ten soldiers', () => {
       expect(short.still!.evenings).toBe(Math.ceil((880 - saved) / 120));
       expect(shortfallOf({ fits: true, evenings }, order, militia)).toBeNull();
     }
+    // Evenings that are waited through stay as many, whatever is left out.
+    const waited = [line(true, 120, 10), ...Array.from({ length: 8 }, () => line(false, 120, 40))];
+    expect(shortfallOf({ fits: false, evenings: waited }, order, militia)!.still!.evenings).toBe(8);
   });
 
   test('in 25 minutes: what fits and leaves nothing half done; in one minute nothing', () => {

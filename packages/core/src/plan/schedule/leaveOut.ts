@@ -12,8 +12,8 @@ export interface Leavable {
   readonly beyond: boolean;
 }
 
-/** Without these there is no metal. */
-const NEEDED: ReadonlySet<Role> = new Set(['undercoat', 'base', 'edges', 'matte']);
+/** Without these there is no metal, or what is under it runs. */
+const NEEDED: ReadonlySet<Role> = new Set(['undercoat', 'base', 'edges', 'matte', 'varnish']);
 /** A change of the eye that a layer of unknown effect is taken to make. */
 const UNKNOWN_CHANGE = 4;
 const LEAST_MIN = 1;
@@ -57,6 +57,8 @@ export function enoughToLeave(leavable: readonly Leavable[], minutes: number): L
   return chosen;
 }
 
+/** A smaller share of evenings than this is painted where drying tells how many there are. */
+const MOSTLY = 0.5;
 /** More is not a proposal any more. */
 const MOST_PROPOSED = 6;
 
@@ -83,7 +85,10 @@ export function shortfallOf(
   const minutes = more.reduce((n, e) => n + e.activeMin + e.setupMin, 0);
   const leave = enoughToLeave(leavableLayers(order, piece), minutes).slice(0, MOST_PROPOSED);
   const left = minutes - leave.reduce((n, l) => n + l.savesMin, 0);
-  // An evening that has begun is shorter than those that follow.
-  const still = left > 0 ? { minutes: left, evenings: Math.ceil(left / more[0].minutes) } : null;
+  // Evenings that are mostly waited through are for what dries, and as many with less to paint in them. One that has
+  // begun is shorter than those that follow.
+  const dries = minutes < MOSTLY * more.reduce((n, e) => n + e.minutes, 0);
+  const still =
+    left > 0 ? { minutes: left, evenings: dries ? more.length : Math.ceil(left / more[0].minutes) } : null;
   return { minutes, evenings: more.length, leave, still };
 }
