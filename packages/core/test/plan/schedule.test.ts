@@ -352,6 +352,15 @@ describe('ten soldiers', () => {
     expect(short.evenings[4].set).toBe(false);
   });
 
+  test('that touch are one, and no evening behind them passes for one that was set', () => {
+    const evening = (startMin: number) => ({ date: '2026-12-01', startMin, minutes: 60 });
+    const table = { ...militia.table, evenings: [evening(1170), evening(1230), evening(1200)] };
+    const { evenings, fits } = plan({ table });
+    expect(evenings.map((e) => e.set)).toEqual(evenings.map((_, k) => k === 0));
+    expect(evenings[0].minutes).toBe(120);
+    expect(fits).toBe(false);
+  });
+
   test('too many for the evenings: what to leave out, the least for the eye first, never what makes it metal', () => {
     const leavable = leavableLayers(order, militia);
     const roles = new Set(leavable.map((l) => order[l.layer].role));

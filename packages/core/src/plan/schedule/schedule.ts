@@ -129,15 +129,18 @@ function windowsAhead(tasks: readonly Task[], table: Table, today: string, nowMi
   const minutes = 1.6 * tasks.reduce((n, t) => n + t.activeMin, 0) + 60;
   for (let extra = LEAST_EXTRA; ; extra *= 2) {
     const { evenings, set } = eveningsAhead(table, today, { minutes, extra });
-    const cut = evenings.flatMap((e) => {
-      // Of an evening that has begun only the rest is left.
-      const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
-      return e.minutes - late >= 5 ? [{ ...e, startMin: e.startMin + late, minutes: e.minutes - late }] : [];
-    });
-    const windows = windowsOf(cut);
+    // Of an evening that has begun only the rest is left.
+    const left = (some: readonly Evening[]) =>
+      some.flatMap((e) => {
+        const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
+        const minutes = e.minutes - late;
+        return minutes >= 5 ? [{ ...e, startMin: e.startMin + late, minutes }] : [];
+      });
+    const windows = windowsOf(left(evenings));
     const inOrder = () => timed(tasks, [...tasks.keys()], windows, table.palette);
     if (extra >= MOST_EXTRA || inOrder().unplaced.length === 0)
-      return { windows, set: Math.max(0, set - (evenings.length - cut.length)), anySet: set > 0 };
+      // Evenings that touch are one window.
+      return { windows, set: windowsOf(left(evenings.slice(0, set))).length, anySet: set > 0 };
   }
 }
 
