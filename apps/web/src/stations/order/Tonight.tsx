@@ -236,8 +236,8 @@ function NotPlanned({ schedule: { unplaced }, order }: Pick<TonightProps, 'sched
   return (
     <p role="alert" className="border-l-4 border-g10 bg-g96 px-5 py-3 text-label">
       <span className="font-semibold">Not in the plan: {first}</span>
-      {more.length > 0 && `, and ${more.length} more that ${more.length === 1 ? 'lies' : 'lie'} on it`}. No
-      evening is long enough to begin it: make them longer.
+      {more.length > 0 && `, and ${more.length} more`}. No evening is long enough to begin{' '}
+      {more.length > 0 ? 'them, or what they lie on' : 'it'}: make your evenings longer.
     </p>
   );
 }

@@ -133,8 +133,8 @@ function windowsAhead(tasks: readonly Task[], table: Table, today: string, nowMi
     const left = (some: readonly Evening[]) =>
       some.flatMap((e) => {
         const late = e.date === today ? Math.max(0, nowMin - e.startMin) : 0;
-        const minutes = e.minutes - late;
-        return minutes >= 5 ? [{ ...e, startMin: e.startMin + late, minutes }] : [];
+        const rest = e.minutes - late;
+        return rest >= 5 ? [{ ...e, startMin: e.startMin + late, minutes: rest }] : [];
       });
     const windows = windowsOf(left(evenings));
     const inOrder = () => timed(tasks, [...tasks.keys()], windows, table.palette);
