@@ -33,9 +33,13 @@ const begun = async () => {
 };
 afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })));
 
+const children: ChildProcess[] = [];
+// One that a failed test left running would keep the suite from ending.
+afterAll(() => children.forEach((child) => child.kill('SIGKILL')));
 /** A server in a process of its own; answers with its address once it is ready. */
 async function spawnServer(data: string) {
   const { child, ready } = startBuilt(data);
+  children.push(child);
   return { child, address: await ready };
 }
 const ended = (child: ChildProcess) =>

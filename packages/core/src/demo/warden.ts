@@ -273,6 +273,7 @@ export const sluiceWarden: Piece = {
       madeAt: '2026-11-17T20:20:00Z',
       photo: null,
       told: null,
+      mended: null,
     },
     {
       id: 'note-2',
@@ -281,6 +282,7 @@ export const sluiceWarden: Piece = {
       madeAt: '2026-11-19T20:10:00Z',
       photo: null,
       told: null,
+      mended: null,
     },
   ],
 };

@@ -24,9 +24,13 @@ export function withNote(piece: Piece, { text, layer, madeAt, photo }: NewNote):
   return withOneMore(piece, { part: null, text: words, madeAt, photo });
 }
 
-function withOneMore(piece: Piece, { text, ...made }: Omit<Note, 'id' | 'told'>): Piece {
+function withOneMore(
+  piece: Piece,
+  { text, ...made }: Omit<Note, 'id' | 'told' | 'mended'>,
+  mended: Note['mended'] = null,
+): Piece {
   const id = freeId('note', new Set(piece.notes.map((n) => n.id)));
-  const note: Note = { id, ...made, text: text.slice(0, MOST_NOTE_CHARACTERS), told: null };
+  const note: Note = { id, ...made, text: text.slice(0, MOST_NOTE_CHARACTERS), told: null, mended };
   if (piece.notes.some((n) => sameNote(n, note))) return piece;
   if (piece.notes.length >= MOST_NOTES) throw new RangeError(`notes: at most ${MOST_NOTES}`);
   return { ...piece, notes: [...piece.notes, note] };
@@ -35,32 +39,40 @@ function withOneMore(piece: Piece, { text, ...made }: Omit<Note, 'id' | 'told'>)
 /** What a photo had shown of a part, and what was done about it. */
 export interface Mending {
   readonly part: string;
+  /** Id of the finding's kind, and what it says. */
+  readonly finding: string;
   readonly message: string;
   /** When that photo was made, as far as it is known. */
   readonly photoAt: string | null;
-  readonly cure: { readonly label: string; readonly words: string; readonly minutes: number };
+  readonly cure: {
+    readonly id: string;
+    readonly label: string;
+    readonly words: string;
+    readonly minutes: number;
+  };
 }
 
-const wayOf = ({ cure: { label } }: Mending): string => ` Mended: ${label}, `;
-const mendingText = (mending: Mending): string =>
-  `${mending.message}${wayOf(mending)}${duration(mending.cure.minutes)}. ${mending.cure.words}`;
+const mendingText = ({ message, cure }: Mending): string =>
+  `${message} Mended: ${cure.label}, ${duration(cure.minutes)}. ${cure.words}`;
 
-/**
- * The note that a mending was written down as, after the photo was made; null where it was not. Its figures may be others
- * since: those of the finding change with the plan.
- */
-export const noteOfMending = (piece: Piece, mending: Mending): Note | null =>
+/** The note that a mending was written down as, after the photo was made; null where it was not. */
+export const noteOfMending = (piece: Piece, { part, finding, cure, photoAt }: Mending): Note | null =>
   piece.notes.find(
     (n) =>
-      n.part === mending.part &&
+      n.part === part &&
+      n.mended?.cure === cure.id &&
+      (n.mended.finding === null || n.mended.finding === finding) &&
       n.madeAt !== null &&
-      (mending.photoAt === null || Date.parse(n.madeAt) >= Date.parse(mending.photoAt)) &&
-      n.text.includes(wayOf(mending)),
+      (photoAt === null || Date.parse(n.madeAt) >= Date.parse(photoAt)),
   ) ?? null;
 
 /** The piece with a mending written down. @param madeAt ISO 8601 @throws RangeError where there is no room */
 export const withMending = (piece: Piece, mending: Mending, madeAt: string): Piece =>
-  withOneMore(piece, { part: mending.part, text: mendingText(mending), madeAt, photo: null });
+  withOneMore(
+    piece,
+    { part: mending.part, text: mendingText(mending), madeAt, photo: null },
+    { finding: mending.finding, cure: mending.cure.id },
+  );
 
 /** The piece with what was told of the photo of a note; a note without a photo stays as it is. */
 export const withToldOfPhoto = (piece: Piece, id: string, told: ToldOfPhoto): Piece => ({

@@ -11,7 +11,7 @@ import { SCHOOLS } from './schools.js';
 import { MOST_WEAR, wearSchema } from './wear.js';
 
 export const FORMAT = 'pale-glint/piece';
-export const VERSION = 15;
+export const VERSION = 16;
 export const MOST_PARTS = 400;
 export const MOST_TICKS = 20_000;
 export const MOST_NOTES = 500;
@@ -200,6 +200,12 @@ const toldOfPhotoSchema = z.strictObject({
   cardHex: hex('the paper behind the figure, or null where its colour is not known').nullable(),
 });
 
+/** Something that a photo showed and that was put right. */
+const mendedSchema = z.strictObject({
+  finding: id('of the kind of finding; null for any, as it was written before version 16').nullable(),
+  cure: id('of the way in which it was mended'),
+});
+
 export const pieceSchema = z.strictObject({
   format: z.literal(FORMAT, { error: () => `"${FORMAT}"` }),
   version: z.literal(VERSION, { error: () => `version ${VERSION}` }),
@@ -232,6 +238,9 @@ export const pieceSchema = z.strictObject({
       told: toldOfPhotoSchema
         .nullable()
         .meta({ description: 'what the painter told of the photo; null for nothing' }),
+      mended: mendedSchema
+        .nullable()
+        .meta({ description: 'what it tells to have been mended; null for nothing' }),
     }),
     MOST_NOTES,
     "the painter's own words",

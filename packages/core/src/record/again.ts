@@ -64,13 +64,17 @@ export function anotherFrom(piece: Piece, order: readonly OrderLayer[], another:
   const factor = keepsSize(piece) ? 1 : another.heightMm / piece.heightMm;
   // What has a time was of that miniature: here it is of the last one, and of no evening.
   const own = piece.notes.flatMap((n) =>
-    n.photo !== null ? [] : n.madeAt === null ? [n] : [{ ...n, text: ofLast(n.text), madeAt: null }],
+    n.photo !== null
+      ? []
+      : n.madeAt === null
+        ? [n]
+        : [{ ...n, text: ofLast(n.text), madeAt: null, mended: null }],
   );
   const ids = new Set(own.map((n) => n.id));
   const learned = doneOtherwise(run?.ticks ?? [], order).map((text) => {
     const id = freeId('note', ids);
     ids.add(id);
-    return { id, part: null, text: ofLast(text), madeAt: null, photo: null, told: null };
+    return { id, part: null, text: ofLast(text), madeAt: null, photo: null, told: null, mended: null };
   });
   return {
     ...planned,

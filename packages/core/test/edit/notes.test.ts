@@ -75,9 +75,15 @@ describe('a note of the painter’s', () => {
 describe('a mending that is written down', () => {
   const mending = {
     part: 'elbow',
+    finding: 'too-dark',
     message: 'Elbow is 12 of value darker than planned.',
     photoAt: '2026-11-23T19:00:00Z',
-    cure: { label: 'a thin light veil', words: 'Glaze all of it with 2 Chalk, 1 coat.', minutes: 3.2 },
+    cure: {
+      id: 'glaze-lighter',
+      label: 'a thin light veil',
+      words: 'Glaze all of it with 2 Chalk, 1 coat.',
+      minutes: 3.2,
+    },
   };
 
   test('tells what was wrong, what was done and how long it takes, of its part', () => {
@@ -90,21 +96,22 @@ describe('a mending that is written down', () => {
       madeAt: note.madeAt,
       photo: null,
       told: null,
+      mended: { finding: 'too-dark', cure: 'glaze-lighter' },
     });
     expect(readPiece(writePiece(piece))).toEqual(piece);
   });
 
-  test('is another one of another part, or by another way', () => {
+  test('is another one of another part, of another finding, or by another way', () => {
     const piece = withMending(lockKeepersArm, mending, note.madeAt);
     expect(noteOfMending(piece, { ...mending, part: 'blade' })).toBeNull();
-    expect(
-      noteOfMending(piece, { ...mending, cure: { ...mending.cure, label: 'painted again' } }),
-    ).toBeNull();
+    expect(noteOfMending(piece, { ...mending, cure: { ...mending.cure, id: 'repaint' } })).toBeNull();
+    expect(noteOfMending(piece, { ...mending, finding: 'too-small' })).toBeNull();
   });
 
   test('is the same one when the plan has changed its figures, and none for a photo that was made after it', () => {
     const piece = withMending(lockKeepersArm, mending, note.madeAt);
-    const later = { ...mending, message: 'Elbow is 11 of value darker than planned.' };
+    const cure = { ...mending.cure, label: 'a thin light veil over it', minutes: 4 };
+    const later = { ...mending, message: 'Elbow is 11 of value darker than planned.', cure };
     expect(noteOfMending(piece, later)).toBe(noteOfMending(piece, mending));
     expect(noteOfMending(piece, { ...mending, photoAt: '2026-11-24T08:00:00Z' })).toBeNull();
     expect(noteOfMending(piece, { ...mending, photoAt: null })).not.toBeNull();

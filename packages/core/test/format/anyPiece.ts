@@ -27,9 +27,14 @@ const share = fc.double({ min: 0, max: 1, noNaN: true });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const hex = fc.stringMatching(/^#[0-9a-f]{6}$/);
 const name = fc.string({ minLength: 1, maxLength: 40 });
-const NOTED: readonly Pick<Piece['notes'][number], 'madeAt' | 'photo' | 'told'>[] = [
-  { madeAt: null, photo: null, told: null },
-  { madeAt: '2026-11-23T19:30:00Z', photo: 'b'.repeat(64), told: null },
+const NOTED: readonly Omit<Piece['notes'][number], 'id' | 'part' | 'text'>[] = [
+  { madeAt: null, photo: null, told: null, mended: null },
+  {
+    madeAt: '2026-11-23T19:30:00Z',
+    photo: 'b'.repeat(64),
+    told: null,
+    mended: { finding: 'too-dark', cure: 'glaze-lighter' },
+  },
   {
     madeAt: null,
     photo: 'b'.repeat(64),
@@ -39,6 +44,7 @@ const NOTED: readonly Pick<Piece['notes'][number], 'madeAt' | 'photo' | 'told'>[
       places: [{ xMm: 1.5, yMm: -2, across: 0.25, down: 0.75 }],
       cardHex: '#767676',
     },
+    mended: null,
   },
 ];
 const outline = fc.array(fc.record({ x: number(-1.5, 1.5), y: number(-1.5, 1.5) }), {

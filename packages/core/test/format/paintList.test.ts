@@ -116,7 +116,9 @@ describe('reading a piece', () => {
     expect(refused({ rig: { ...lockKeepersArm.rig, focalPart: 'nose' } })).toEqual(['rig.focalPart']);
     expect(refused({ paints: [] }).length).toBeGreaterThan(7);
     expect(
-      refused({ notes: [{ id: 'n', part: 'nose', text: 'x', madeAt: null, photo: null, told: null }] }),
+      refused({
+        notes: [{ id: 'n', part: 'nose', text: 'x', madeAt: null, photo: null, told: null, mended: null }],
+      }),
     ).toEqual(['notes[0].part']);
     expect(
       refused({

@@ -15,7 +15,7 @@ interface Old {
   readonly rig: { readonly keyClockHours: number; readonly keyHeightDeg: number; readonly focalPart: string };
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15])(
   'a file that version %i wrote is read: parts, ladders, paints and light are there',
   (version) => {
     const old = JSON.parse(example(version)) as Old;
@@ -117,5 +117,22 @@ test('a note of version 13 has nothing told of its photo', () => {
   const old = JSON.parse(example(13)) as { notes: object[] };
   const note = { id: 'n', part: null, text: 'x', madeAt: null, photo: 'a'.repeat(64) };
   old.notes = [note];
-  expect(readPiece(JSON.stringify(old)).notes).toEqual([{ ...note, told: null }]);
+  expect(readPiece(JSON.stringify(old)).notes).toEqual([{ ...note, told: null, mended: null }]);
+});
+
+test('a note of version 15 that told of a mending in its words tells it in a field; any other tells of none', () => {
+  const old = JSON.parse(example(15)) as { notes: object[]; parts: { id: string }[] };
+  const note = { id: 'n', part: old.parts[0].id, madeAt: '2026-11-24T19:00:00Z', photo: null, told: null };
+  const words =
+    'Blade is 12 of value darker than planned. Mended: a thin light veil, 3 min. Glaze all of it.';
+  old.notes = [
+    { ...note, text: words },
+    { ...note, id: 'last', text: `Last time, ${words}`, madeAt: null },
+    { ...note, id: 'own', text: 'Mended: my own way, a thin light veil' },
+  ];
+  expect(readPiece(JSON.stringify(old)).notes.map((n) => n.mended)).toEqual([
+    { finding: null, cure: 'glaze-lighter' },
+    null,
+    null,
+  ]);
 });

@@ -63,8 +63,16 @@ describe('another of a piece', () => {
   const done = () => ({
     ...piece,
     notes: [
-      { id: 'note', part: null, text: 'Thin it more', madeAt: AT, photo: null, told: null },
-      { id: 'photo', part: null, text: 'Photo of it', madeAt: AT, photo: 'a'.repeat(64), told: null },
+      { id: 'note', part: null, text: 'Thin it more', madeAt: AT, photo: null, told: null, mended: null },
+      {
+        id: 'photo',
+        part: null,
+        text: 'Photo of it',
+        madeAt: AT,
+        photo: 'a'.repeat(64),
+        told: null,
+        mended: null,
+      },
     ],
     run: { ticks: ticked(order[0], { coats: 5 }) },
     table: { ...piece.table, evenings: [{ date: '2026-11-29', startMin: 1140, minutes: 120 }] },

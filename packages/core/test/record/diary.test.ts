@@ -42,6 +42,7 @@ describe('what was done', () => {
       madeAt: '2026-11-28T19:30:00Z',
       photo: null,
       told: null,
+      mended: null,
     };
     const late = { ...note, id: 'm', text: 'looked again', madeAt: '2026-12-02T10:00:00Z' };
     // In whatever order they come.

@@ -117,7 +117,7 @@ function Findings({ read, photoAt, chosen, onChoose }: FoundProps) {
             .map((cure) => (
               <Mended
                 key={cure.id}
-                mending={{ part: finding.part, message: finding.message, photoAt, cure }}
+                mending={{ part: finding.part, finding: finding.id, message: finding.message, photoAt, cure }}
               />
             ))}
         </li>

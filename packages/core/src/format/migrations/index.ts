@@ -14,6 +14,7 @@ import { toVersion12 } from './toVersion12.js';
 import { toVersion13 } from './toVersion13.js';
 import { toVersion14 } from './toVersion14.js';
 import { toVersion15 } from './toVersion15.js';
+import { toVersion16 } from './toVersion16.js';
 
 /**
  * Migrations by the version they start from. One is never changed again once a version was in use: the defaults it sets
@@ -34,6 +35,7 @@ const migrations: ReadonlyMap<number, Migration> = new Map([
   [12, toVersion13],
   [13, toVersion14],
   [14, toVersion15],
+  [15, toVersion16],
 ]);
 
 /** An older file brought to the present version, step by step. The present version comes back as it is. */
