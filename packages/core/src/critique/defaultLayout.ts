@@ -1,5 +1,5 @@
 import { stepShares } from '../ladder/index.js';
-import { metalOfLadder } from '../match/index.js';
+import { coverOfLadder } from '../match/index.js';
 import { AS_THE_PIECE, type Ladder, type Part, type Piece } from '../piece/index.js';
 
 /** Two plans are the same where their shares are. */
@@ -7,7 +7,7 @@ const SAME = 1e-3;
 
 /** A ladder with the plan of its metal. */
 function withOwnPlan(ladder: Ladder): Ladder {
-  const shares = stepShares(ladder.steps.length, metalOfLadder(ladder)?.coverShares);
+  const shares = stepShares(ladder.steps.length, coverOfLadder(ladder));
   if (ladder.steps.every((step, k) => Math.abs(step.aimedShare - shares[k]) < SAME)) return ladder;
   return { ...ladder, steps: ladder.steps.map((step, k) => ({ ...step, aimedShare: shares[k] })) };
 }

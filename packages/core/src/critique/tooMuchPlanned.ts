@@ -1,5 +1,5 @@
 import { stepShares } from '../ladder/index.js';
-import { metalOfLadder } from '../match/index.js';
+import { coverOfLadder } from '../match/index.js';
 import { percent } from '../units/index.js';
 import type { FindingDefinition } from './definition.js';
 import { usedLadders } from './usedLadders.js';
@@ -17,7 +17,7 @@ export const tooMuchPlanned: FindingDefinition = {
     const limit = scene.limit('too-much-planned', null);
     if (limit === null) return [];
     return usedLadders(scene).flatMap(({ ladder, at }) => {
-      const own = stepShares(ladder.steps.length, metalOfLadder(ladder)?.coverShares);
+      const own = stepShares(ladder.steps.length, coverOfLadder(ladder));
       const over = ladder.steps.map((s, k) => (k > 0 && own[k] >= LEAST_SHARE ? s.aimedShare / own[k] : 0));
       const worst = over.indexOf(Math.max(...over));
       if (over[worst] <= limit) return [];

@@ -1,5 +1,5 @@
 import { chooseSteps, ladderColours, paintsById } from '../ladder/index.js';
-import { metalOfLadder } from '../match/index.js';
+import { coverOfLadder } from '../match/index.js';
 import { plain } from '../units/index.js';
 import type { Border } from '../zone/index.js';
 import type { FindingDefinition } from './definition.js';
@@ -30,7 +30,7 @@ function fixFor(scene: Scene, s: PartInView, limit: number): Fix | null {
   if (finish.kind !== 'metal' || !ladder) return null;
   const paints = paintsById(scene.piece.paints);
   for (let n = s.p.steps + 1; n <= ladder.steps.length; n++) {
-    const steps = chooseSteps(ladder, n, metalOfLadder(ladder)?.coverShares);
+    const steps = chooseSteps(ladder, n, coverOfLadder(ladder));
     const l = ladderColours({ ...ladder, steps }, paints).map((c) => c.l);
     if (l.slice(1).every((v, i) => v - l[i] <= limit))
       return {

@@ -38,7 +38,7 @@ import {
   type PartLight,
 } from '../rig/index.js';
 import type { WithSurfaces } from '../sculpt/index.js';
-import { metalOfLadder } from '../match/index.js';
+import { coverOfLadder, metalOfLadder } from '../match/index.js';
 import {
   layPasses,
   passesOf,
@@ -152,7 +152,7 @@ const ladderPalettes = weakMemo2((ladder: Ladder, paints: readonly Paint[]) =>
 );
 
 function ladderPalette(ladder: Ladder, count: number, paints: readonly Paint[]): Palette {
-  const steps = chooseSteps(ladder, count, metalOfLadder(ladder)?.coverShares);
+  const steps = chooseSteps(ladder, count, coverOfLadder(ladder));
   const school = schools[ladder.school];
   const input = { ladder, paints };
   const passes = passesOf(input);

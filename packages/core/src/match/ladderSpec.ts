@@ -24,6 +24,10 @@ export function metalOfLadder({ metal }: Pick<Ladder, 'metal'>): Metal | null {
   return metals.find((m) => m.id === metal) ?? (metal ? metalOfPath(metal) : null);
 }
 
+/** Shares of a part that the steps of a ladder's metal cover, dark to light; none told where it names no metal. */
+export const coverOfLadder = (ladder: Pick<Ladder, 'metal'>): readonly number[] | undefined =>
+  metalOfLadder(ladder)?.coverShares;
+
 export interface LadderSpec {
   readonly metal: Metal;
   readonly steps: number;
