@@ -41,6 +41,7 @@ const kindText = (p: ListedPaint): string =>
     p.opacity,
     p.tint === 'normal' ? '' : `${p.tint} tint`,
     p.finish === 'matt' ? '' : p.finish,
+    p.more['left'] ? `${p.more['left']} left` : '',
   ]
     .filter(Boolean)
     .join(', ');

@@ -22,12 +22,26 @@ const HUES: Readonly<Record<string, Lch>> = {
   turquoise: [60, 36, 196], teal: [42, 28, 200], cyan: [68, 40, 214],
   green: [44, 40, 144], olive: [44, 32, 108], lime: [74, 64, 120], emerald: [46, 46, 156], moss: [40, 28, 116],
   khaki: [56, 24, 98], verdigris: [60, 26, 176],
+  // Woods, drinks and hides.
+  sepia: [26, 14, 66], walnut: [28, 18, 58], mahogany: [28, 28, 40], chestnut: [34, 34, 50], coffee: [28, 16, 58],
+  caramel: [52, 42, 66], oak: [54, 30, 72], taupe: [50, 8, 66], beige: [82, 16, 82], fawn: [66, 24, 72], camel: [62, 32, 74],
+  // Stones, metals' kin and smoke.
+  charcoal: [22, 2, 250], coal: [12, 1, 250], slate: [38, 6, 250], stone: [62, 8, 84], smoke: [52, 3, 260], ebony: [13, 3, 60],
+  jet: [9, 1, 270], nickel: [66, 4, 84], zinc: [62, 3, 250], parchment: [86, 16, 84], linen: [88, 10, 82], straw: [82, 40, 88],
+  // What is named for fruit, flowers, wine and blood.
+  amber: [66, 64, 70], honey: [68, 56, 76], saffron: [72, 70, 74], peach: [78, 32, 58], apricot: [74, 42, 64], salmon: [66, 38, 36],
+  coral: [62, 54, 36], cherry: [36, 54, 22], ruby: [34, 56, 20], blood: [28, 44, 30], wine: [26, 34, 12], maroon: [24, 34, 26],
+  claret: [26, 36, 16], carmine: [36, 58, 22], vermilion: [52, 76, 40], terracotta: [50, 44, 46], lavender: [68, 24, 300],
+  mauve: [62, 26, 322], aubergine: [20, 20, 328],
+  // Of sea and wood.
+  cobalt: [36, 52, 278], ultramarine: [30, 62, 292], aqua: [68, 32, 200], petrol: [32, 24, 222], mint: [82, 26, 160],
+  sage: [62, 14, 126], jade: [54, 32, 160], forest: [30, 26, 142], pine: [32, 24, 154],
 };
 
 /** Words that a pot of paint with flakes is called by; "red lead" is none. */
 const METAL_WORDS: ReadonlySet<string> = new Set([
   ...['silver', 'gold', 'copper', 'brass', 'bronze', 'gilt', 'platinum'],
-  ...['iron', 'steel', 'gunmetal', 'pewter', 'tin', 'chrome', 'aluminium', 'aluminum'],
+  ...['iron', 'steel', 'gunmetal', 'pewter', 'tin', 'chrome', 'aluminium', 'aluminum', 'nickel', 'zinc'],
 ]);
 
 /**
@@ -36,7 +50,7 @@ const METAL_WORDS: ReadonlySet<string> = new Set([
  */
 // prettier-ignore
 const CHANGES: Readonly<Record<string, readonly [lighter: number, stronger: number, warmer: number]>> = {
-  deep: [-12, 1.1, 0], dark: [-16, 0.85, 0], night: [-22, 0.8, 0], pale: [0.6, 0.55, 0], light: [0.45, 0.75, 0],
+  deep: [-12, 1.1, 0], dark: [-16, 0.85, 0], night: [-22, 0.8, 0], midnight: [-22, 0.8, 0], pale: [0.6, 0.55, 0], light: [0.45, 0.75, 0],
   bright: [0.1, 1.25, 0], strong: [0, 1.25, 0], vivid: [0, 1.35, 0], rich: [0, 1.15, 0], dull: [0, 0.5, 0],
   muted: [0, 0.55, 0], dusty: [0.08, 0.5, 0], greyish: [0, 0.4, 0], off: [-3, 1.6, 0],
   warm: [0, 1, 8], cold: [0, 1, -8], cool: [0, 1, -8],

@@ -1,4 +1,4 @@
-import { FINISHES, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
+import { FINISHES, LEFT, OPACITIES, PAINT_KINDS, TINTS, type Paint } from '../piece/index.js';
 import { colourOfWords, namesMetal } from './colourWords.js';
 import type { ListedPaint } from './paintList.js';
 
@@ -38,6 +38,10 @@ const usualOpacity = (kind: Paint['kind']): Paint['opacity'] =>
   SHEER.has(kind) ? 'transparent' : kind === 'primer' ? 'opaque' : 'semi-opaque';
 
 const HEX = /#?\b([0-9a-f]{6}|[0-9a-f]{3})\b/i;
+/** The colour with its # wins over a name that looks like one. */
+const hexIn = (line: string) =>
+  /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ??
+  HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
 const hexOf = (text: string) =>
   (text.length === 3 ? [...text].map((c) => c + c).join('') : text).toLowerCase();
 
@@ -50,6 +54,18 @@ const TERMS = [
   ...Object.entries(WORDS),
 ].sort((a, b) => b[0].length - a[0].length);
 
+/** How full the pot is, as painters say it; the longest words first. */
+const LEFT_WORDS: readonly (readonly [string, (typeof LEFT)[number]])[] = (
+  [
+    ['plenty', ['plenty left', 'plenty', 'full', 'new', 'unopened']],
+    ['half', ['half left', 'half full', 'half empty', 'half']],
+    ['little', ['little left', 'a little', 'little', 'nearly empty', 'almost empty', 'running low', 'low']],
+    ['none', ['none left', 'none', 'empty', 'used up']],
+  ] as const
+)
+  .flatMap(([left, words]) => words.map((word) => [word, left] as const))
+  .sort((a, b) => b[0].length - a[0].length);
+
 /** The program's own words after a colour, told once in a text. */
 const ACCEPTED = [
   PAINT_KINDS.join(', '),
@@ -58,6 +74,7 @@ const ACCEPTED = [
     .map((t) => `${t} tint`)
     .join(', '),
   FINISHES.join(', '),
+  LEFT.map((left) => `${left} left`).join(', '),
 ].join('; ');
 
 /** What protects or thins has no colour of its own to tell. */
@@ -83,7 +100,7 @@ function namedAlone(line: string): { named: string; rest: string } {
 }
 
 /** What words tell of a paint, and those that tell nothing. */
-function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
+function wordsIn(text: string): { said: Partial<Paint>; left: string | null; rest: string } {
   let rest = ` ${text.toLowerCase().replace(/[\s,;:\t"']+/g, ' ')} `;
   const said: Partial<Paint> = {};
   for (const [word, means] of TERMS) {
@@ -91,14 +108,16 @@ function wordsIn(text: string): { said: Partial<Paint>; rest: string } {
     for (const [k, v] of Object.entries(means)) if (!(k in said)) Object.assign(said, { [k]: v });
     rest = rest.replace(` ${word} `, ' ');
   }
+  const full = LEFT_WORDS.find(([word]) => rest.includes(` ${word} `));
+  if (full) rest = rest.replace(` ${full[0]} `, ' ');
   // Any other kind goes before: "ink paint" is an ink.
   if (!('kind' in said) && rest.includes(' paint ')) Object.assign(said, { kind: 'paint' });
-  return { said, rest: rest.replace(/ (paint|normal|tint) /g, ' ').trim() };
+  return { said, left: full?.[1] ?? null, rest: rest.replace(/ (paint|normal|tint) /g, ' ').trim() };
 }
 
 /**
  * One paint a line, as a painter would jot it down: a name, a colour, and in any order what it is, how it covers, how
- * strong it tints and how it dries ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
+ * strong it tints, how it dries and how much is left ("Wet slate #424f5c opaque", "Lamp oil, d8862a, ink, very strong tint"). Words after
  * the colour are read; before it they are the name. A name in plain colour words ("deep violet") may stand alone: then its
  * colour is guessed, and one that ends in a metal ("dark iron") is a paint with flakes.
  */
@@ -113,10 +132,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       return i === MOST_TYPED
         ? no(`the list is longer than ${MOST_TYPED} lines; put the rest on in a second one`)
         : [];
-    // The colour with its # wins over a name that looks like one.
-    const found =
-      /#([0-9a-f]{6}|[0-9a-f]{3})\b/i.exec(line) ??
-      HEX.exec(line.replace(/^[^\s,;\t]+/, (w) => ' '.repeat(w.length)));
+    const found = hexIn(line);
     const split = found
       ? { named: line.slice(0, found.index), rest: line.slice(found.index + found[0].length) }
       : namedAlone(line);
@@ -124,7 +140,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
       .replace(/[\s,;:\t-]+$/, '')
       .replace(/^["']|["']$/g, '')
       .trim();
-    const { said, rest } = wordsIn(split.rest);
+    const { said, left, rest } = wordsIn(split.rest);
     const metal = !found && said.kind === undefined && namesMetal(name);
     const kind = said.kind ?? (metal ? 'metallic' : 'paint');
     const guess = found ? null : (colourOfWords(name) ?? (CLEAR.has(kind) ? CLEAR_HEX : null));
@@ -137,7 +153,9 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
     if (rest !== '') {
       const accepted = told ? '' : `; accepted are ${ACCEPTED}`;
       told = true;
-      return no(`"${rest.slice(0, 60)}" is no word for kind, covering, tint or sheen${accepted}`);
+      return no(
+        `"${rest.slice(0, 60)}" is no word for kind, covering, tint, sheen or what is left${accepted}`,
+      );
     }
     names.add(name.toLowerCase());
     const opacity = said.opacity ?? usualOpacity(kind);
@@ -157,7 +175,7 @@ export function readTypedPaints(text: string, taken: ReadonlySet<string> = new S
           opacity,
           tint: said.tint ?? 'normal',
           finish: said.finish ?? 'matt',
-          more: guess && !CLEAR.has(kind) ? { guessed: 'yes' } : {},
+          more: { ...(guess && !CLEAR.has(kind) && { guessed: 'yes' }), ...(left && { left }) },
         },
       },
     ];

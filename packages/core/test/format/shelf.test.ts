@@ -106,7 +106,7 @@ Tin #b4b8bb metal`);
     expect(lines[0].message).toMatch(
       /"sparkling" is no word.*accepted are .*metallic.*semi-opaque.*weak tint.*satin/,
     );
-    expect(lines[1].message).toBe('"fluffy" is no word for kind, covering, tint or sheen');
+    expect(lines[1].message).toBe('"fluffy" is no word for kind, covering, tint, sheen or what is left');
     expect(lines[2].paint).toMatchObject({ tint: 'strong', finish: 'gloss' });
   });
 
@@ -259,6 +259,43 @@ describe('colours by name', () => {
       expect(pale).toBeGreaterThan(light);
       expect(pale).toBeGreaterThan(68);
     }
+  });
+
+  test('names of woods, stones, fruit and sea are colours too', () => {
+    const of = (name: string) => lch(colourOfWords(name)!);
+    expect(of('sepia').l).toBeLessThan(of('brown').l);
+    expect(of('sepia').c).toBeLessThan(of('brown').c);
+    expect([of('midnight blue').l < of('blue').l, of('mahogany').h < of('walnut').h]).toEqual([true, true]);
+    expect([of('charcoal').c < 5, of('charcoal').l < 30]).toEqual([true, true]);
+    for (const [name, from, to] of [
+      ['vermilion', 20, 60],
+      ['honey', 60, 90],
+      ['sage', 100, 150],
+      ['aqua', 180, 230],
+      ['ultramarine', 270, 300],
+      ['mauve', 300, 345],
+    ] as const)
+      expect([name, of(name).h > from && of(name).h < to]).toEqual([name, true]);
+    expect(typed('sepia wash')[0]).toMatchObject({ name: 'sepia wash', kind: 'wash' });
+  });
+
+  test('how full a pot is may be said in the line', () => {
+    const leftOf = (line: string) => typed(line)[0]?.more['left'];
+    expect(
+      [
+        'storm grey, nearly empty',
+        'Wet slate #424f5c half full opaque',
+        'black, empty',
+        'white, plenty left',
+      ].map(leftOf),
+    ).toEqual(['little', 'half', 'none', 'plenty']);
+    expect(leftOf('storm grey')).toBeUndefined();
+    const { shelf } = shelved(
+      EMPTY_SHELF,
+      typed('storm grey, nearly empty').map((p) => p!),
+    );
+    expect(shelf.paints[0]).toMatchObject({ name: 'storm grey', left: 'little', guessed: 'yes' });
+    expect(readTypedPaints('storm grey, thick')[0].message).toContain('little left');
   });
 
   test('words for its kind end a name or follow a comma; a name that is no colour says what is accepted', () => {
