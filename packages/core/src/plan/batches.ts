@@ -26,7 +26,7 @@ export interface Batch {
   readonly unitMl: number;
   /** Taken over from the pile before, which leaves as much less of it. */
   readonly over: Volume;
-  /** From the pots: whole units of each paint. */
+  /** From the pots: whole units of each paint; less than one is a trace. */
   readonly added: readonly { readonly paint: string; readonly parts: number }[];
   readonly addedWaterMl: number;
   /** On the miniature; then in the brush and on the palette; then left for what follows or for mending. */
@@ -37,6 +37,8 @@ export interface Batch {
 
 /** From so many drops on paint is counted by drops, below by brush tips. */
 const DROPS_FROM = 4;
+/** From so many parts to one on the one is not counted but touched in, where so large a pile is not wanted. */
+const TRACE_FROM = 9;
 const TINY = 1e-9;
 
 const paintIn = (v: Volume): number => Object.values(v.paints).reduce((a, b) => a + b, 0);
@@ -47,6 +49,16 @@ const scaled = (v: Volume, by: number): Volume => ({
 const NOTHING: Volume = { paints: {}, water: 0 };
 
 const paintsAndDrops = (mix: Mix) => ({ paints: mix.map((m) => m.paint), drops: mix.map((m) => m.parts) });
+
+/** What goes from the pots into a pile of its own: enough of it, in whole units, and in no more of them than it has to be. */
+function fromPots(mix: Mix, wantedPaint: number, unitMl: number): Batch['added'] {
+  const parts = mix.reduce((s, m) => s + m.parts, 0);
+  const times = Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY));
+  const most = Math.max(...mix.map((m) => m.parts));
+  const units = Math.max(1, Math.ceil((wantedPaint * most) / (parts * unitMl) - TINY));
+  const touched = mix.length === 2 && parts === most + 1 && most >= TRACE_FROM && units < most;
+  return mix.map(({ paint, parts: n }) => ({ paint, parts: touched ? (n * units) / most : n * times }));
+}
 
 /**
  * Piles for mixes in the order they are painted: whole drops or brush tips from the pots, with what is left of the pile
@@ -61,10 +73,7 @@ export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
     const unitMl = unit === 'drop' ? DROP_ML : TIP_ML;
     const parts = mix.reduce((s, m) => s + m.parts, 0);
     let over = NOTHING;
-    let added = mix.map((m) => ({
-      paint: m.paint,
-      parts: m.parts * Math.max(1, Math.ceil(wantedPaint / (parts * unitMl) - TINY)),
-    }));
+    let added = fromPots(mix, wantedPaint, unitMl);
     const grows =
       paintIn(left.volume) > TINY ? mixGrowth(paintsAndDrops(left.mix), paintsAndDrops(mix)) : null;
     if (grows) {
@@ -103,7 +112,11 @@ export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
 /** What a pile is made of, in words: "2 brush tips Wet slate and 1 Lampsoot", or what is added to the pile before. */
 export function batchText({ unit, added, over, leftMl }: Batch, nameOf: (paint: string) => string): string {
   const units = (n: number) => `${n} ${n === 1 ? unit : `${unit}s`}`;
-  const said = listOf(added.map((a, i) => `${i === 0 ? units(a.parts) : a.parts} ${nameOf(a.paint)}`));
+  const counted = added.filter((a) => a.parts >= 1);
+  const said = listOf([
+    ...counted.map((a, i) => `${i === 0 ? units(a.parts) : a.parts} ${nameOf(a.paint)}`),
+    ...added.filter((a) => a.parts < 1).map((a) => `a trace of ${nameOf(a.paint)}`),
+  ]);
   const taken = paintIn(over) > TINY ? `${said} into what is left of the pile before` : said;
   const rest = Math.floor(leftMl / TIP_ML);
   return rest >= 1 ? `${taken}; about ${rest} brush ${rest === 1 ? 'tip' : 'tips'} left over` : taken;

@@ -23,7 +23,7 @@ const mix = fc
   .uniqueArray(fc.constantFrom(...NAMES), { minLength: 1, maxLength: 3 })
   .chain((names) =>
     fc
-      .tuple(...names.map(() => fc.integer({ min: 1, max: 5 })))
+      .tuple(...names.map(() => fc.constantFrom(1, 2, 3, 4, 5, 12, 23)))
       .map((parts): Mix => names.map((paint, i) => ({ paint, parts: parts[i] }))),
   );
 const need = fc.record({
@@ -75,7 +75,7 @@ describe('piles of a ladder', () => {
           for (const m of list[i].mix) expect(held[m.paint] / paint).toBeCloseTo(m.parts / parts, 9);
           expect((p.over.water + p.addedWaterMl) / paint).toBeCloseTo(list[i].water, 9);
           expect(p.laidMl + p.lostMl).toBeCloseTo(list[i].mixedMl, 9);
-          for (const a of p.added) expect(Number.isInteger(a.parts)).toBe(true);
+          for (const a of p.added) expect(Number.isInteger(a.parts) || a.parts < 1).toBe(true);
         });
       }),
     );
@@ -116,6 +116,25 @@ describe('piles of a ladder', () => {
         }
       }),
     );
+  });
+
+  test('a pile for a few dots is no larger for its ratio: what is one in many is touched in', () => {
+    const pale: Mix = [
+      { paint: 'a', parts: 1 },
+      { paint: 'b', parts: 23 },
+    ];
+    const made = (mixedMl: number, mix: Mix = pale) =>
+      batchText(batchesOf([{ step: '1', mix, water: 1, mixedMl }])[0], (id) => id.toUpperCase());
+    expect(made(0.01)).toBe('1 brush tip B and a trace of A');
+    expect(made(0.05)).toMatch(/^4 brush tips B and a trace of A/);
+    // A pile that wants as much is counted, and so is what eyes can count.
+    expect(made(0.3)).toMatch(/^1 brush tip A and 23 B/);
+    expect(
+      made(0.01, [
+        { paint: 'a', parts: 1 },
+        { paint: 'b', parts: 8 },
+      ]),
+    ).toMatch(/^1 brush tip A and 8 B/);
   });
 
   test('what is left is used where the next mix only adds to it', () => {
