@@ -128,7 +128,7 @@ describe('piles of a ladder', () => {
     expect(made(0.01)).toBe('1 brush tip B and a trace of A');
     expect(made(0.05)).toMatch(/^4 brush tips B and a trace of A/);
     // A pile that wants as much is counted, and so is what eyes can count.
-    expect(made(0.3)).toMatch(/^1 brush tip A and 23 B/);
+    expect(made(0.28)).toMatch(/^1 brush tip A and 23 B/);
     expect(
       made(0.01, [
         { paint: 'a', parts: 1 },
