@@ -51,7 +51,11 @@ function school(path: string, ladderId: string, id: string): void {
     out: [],
   });
   if (change.kind === 'too-few-flakes')
-    refuse('PIECE', 'fewer than two flakes near the metal', 'a piece with two flakes or more');
+    refuse(
+      'PIECE',
+      'no flake near the metal that can be stepped',
+      'a piece with two flakes near it, or one and a dark paint',
+    );
   else write(piece, change.kind === 'search' ? searched(piece, change.ladder, null) : change.ladder);
 }
 

@@ -19,6 +19,10 @@ export function pigmentOf(mix: Mix, paints: ReadonlyMap<string, Paint>): Pigment
   return mixPigment(mix.map(({ paint, parts }) => ({ paint: needPaint(paints, paint), drops: parts })));
 }
 
+/** Dried colour of a mix in a film that hides. */
+export const driedLab = (mix: Mix, paints: ReadonlyMap<string, Paint>): Lab =>
+  spectrumToLab(masstoneOf(pigmentOf(mix, paints)));
+
 /** The mix in words: "6 Wet slate and 1 Lampsoot", or the bare name of a single paint. */
 export function mixText(mix: Mix, paints: ReadonlyMap<string, Paint>): string {
   if (mix.length === 1) return needPaint(paints, mix[0].paint).name;
@@ -27,5 +31,5 @@ export function mixText(mix: Mix, paints: ReadonlyMap<string, Paint>): string {
 
 /** Predicted dry colour of every step of a ladder where it covers fully, dark to light. */
 export function ladderColours(ladder: Ladder, paints: ReadonlyMap<string, Paint>): Lab[] {
-  return ladder.steps.map((step) => spectrumToLab(masstoneOf(pigmentOf(step.mix, paints))));
+  return ladder.steps.map((step) => driedLab(step.mix, paints));
 }

@@ -1,5 +1,5 @@
-import { deltaE, hexToLab, labToHex, spectrumToLab, type Lab } from '../colour/index.js';
-import { stepShares, paintsById, pigmentOf } from '../ladder/index.js';
+import { deltaE, hexToLab, labToHex, type Lab } from '../colour/index.js';
+import { driedLab, paintsById, stepShares } from '../ladder/index.js';
 import {
   colouredMetal,
   metalAt,
@@ -10,7 +10,6 @@ import {
   type Metal,
   type Reading,
 } from '../metal/index.js';
-import { masstoneOf } from '../paint/index.js';
 import type { Ladder, LadderStep, Mix, Paint } from '../piece/index.js';
 import { deg } from '../units/index.js';
 import { follows, searchLadder, type FoundStep, type Locked, type Sharing } from './ladder.js';
@@ -89,8 +88,7 @@ const isEnd = (i: number, count: number) => i === 0 || i === count - 1;
 
 /** Dried colour of a step where it covers. */
 export const stepLab = (step: LadderStep, paints: ReadonlyMap<string, Paint>): Lab =>
-  spectrumToLab(masstoneOf(pigmentOf(step.mix, paints)));
-
+  driedLab(step.mix, paints);
 /** What every step of a ladder aims at: its metal's colour at its value; the mix itself where nothing else is said. */
 export function aimsOf(ladder: Ladder, paints: readonly Paint[]): Lab[] {
   const metal = metalOfLadder(ladder);

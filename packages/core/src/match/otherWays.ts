@@ -1,5 +1,5 @@
 import { deltaE, hexToLab, spectrumToLab, type Lab } from '../colour/index.js';
-import { midStep, paintsById, pigmentOf } from '../ladder/index.js';
+import { midStep, driedLab, paintsById } from '../ladder/index.js';
 import { masstoneOf, mixPigment, type Portion } from '../paint/index.js';
 import type { Ladder, Mix, Paint } from '../piece/index.js';
 import { deg, listOf } from '../units/index.js';
@@ -176,9 +176,7 @@ function ladderHue(labs: readonly Lab[]): number | null {
 /** Whether two ladders share a hue, which unifies two metals, or stand in families of their own, which separates them. */
 export function hueLink(one: Ladder, other: Ladder, paints: readonly Paint[]): HueLink {
   const byId = paintsById(paints);
-  const [p, q] = [one, other].map((l) =>
-    ladderHue(l.steps.map((s) => spectrumToLab(masstoneOf(pigmentOf(s.mix, byId))))),
-  );
+  const [p, q] = [one, other].map((l) => ladderHue(l.steps.map((s) => driedLab(s.mix, byId))));
   const used = (l: Ladder) => new Set(l.steps.flatMap((s) => s.mix.map((m) => m.paint)));
   const theirs = used(other);
   const shared = [...used(one)].filter((id) => theirs.has(id)).map((id) => byId.get(id)!.name);

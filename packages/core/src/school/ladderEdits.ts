@@ -12,7 +12,8 @@ import {
   type SchoolId,
   type Shelf,
 } from '../piece/index.js';
-import { flakeLadder, paintSnapshot, withSchool } from './adopt.js';
+import { paintSnapshot, withSchool } from './adopt.js';
+import { flakeLadder } from './flakeLadder.js';
 import { FREE } from '../ladder/index.js';
 import { freeId, refused } from '../units/index.js';
 import { pickPaint } from './parts.js';
@@ -167,9 +168,9 @@ export type SchoolChange =
   | { readonly kind: 'ready'; readonly ladder: Ladder }
   /** Other steps, whose mixes are to be looked for among the paints. */
   | { readonly kind: 'search'; readonly ladder: Ladder }
-  /** Steps of flake, whose mixes with each other are not predicted. */
+  /** Steps of flake, whose mixes with each other and with paint are not predicted. */
   | { readonly kind: 'flakes'; readonly ladder: Ladder }
-  /** Fewer than two flakes come near the metal. */
+  /** No flake comes near the metal, or one that nothing at hand darkens or lights. */
   | { readonly kind: 'too-few-flakes' };
 
 /** Steps of ordinary paint that take the place of flakes. */

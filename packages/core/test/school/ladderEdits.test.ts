@@ -88,7 +88,7 @@ describe('another school', () => {
     for (const { mix } of change.ladder.steps) for (const { paint } of mix) expect(flake).toContain(paint);
   });
 
-  test('of true metal is refused with fewer than two flakes, pots that ran out not counted', () => {
+  test('of true metal is refused without a flake, pots that ran out not counted', () => {
     const out = towline.filter((p) => p.kind === 'metallic').map((p) => p.id);
     expect(changeSchool(steel, flakes[0], silver, { paints: towline, out })).toEqual({
       kind: 'too-few-flakes',

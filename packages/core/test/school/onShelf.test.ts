@@ -4,10 +4,13 @@ import {
   canonicalPiece,
   changeSchool,
   coldSteel,
+  EMPTY_SHELF,
   flakeLadder,
   forms,
   hexToLab,
   knownPaints,
+  ladderColours,
+  ladderReading,
   metals,
   missingAmong,
   missingText,
@@ -15,9 +18,13 @@ import {
   newPart,
   newPiece,
   paintingOrder,
+  paintOf,
+  paintsById,
   partSheet,
   pieceOnShelf,
+  readTypedPaints,
   schools,
+  shelved,
   shelfOf,
   towline,
   withLadder,
@@ -161,28 +168,77 @@ describe('flakes by hue', () => {
     const metal = metals.find((m) => m.id === id)!;
     return flakeLadder(coldSteel, 'layered-flake', metal, paints);
   };
-  const chromas = (ladder: Ladder) =>
-    ladder.steps.flatMap((s) =>
-      s.mix.map(({ paint }) => {
-        const { a, b } = hexToLab(towline.find((p) => p.id === paint)!.hex);
-        return Math.hypot(a, b);
-      }),
+  const isFlake = (p: Paint) => p.kind === 'metallic';
+  const chromaOf = ({ hex }: Paint) => {
+    const { a, b } = hexToLab(hex);
+    return Math.hypot(a, b);
+  };
+  /** What every step of a ladder is mixed of. */
+  const madeOf = (ladder: Ladder, paints: readonly Paint[] = towline) =>
+    ladder.steps.map((s) =>
+      s.mix.map(({ paint, parts }) => ({ p: paints.find((p) => p.id === paint)!, parts })),
     );
+  const typed = (text: string) =>
+    shelved(
+      EMPTY_SHELF,
+      readTypedPaints(text).map((l) => l.paint!),
+    ).shelf.paints.map(paintOf);
 
-  test('silver and steel are made of grey flakes alone, gold and brass of yellow ones', () => {
+  test('silver and steel are made of grey flakes alone, and gold and brass of yellow ones', () => {
     for (const m of metals) {
       const ladder = near(m.id);
       if (!ladder) continue;
-      const neutral = chromas(ladder).every((c) => c < 12);
-      const coloured = chromas(ladder).every((c) => c >= 10);
-      expect(neutral || coloured).toBe(true);
+      const flakes = madeOf(ladder).map((mix) =>
+        mix.filter(({ p }) => isFlake(p)).map(({ p }) => chromaOf(p)),
+      );
+      const neutral = flakes.flat().every((c) => c < 12);
+      // Silver may go into a pale gold, and no step is silver alone.
+      const coloured = flakes.every((mix) => mix.some((c) => c >= 10));
+      expect([m.id, neutral || coloured]).toEqual([m.id, true]);
     }
-    expect(chromas(near('cold-steel')!).every((c) => c < 12)).toBe(true);
+    expect(
+      madeOf(near('cold-steel')!)
+        .flat()
+        .every(({ p }) => isFlake(p) && chromaOf(p) < 12),
+    ).toBe(true);
+  });
+
+  test('one flake alone is darkened with what keeps it nearest to its metal, and is read as that metal', () => {
+    const owned = typed('black\nwhite\nsilver\ngold\nbrown wash\nblack wash');
+    for (const id of ['cold-steel', 'silver', 'gold', 'old-gold', 'brass']) {
+      const ladder = near(id, owned)!;
+      const [dark, plain] = madeOf(ladder, owned);
+      expect(plain.map(({ p }) => isFlake(p))).toEqual([true]);
+      // It stays metal: two parts of flake to one of paint at least.
+      expect(dark.find(({ p }) => isFlake(p))!.parts).toBeGreaterThanOrEqual(2);
+      const colours = ladderColours(ladder, paintsById(owned));
+      expect(colours[1].l - colours[0].l).toBeGreaterThan(8);
+      expect(ladderReading(ladder, colours).metal.id).toBe(id);
+    }
+    expect(near('copper', owned)).toBeNull();
+  });
+
+  test('one coloured flake is lit with silver where that is paler; silver is never lit with gold', () => {
+    const owned = typed('dark brown\nblack\ncopper\nsilver');
+    const copper = madeOf(near('copper', owned)!, owned);
+    expect(copper.at(-1)!.map(({ p }) => p.name)).toEqual(['copper', 'silver']);
+    for (const { p } of madeOf(near('silver', owned)!, owned).flat()) expect(p.name).not.toBe('copper');
+  });
+
+  test('flakes of one value are no steps: the nearest is taken', () => {
+    const owned = typed('dark brown\nbronze\ncopper');
+    expect(
+      madeOf(near('copper', owned)!, owned)
+        .flat()
+        .map(({ p }) => p.name),
+    ).not.toContain('bronze');
   });
 
   test('with gilt alone there is no silver, and that is said', () => {
     const gilt = towline.filter((p) => p.id === 'pale-gilt' || p.id === 'bell-brass');
     expect(near('cold-steel', gilt)).toBeNull();
+    // And no gold where nothing darkens the only one.
+    expect(near('gold', gilt.slice(0, 1))).toBeNull();
     const metal = metals.find((m) => m.id === 'cold-steel')!;
     expect(changeSchool(coldSteel, 'layered-flake', metal, knownPaints(shelfWith(gilt), []))).toEqual({
       kind: 'too-few-flakes',
