@@ -30,6 +30,13 @@ interface Flake {
   readonly lab: Lab;
 }
 
+interface FlakeSteps {
+  /** Dark to light. */
+  readonly mixes: readonly Mix[];
+  /** Whether the lightest is for dots; otherwise it is the metal itself, and covers what faces the light. */
+  readonly toDots: boolean;
+}
+
 const chroma = (c: Lab) => Math.hypot(c.a, c.b);
 const off = (metal: Metal, lab: Lab) => deltaE(lab, metalAt(metal, lab.l));
 const hasHue = (metal: Metal, l: number) => chroma(metalAt(metal, l)) >= NEUTRAL.metal;
@@ -47,19 +54,20 @@ function sameHue(metal: Metal, lab: Lab): boolean {
 const one = ({ id }: Paint, parts = 1): Mix => [{ paint: id, parts }];
 
 /** Steps of two flakes or more: the darkest, the best between, an equal mix below the brightest, the brightest. */
-function ofSeveral(near: readonly Flake[], metal: Metal): Mix[] {
+function ofSeveral(near: readonly Flake[], metal: Metal): FlakeSteps {
   const [dark, bright] = [near[0].p, near[near.length - 1].p];
   const between = near.slice(1, -1).sort((a, b) => off(metal, a.lab) - off(metal, b.lab))[0]?.p;
-  return between
+  const mixes = between
     ? [one(dark), one(between), [...one(between), ...one(bright)], one(bright)]
     : [one(dark), [...one(dark), ...one(bright)], one(bright)];
+  return { mixes, toDots: true };
 }
 
 /**
  * Steps of a flake that is alone: darkened with the paint that leaves it nearest to the metal, and where the metal has a hue
  * lit with a silver one that is paler, which goes into pale gold and never the other way round.
  */
-function ofOne({ p, lab }: Flake, metal: Metal, paints: readonly Paint[]): Mix[] {
+function ofOne({ p, lab }: Flake, metal: Metal, paints: readonly Paint[]): FlakeSteps {
   const byId = paintsById(paints);
   const best = (mixes: readonly Mix[], holds: (mixed: Lab) => boolean, gap: number) =>
     mixes
@@ -75,14 +83,12 @@ function ofOne({ p, lab }: Flake, metal: Metal, paints: readonly Paint[]): Mix[]
   const darkened = paints
     .filter((q) => DARKENS.has(q.kind))
     .flatMap((q) => DARKENED.map((parts) => [...one(p, parts), ...one(q)]));
-  const lit = paints
+  const withSilver = paints
     .filter((q) => q.kind === 'metallic' && chroma(hexToLab(q.hex)) < NEUTRAL.flake && hasHue(metal, lab.l))
     .map((q) => [...one(p), ...one(q)]);
-  return [
-    ...best(darkened, (mixed) => mixed.l <= lab.l - LEAST_DARKER, WANTED_GAP),
-    one(p),
-    ...best(lit, (mixed) => mixed.l >= lab.l + LEAST_LIGHTER, 0),
-  ];
+  const dark = best(darkened, (mixed) => mixed.l <= lab.l - LEAST_DARKER, WANTED_GAP);
+  const light = best(withSilver, (mixed) => mixed.l >= lab.l + LEAST_LIGHTER, 0);
+  return { mixes: [...dark, one(p), ...light], toDots: light.length > 0 };
 }
 
 /**
@@ -104,9 +110,9 @@ export function flakeLadder(
   if (near.length === 0) return null;
   const ranges = near[near.length - 1].lab.l - near[0].lab.l >= LEAST_RANGE;
   const [nearest] = [...near].sort((a, b) => off(metal, a.lab) - off(metal, b.lab));
-  const mixes = ranges ? ofSeveral(near, metal) : ofOne(nearest, metal, paints);
+  const { mixes, toDots } = ranges ? ofSeveral(near, metal) : ofOne(nearest, metal, paints);
   if (mixes.length < 2) return null;
-  const shares = stepShares(mixes.length, metal.coverShares);
+  const shares = stepShares(mixes.length + (toDots ? 0 : 1), metal.coverShares);
   const steps = mixes.map((mix, k): LadderStep => ({
     id: `${ladder.id}-flake-${k + 1}`.slice(-60),
     mix,

@@ -213,6 +213,8 @@ describe('flakes by hue', () => {
       expect(dark.find(({ p }) => isFlake(p))!.parts).toBeGreaterThanOrEqual(2);
       const colours = ladderColours(ladder, paintsById(owned));
       expect(colours[1].l - colours[0].l).toBeGreaterThan(8);
+      // The flake as it is covers more than dots.
+      expect(ladder.steps[1].aimedShare).toBeGreaterThan(0.2);
       expect(ladderReading(ladder, colours).metal.id).toBe(id);
     }
     expect(near('copper', owned)).toBeNull();

@@ -29,6 +29,8 @@ const SHARING: Record<FoundStep['sharing'], string> = {
 };
 /** A gap between steps above this shows as a band. */
 const WIDE_GAP = 18;
+/** So much value a number stands high over its swatch. */
+const LABEL = 12;
 
 /** A drop of paint, as it is counted out beside the palette. */
 function Drops({ mix, hexOf }: { mix: Ladder['steps'][number]['mix']; hexOf: (paint: string) => string }) {
@@ -210,9 +212,21 @@ interface LadderColumnsProps {
 }
 
 /** A step as tall as its value: dry, and beside it wet on the palette. */
-const Swatch = ({ dry, wet }: { dry: Lab; wet: Lab }) => (
+interface SwatchProps {
+  readonly dry: Lab;
+  readonly wet: Lab;
+  /** The value it aims at; its own is told above the line of one that is little higher. */
+  readonly aim: number;
+}
+
+const Swatch = ({ dry, wet, aim }: SwatchProps) => (
   <div className="relative flex w-full" style={{ height: `${dry.l}%` }}>
-    <span className="absolute -top-7 left-2 text-lead font-semibold">{plain(dry.l, 0)}</span>
+    <span
+      className="absolute left-2 text-lead leading-7 font-semibold"
+      style={{ bottom: `${(100 * (aim > dry.l && aim < dry.l + LABEL ? aim : dry.l)) / dry.l}%` }}
+    >
+      {plain(dry.l, 0)}
+    </span>
     <span className="h-full w-2/3" style={{ background: labToHex(dry) }} title="dry" />
     <span className="h-full w-1/3" style={{ background: labToHex(wet) }} title="wet on the palette, about" />
   </div>
@@ -251,7 +265,7 @@ export function LadderColumns({
         return (
           <li key={step.id} className="flex min-w-0 flex-1 flex-col max-md:min-w-36">
             <div className="relative flex h-62 items-end max-md:h-40">
-              <Swatch dry={colours[k]} wet={wet[k]} />
+              <Swatch dry={colours[k]} wet={wet[k]} aim={onAim && step.value !== null ? step.value : 0} />
               {gap !== null && (
                 <Gap
                   gap={gap}
