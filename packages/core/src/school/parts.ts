@@ -76,6 +76,7 @@ const INSTEAD = ' It is the nearest of your primers to the one that the approach
 export function undercoat({ ladder, paints }: SchoolInput): Pass {
   const paint = paints.find((p) => p.id === ladder.undercoat);
   const { undercoatAsked }: LadderAtHand = ladder;
+  const instead = paint !== undefined && paint.kind !== 'primer';
   return pass({
     role: 'undercoat',
     step: 'undercoat',
@@ -88,9 +89,9 @@ export function undercoat({ ladder, paints }: SchoolInput): Pass {
     tool: SPRAY,
     stroke: STROKES.even,
     begin: 'clean, smooth and dry',
-    waitMin: paint?.dryMin ?? DRY_MIN.primer,
+    waitMin: paint?.dryMin ?? (instead ? DRY_MIN.instead : DRY_MIN.primer),
     why: `Paint holds on it, and it is the first tone of the whole.${undercoatAsked ? INSTEAD : ''}`,
-    ...(paint && paint.kind !== 'primer' ? BRUSHED_INSTEAD : {}),
+    ...(instead ? BRUSHED_INSTEAD : {}),
   });
 }
 

@@ -3,6 +3,8 @@ import type { Tool } from './definition.js';
 /** Minutes until dry when a paint does not say: what usual hobby acrylics take in a heated room. */
 export const DRY_MIN = {
   primer: 60,
+  /** Ordinary paint brushed on in place of a primer: fuller than a layer. */
+  instead: 20,
   layer: 8,
   glaze: 12,
   /** Sprayed translucent paint over flake: soft far longer than a brushed glaze. */

@@ -140,6 +140,9 @@ describe('only what is owned', () => {
     const [brushed] = schools['dark-first'].passes({ ladder: bare.ladders[0], paints: bare.paints });
     expect(brushed.tool.kind).toBe('brush');
     expect(brushed.why).toMatch(/in place of a primer/);
+    // Ordinary paint, fuller than a layer: it does not take the hour of a primer.
+    expect(brushed.waitMin).toBeGreaterThan(8);
+    expect(brushed.waitMin).toBeLessThan(under.waitMin);
   });
 
   test('what only a plan knows is never saved, nor put into the piece by an edit', () => {
