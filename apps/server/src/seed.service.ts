@@ -55,7 +55,13 @@ function demoPieces(photos: readonly DemoPhoto[]): Piece[] {
       run,
       notes: [
         ...sluiceWarden.notes,
-        ...photos.map((photo, i) => ({ ...photo, id: `evening-${i + 1}`, part: null, told: null, mended: null })),
+        ...photos.map((photo, i) => ({
+          ...photo,
+          id: `evening-${i + 1}`,
+          part: null,
+          told: null,
+          mended: null,
+        })),
       ],
     },
     lockCaptain,

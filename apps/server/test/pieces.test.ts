@@ -158,6 +158,20 @@ describe('runs', () => {
     expect(body.ticks.map((t: { step: string }) => t.step)).toEqual(['s2']);
   });
 
+  test('a tick tells what was planned and in which tone, where it knows', async () => {
+    const did = { ...tick.did, hex: '#e8e6df', plan: { coats: 1, modelCoats: 1, minutes: 4.5 } };
+    const { body } = await put({ ...tick, step: 's3', did }).expect(200);
+    expect(body.ticks).toContainEqual({ ...tick, step: 's3', did });
+    const path = async (more: object) =>
+      (await put({ ...tick, step: 's3', did: { ...did, ...more } }).expect(400)).body.problems[0].path;
+    expect(await path({ hex: 'pale' })).toBe('did.hex');
+    expect(await path({ plan: { ...did.plan, minutes: -1 } })).toBe('did.plan.minutes');
+    expect(await path({ plan: { coats: 1 } })).toMatch(/^did\.plan\./);
+    await server.http
+      .delete('/api/pieces/brass-heron/run/ticks?part=crown&step=s3&role=value&copy=1')
+      .expect(200);
+  });
+
   test('the file carries the run, and importing it as a copy keeps it', async () => {
     await put(tick).expect(200);
     const file = (await server.http.get('/api/pieces/brass-heron/file')).text;

@@ -17,7 +17,7 @@ describe('an evening at the table', () => {
     for (let press = 0; press < 4000 && session.at < session.items.length; press++) {
       now += 60_000;
       const layer = layerOf(session.items[session.at].layer);
-      const done = withDone(session, { layer, room: 'heated', now, all: false, ticked });
+      const done = withDone(session, { layer, colour: null, room: 'heated', now, all: false, ticked });
       const { copies, coat } = session.items[session.at];
       for (const t of done.ticks) {
         expect(layer.parts.find((p) => p.part === t.part)!.coats).toBe(coat);
@@ -41,6 +41,7 @@ describe('an evening at the table', () => {
     const minutes = (ms: number) =>
       withDone(session, {
         layer,
+        colour: null,
         room: 'heated',
         now: START + ms,
         all: true,
@@ -55,7 +56,14 @@ describe('an evening at the table', () => {
   test('a press is taken back whole: its ticks, its place and its timer', () => {
     const session = begun();
     const layer = layerOf(session.items[0].layer);
-    const done = withDone(session, { layer, room: 'cool', now: START + 1000, all: true, ticked: new Set() });
+    const done = withDone(session, {
+      layer,
+      colour: null,
+      room: 'cool',
+      now: START + 1000,
+      all: true,
+      ticked: new Set(),
+    });
     // A cool room dries half as fast again.
     expect(done.session.timers[0].until - START - 1000).toBe(layer.dryMin * 1.5 * 60_000);
     const back = withBack(done.session, START + 2000);

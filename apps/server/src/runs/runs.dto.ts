@@ -11,6 +11,7 @@ import {
   IsISO8601,
   IsNumber,
   IsObject,
+  IsOptional,
   IsString,
   Matches,
   Max,
@@ -55,7 +56,19 @@ export class StepRef {
   copy!: number;
 }
 
-/** What was really done. */
+/** What was planned for a step when it was ticked. */
+export class PlannedDto {
+  @Between(0, 50)
+  coats!: number;
+
+  @Between(0, 50)
+  modelCoats!: number;
+
+  @Between(0, 10000)
+  minutes!: number;
+}
+
+/** What was really done; pages that were taken along earlier tell neither its colour nor what was planned. */
 export class DidDto {
   @ApiProperty()
   @IsString({ message: 'text of at most 200 characters' })
@@ -70,6 +83,18 @@ export class DidDto {
 
   @Between(0, 10000)
   minutes!: number;
+
+  @ApiProperty({ required: false, description: 'what was on the brush, as it dries where it covers' })
+  @IsOptional()
+  @Matches(/^#[0-9a-f]{6}$/, { message: '# and six hexadecimal digits' })
+  hex?: string;
+
+  @ApiProperty({ required: false, type: PlannedDto })
+  @IsOptional()
+  @IsObject({ message: 'what was planned: coats, modelCoats and minutes' })
+  @ValidateNested()
+  @Type(() => PlannedDto)
+  plan?: PlannedDto;
 }
 
 export class TickDto extends StepRef {

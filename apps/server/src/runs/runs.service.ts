@@ -17,6 +17,12 @@ const rowOf = (pieceId: string, { part, step, role, copy, doneAt, did }: Tick) =
   did: JSON.stringify(did),
 });
 
+/** A tick as it came, without the classes that checked it. */
+const plainTick = ({ did: { plan, ...did }, ...tick }: TickDto) => ({
+  ...tick,
+  did: { ...did, ...(plan && { plan: { ...plan } }) },
+});
+
 /** Which steps of a piece have been painted, with what was done. */
 @Injectable()
 export class RunsService {
@@ -50,7 +56,7 @@ export class RunsService {
   /** All of them, or none. Ticking again replaces what was done. */
   async tickMany(pieceId: string, sent: readonly TickDto[]): Promise<{ ticks: Tick[] }> {
     await this.needPiece(pieceId);
-    const rows = sent.map((t) => rowOf(pieceId, checkTick({ ...t, did: { ...t.did } })));
+    const rows = sent.map((t) => rowOf(pieceId, checkTick(plainTick(t))));
     await this.db.transaction(async (tx) => {
       for (const row of rows)
         await tx

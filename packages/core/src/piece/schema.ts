@@ -175,6 +175,17 @@ export const tickSchema = z.strictObject({
     coats: ratio(0, MOST_DONE.coats, 'coats laid'),
     coverShare: ratio(0, 1, 'share of the part covered'),
     minutes: minutes(0, MOST_DONE.minutes, 'at the brush'),
+    hex: hex(
+      'what was on the brush, as it dries where it covers; left out where that is not known',
+    ).optional(),
+    plan: z
+      .strictObject({
+        coats: ratio(0, MOST_DONE.coats, 'coats planned'),
+        modelCoats: ratio(0, MOST_DONE.coats, 'coats by the model, whatever the paint takes the painter'),
+        minutes: minutes(0, MOST_DONE.minutes, 'for the coats planned, by the starting figures'),
+      })
+      .optional()
+      .meta({ description: 'what was planned when it was ticked; left out where that is not known' }),
   }),
 });
 

@@ -38,9 +38,11 @@ export function coatsLaid(ticks: readonly Tick[], order: readonly OrderLayer[]):
     if (!found || !byModel(found.step) || tick.did.coats <= 0) continue;
     const paint = mainPaint(found.layer.mix);
     if (paint === null || tick.did.mix !== brushed(found.layer)) continue;
+    const asked = tick.did.plan?.modelCoats ?? found.step.startingCoats ?? found.step.coats;
+    if (asked <= 0) continue;
     const key = layerKey(found.layer);
     const own = layers.get(key) ?? { paint, logs: [] };
-    own.logs.push(Math.log(tick.did.coats / (found.step.startingCoats ?? found.step.coats)));
+    own.logs.push(Math.log(tick.did.coats / asked));
     layers.set(key, own);
   }
   const counts = new Map<string, CoatCount>();

@@ -4,6 +4,7 @@ export * from './again.js';
 export * from './doneBy.js';
 export * from './learned.js';
 export type { LikelyFactor, LogCount } from './logNormal.js';
+export * from './paintedOtherwise.js';
 export * from './putRight.js';
 export * from './stopOrGo.js';
 export * from './timed.js';

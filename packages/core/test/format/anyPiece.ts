@@ -364,7 +364,7 @@ export const pieces: fc.Arbitrary<Piece> = fc
     critique: { limits: g.limits, quiet: g.quiet.map((q) => ({ ...q, part: null })), orderQuiet: [] },
     table: FIRST_TABLE,
     groups: [],
-    notes: g.notes.map(({ id, text }, i) => ({ id, text, part: null, ...NOTED[i % 2] })),
+    notes: g.notes.map(({ id, text }, i) => ({ id, text, part: null, ...NOTED[i % NOTED.length] })),
     ...(g.run
       ? {
           run: {
@@ -374,7 +374,16 @@ export const pieces: fc.Arbitrary<Piece> = fc
               role: 'value' as const,
               copy: t.copy,
               doneAt: '2026-11-23T19:30:00Z',
-              did: { mix: 'Chalk', coats: t.coats, coverShare: t.share, minutes: 4 },
+              did: {
+                mix: 'Chalk',
+                coats: t.coats,
+                coverShare: t.share,
+                minutes: 4,
+                ...(t.copy % 2 === 0 && {
+                  hex: '#e8e6df',
+                  plan: { coats: t.coats, modelCoats: t.coats, minutes: 3.5 },
+                }),
+              },
             })),
           },
         }

@@ -3,6 +3,7 @@ import {
   activeOrderFindings,
   calendarOf,
   duration,
+  layerColour,
   partStepKey,
   stepKey,
   stepsOf,
@@ -31,6 +32,7 @@ import { OrderList } from './OrderList.js';
 import { Diary } from './Diary.js';
 import { Notes } from './Notes.js';
 import { OnMyPhone } from './OnMyPhone.js';
+import { PaintedOtherwise } from './PaintedOtherwise.js';
 import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
 import { eveningsText } from './words.js';
@@ -168,6 +170,7 @@ function TickingChoice({
 /** A whole figure ticked in one press. Taken back, what was ticked before stays ticked. */
 function WholeFigure({ copy }: { readonly copy: number }) {
   const { order, run } = useStation();
+  const piece = usePiece();
   const [pressed, setPressed] = useState<readonly StepId[]>([]);
   const done = new Set(run.ticks.map(stepKey));
   const all = order.flatMap((layer) => layer.parts.map((step) => ({ layer, step })));
@@ -176,7 +179,11 @@ function WholeFigure({ copy }: { readonly copy: number }) {
   const turn = () => {
     if (open.length > 0) {
       const doneAt = new Date().toISOString();
-      run.tick(...open.map(({ layer, step }) => tickFor(step, layer, { copy, doneAt })));
+      run.tick(
+        ...open.map(({ layer, step }) =>
+          tickFor(step, layer, { copy, doneAt, colour: layerColour(layer, piece) }),
+        ),
+      );
       setPressed(open.map(({ step }) => idOf(step)));
       return;
     }
@@ -246,8 +253,9 @@ export function OrderStation() {
   const tick = (steps: readonly PartStep[], layer: OrderLayer, of: readonly number[]) => {
     const done = new Set(run.ticks.map(stepKey));
     const doneAt = new Date().toISOString();
+    const colour = layerColour(layer, piece);
     const fresh = of
-      .flatMap((copy) => steps.map((s) => tickFor(s, layer, { copy, doneAt })))
+      .flatMap((copy) => steps.map((s) => tickFor(s, layer, { copy, doneAt, colour })))
       .filter((t) => !done.has(stepKey(t)));
     if (fresh.length > 0) run.tick(...fresh);
   };
@@ -267,6 +275,7 @@ export function OrderStation() {
           </p>
         )}
         {order.length > 0 && <Plan planned={planned} />}
+        <PaintedOtherwise order={order} ticks={run.ticks} untick={(steps) => run.untick(...steps)} />
         {/* One list throughout: what was opened while the map is measured stays open. */}
         {lines.length > 0 && (
           <OrderList

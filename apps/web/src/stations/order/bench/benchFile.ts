@@ -2,6 +2,7 @@ import {
   namesOfParts,
   coatsOf,
   layerBelow,
+  layerColour,
   layerKey,
   ROOM_FACTOR,
   partStepKey,
@@ -28,6 +29,9 @@ async function pictureOf(piece: Piece, order: readonly OrderLayer[], layer: Orde
   const below = layerBelow(order, layer);
   return (await drawStep(piece, largest.part, { layer, below, sizePx: PICTURE_PX })).address;
 }
+
+/** The page says when, and on which figure. */
+const ONCE_DONE = { copy: 1, doneAt: new Date(0).toISOString() };
 
 /** Everything the page in the file needs: what to do in the plan's order, with pictures. */
 async function dataOf(
@@ -80,7 +84,7 @@ async function dataOf(
             name: names.get(s.part) ?? s.part,
             where: s.where === 'all of it' ? '' : s.where,
             coats: s.coats,
-            tick: tickFor(s, l, { copy: 1, doneAt: new Date(0).toISOString() }),
+            tick: tickFor(s, l, { ...ONCE_DONE, colour: layerColour(l, piece) }),
           })),
           picture: pictures[layerKey(l)],
         },

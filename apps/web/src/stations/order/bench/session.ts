@@ -6,6 +6,7 @@ import {
   stepKey,
   stepsOf,
   tickFor,
+  type Lab,
   type OrderLayer,
   type PartStep,
   type Schedule,
@@ -85,8 +86,11 @@ export function withDone(
     now,
     all,
     ticked,
+    colour,
   }: {
     readonly layer: OrderLayer;
+    /** What its mix dries to where it covers. */
+    readonly colour: Lab | null;
     readonly room: Room;
     readonly now: number;
     /** Whether it is done on all figures that are left of it. */
@@ -103,7 +107,9 @@ export function withDone(
   const doneAt = new Date(now).toISOString();
   const ticks = steps
     .filter((p) => p.coats === item.coat)
-    .flatMap((p) => figures.map((copy) => tickFor(p, layer, { copy, doneAt, minutes: share(p) * p.coats })))
+    .flatMap((p) =>
+      figures.map((copy) => tickFor(p, layer, { copy, doneAt, minutes: share(p) * p.coats, colour })),
+    )
     .filter((t) => !ticked.has(stepKey(t)));
   const last = all || s.figure === item.copies.length - 1;
   const until = now + layer.dryMin * ROOM_FACTOR[room] * 60_000;

@@ -1,4 +1,4 @@
-import { layerKey, stepKey, type OrderLayer, type Piece, type Tick } from '@pale-glint/core';
+import { layerColour, layerKey, stepKey, type OrderLayer, type Piece, type Tick } from '@pale-glint/core';
 import { useCallback, useMemo, useState } from 'react';
 import { usePiece } from '../../../store/PieceContext.js';
 import { useSchedule, type Planned } from '../../../workers/useSchedule.js';
@@ -86,7 +86,8 @@ export function useBench() {
     // Over what is wet nothing is painted by an oversight: the second press says that it is dry already.
     if (wetUnder(all, Date.now()) && askedAt !== press) return setAskedAt(press);
     const ticked = new Set(run.ticks.map(stepKey));
-    const next = withDone(session, { layer, room: piece.table.room, now: Date.now(), all, ticked });
+    const colour = layerColour(layer, piece);
+    const next = withDone(session, { layer, colour, room: piece.table.room, now: Date.now(), all, ticked });
     if (next.ticks.length > 0) run.tick(...next.ticks);
     put(next.session);
   };
