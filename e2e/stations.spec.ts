@@ -166,6 +166,32 @@ test('another metal is chosen, its mixes found and taken; one is settled, anothe
   await expect(page.getByRole('heading', { name: 'Cold steel: 7 value steps from 5 paints' })).toBeVisible();
 });
 
+test('what is ticked and mixed otherwise since is told, and painted again at a press', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}${DEMO}/order`);
+  const layer = page.getByRole('checkbox', { name: 'All of Value step 3 of 7' });
+  await layer.click();
+  await expect(page.getByText(/[1-9]\d* of \d+ ticked/)).toBeVisible();
+  const otherwise = page.getByRole('region', { name: 'Painted otherwise' });
+  await expect(otherwise).toBeHidden();
+  await page.getByRole('link', { name: /Steps and mixes/ }).click();
+  await page.getByRole('button', { name: 'Change the mix of step 3' }).click();
+  const editor = page.getByRole('dialog', { name: 'Mix of step 3' });
+  await editor.getByLabel('One more paint').selectOption({ label: 'Duck slip' });
+  await editor.getByLabel('Parts of Duck slip').fill('9');
+  await editor.getByRole('button', { name: 'Mix it so' }).click();
+  await page.getByRole('link', { name: /Painting order/ }).click();
+  await expect(otherwise.getByRole('listitem')).toHaveText(
+    /^Value step 3 of 7: painted with .* to .*; planned .*9 Duck slip.*, (some way off|out of reach)paint it again$/,
+  );
+  await expect(layer).toBeChecked();
+  await otherwise.getByRole('button', { name: /^paint it again/ }).click();
+  await expect(otherwise).toBeHidden();
+  await expect(layer).not.toBeChecked();
+});
+
 test('a step is unticked, and a step no longer planned stays as done earlier', async ({ page, server }) => {
   await page.goto(`${server.address}${DEMO}/order`);
   const box = page.getByRole('checkbox', { name: 'Value step 2 of 7, Couter, elbow dome' });

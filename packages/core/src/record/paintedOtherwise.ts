@@ -1,4 +1,4 @@
-import { deltaE, hexToLab } from '../colour/index.js';
+import { deltaE, hexToLab, labToHex } from '../colour/index.js';
 import { partStepKey, type Piece, type Tick } from '../piece/index.js';
 import { brushed, layerColour, type OrderLayer } from '../plan/index.js';
 
@@ -11,7 +11,10 @@ export interface PaintedOtherwise {
   readonly ticks: readonly Tick[];
   /** What was on the brush, in words. */
   readonly mix: string;
-  /** CIEDE2000 of the farthest. */
+  /** The tone of the one that is farthest off, and the one that is planned, "#rrggbb". */
+  readonly laidHex: string;
+  readonly plannedHex: string;
+  /** CIEDE2000 between the two. */
   readonly off: number;
 }
 
@@ -32,11 +35,20 @@ export function paintedOtherwise(
     const strayed = told
       // The same mix of a pot that was measured anew is the same paint.
       .filter(({ key, tick }) => own.has(key) && tick.did.mix !== words)
-      .map(({ tick, lab }) => ({ tick, off: deltaE(lab, colour) }))
+      .map(({ tick, lab }) => ({ tick, lab, off: deltaE(lab, colour) }))
       .filter(({ off }) => off >= ANOTHER_TONE)
       .sort((a, b) => b.off - a.off);
     if (strayed.length === 0) return [];
-    const [{ tick, off }] = strayed;
-    return [{ layer, ticks: strayed.map((s) => s.tick), mix: tick.did.mix, off }];
+    const [{ tick, lab, off }] = strayed;
+    return [
+      {
+        layer,
+        ticks: strayed.map((s) => s.tick),
+        mix: tick.did.mix,
+        laidHex: labToHex(lab),
+        plannedHex: labToHex(colour),
+        off,
+      },
+    ];
   });
 }

@@ -1,4 +1,11 @@
-import { layerKey, paintedOtherwise, plain, type OrderLayer, type StepId, type Tick } from '@pale-glint/core';
+import {
+  closeness,
+  layerKey,
+  paintedOtherwise,
+  type OrderLayer,
+  type StepId,
+  type Tick,
+} from '@pale-glint/core';
 import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
@@ -21,16 +28,20 @@ export function PaintedOtherwise({ order, ticks, untick }: PaintedOtherwiseProps
     <section aria-label="Painted otherwise" className="space-y-2 bg-g96 px-5 py-4 text-label">
       <h2 className="font-semibold">Ticked, and painted in another tone than is planned now</h2>
       <ul className="space-y-1">
-        {found.map(({ layer, ticks: own, mix, off }) => (
-          <li key={layerKey(layer)} className="flex flex-wrap items-baseline gap-x-3">
-            <span>
+        {found.map(({ layer, ticks: own, mix, laidHex, plannedHex, off }) => (
+          <li key={layerKey(layer)} className="flex items-start gap-3">
+            <span className="mt-0.5 flex shrink-0 ring-1 ring-g72" aria-hidden>
+              <span className="size-4" style={{ background: laidHex }} />
+              <span className="size-4" style={{ background: plannedHex }} />
+            </span>
+            <span className="min-w-0 flex-1">
               <span className="font-semibold">{layer.title}</span>: painted with {mix}; planned{' '}
-              {layer.mixText}, {plain(off, 0)} off
+              {layer.mixText}, {off < FAR ? 'some way off' : 'far off'}
             </span>
             <button
               type="button"
               aria-label={`paint it again: ${layer.title}`}
-              className="underline underline-offset-2"
+              className="shrink-0 underline underline-offset-2"
               onClick={() => again(own)}
             >
               paint it again
