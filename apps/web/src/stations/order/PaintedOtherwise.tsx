@@ -1,14 +1,10 @@
-import {
-  closeness,
-  layerKey,
-  paintedOtherwise,
-  type OrderLayer,
-  type StepId,
-  type Tick,
-} from '@pale-glint/core';
+import { layerKey, paintedOtherwise, type OrderLayer, type StepId, type Tick } from '@pale-glint/core';
 import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
+
+/** CIEDE2000 from which a tone is far from the one that is planned. */
+const FAR = 9;
 
 interface PaintedOtherwiseProps {
   readonly order: readonly OrderLayer[];
