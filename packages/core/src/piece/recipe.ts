@@ -41,6 +41,7 @@ export const recipeChangeSchema = z.discriminatedUnion(
       mix: mixSchema.nullable(),
       water: waterSchema.nullable(),
       coats: whole(1, 12, 'coats laid, or null').nullable(),
+      over: oneOf(OWN_PLACES, 'where it lies; left out where its approach lays it').optional(),
     }),
     z.strictObject({
       kind: z.literal('add'),

@@ -109,13 +109,14 @@ function changed(passes: readonly Pass[], change: RecipeChange, input: SchoolInp
     case 'move':
       return placed(rest, passes[at], change.before);
     case 'change': {
-      const { title, mix, water, coats } = change;
+      const { title, mix, water, coats, over } = change;
       const own: Pass = {
         ...passes[at],
         ...(title !== null && { title }),
         ...(mix !== null && { mix, words: null }),
         ...(water !== null && { water }),
         ...(coats !== null && { coats: { count: coats } }),
+        ...(over !== undefined && { over: placeOf(over, input) }),
       };
       return passes.with(at, own);
     }

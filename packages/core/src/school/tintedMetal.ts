@@ -121,10 +121,10 @@ export const tintedMetal: School = {
       }),
       tint(input, {
         step: 'tint-2',
-        title: 'second tint, in the shade',
+        title: 'second tint',
         over: { from: 0, to: Math.max(0, mid - 1) },
         waitMin: 2 * DRY_MIN.tint,
-        why: 'A second pass deepens the shade. Overnight before varnish is best.',
+        why: 'A second pass deepens the colour, in the shade unless you lay it elsewhere. Overnight before varnish is best.',
       }),
       pass({
         role: 'varnish',

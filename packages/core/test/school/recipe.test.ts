@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   coldSteel,
+  flakeLadder,
   forms,
+  metals,
   newPart,
   newPiece,
   orderFindings,
@@ -55,6 +57,26 @@ function orderOf(ladder: Ladder) {
 }
 
 describe('a recipe is the painter’s', () => {
+  test('the second tint is laid where the painter wants it, and where its approach lays it when that is let go', () => {
+    const silver = metals.find((m) => m.id === 'silver')!;
+    const ladder = flakeLadder(coldSteel, 'tinted-metal', silver, paints)!;
+    const pass: PassRef = { role: 'glaze', step: 'tint-2' };
+    const laidOver = (l: Ladder) => passesOf({ ladder: l, paints }).find((p) => sameRef(p, pass))!.over;
+    const change = { kind: 'change', pass, title: null, mix: null, water: null, coats: null } as const;
+    const last = ladder.steps.length - 1;
+    expect(laidOver(ladder)).toMatchObject({ from: 0 });
+    const lit = withRecipeChange(ladder, { ...change, over: 'lights' });
+    expect(laidOver(lit)).toEqual({ from: expect.any(Number), to: last });
+    expect((laidOver(lit) as { from: number }).from).toBeGreaterThan(0);
+    expect(laidOver(withRecipeChange(lit, change))).toEqual(laidOver(ladder));
+    // On the part it covers less of it, where it is light.
+    const share = (l: Ladder) =>
+      orderOf(l).order.find((o) => o.role === 'glaze' && o.step === 'tint-2')!.parts[0].coverShare;
+    expect(share(lit)).toBeLessThan(1);
+    const { piece } = orderOf(lit);
+    expect(readPiece(writePiece(piece)).ladders[0].recipe).toEqual(lit.recipe);
+  });
+
   test('a yellow glaze over all of it stands before the last dots, in the order and in what is seen', () => {
     const own = withRecipeChange(coldSteel, yellowGlaze);
     const { order } = orderOf(own);

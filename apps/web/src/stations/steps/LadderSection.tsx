@@ -66,7 +66,8 @@ function LadderHead({ ladder, metal, reading }: LadderHeadProps) {
         )}
       </h1>
       <p className="text-right text-label text-g10 max-md:text-left">
-        wide: dry · narrow: wet on the palette, about · line: the value aimed at, pull it
+        wide: dry · narrow: wet on the palette, about
+        {schools[ladder.school].metal !== 'flake' && ' · line: the value aimed at, pull it'}
       </p>
     </div>
   );

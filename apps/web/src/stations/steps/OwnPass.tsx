@@ -9,19 +9,13 @@ import {
 import { useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
+import { PLACE_WORDS } from './placeWords.js';
 
 const ROLE_WORDS = {
   glaze: 'a thin glaze',
   wash: 'a wash',
   value: 'paint that covers',
   varnish: 'a varnish',
-} as const;
-const PLACE_WORDS = {
-  whole: 'all of it',
-  lights: 'the lights',
-  shade: 'the shade',
-  recesses: 'recesses and joints',
-  edges: 'edges',
 } as const;
 /** Parts of water to one of paint, and coats, that each is usually laid with. */
 const USUAL = { glaze: [5, 1], wash: [2, 1], value: [1, 2], varnish: [0, 1] } as const;

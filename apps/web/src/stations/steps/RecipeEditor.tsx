@@ -1,5 +1,6 @@
 import {
   mixText,
+  OWN_PLACES,
   paintsById,
   passesOf,
   recipeOf,
@@ -14,12 +15,14 @@ import {
   type Pass,
   type PassRef,
   type RecipeChange,
+  type RecipeChangeOf,
 } from '@pale-glint/core';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/NumberField.js';
 import { OwnPass } from './OwnPass.js';
+import { PLACE_WORDS } from './placeWords.js';
 import { Way } from './Way.js';
 
 export interface RecipeProps {
@@ -31,6 +34,8 @@ export interface RecipeProps {
 }
 
 const AS_PROPOSED = '';
+
+type Changed = Pick<RecipeChangeOf<'change'>, 'title' | 'mix' | 'water' | 'coats' | 'over'>;
 
 /** What a pass is laid with unless the painter says otherwise. */
 function proposedText(pass: Pass, changed: boolean, paints: readonly Paint[]): string {
@@ -79,6 +84,24 @@ function Changes({ ladder, paints, onPut }: RecipeProps) {
   );
 }
 
+interface PassPlaceProps {
+  readonly over: Changed['over'];
+  readonly onOver: (over: Changed['over']) => void;
+}
+
+/** Where a pass lies, if elsewhere than its approach lays it. */
+const PassPlace = ({ over, onOver }: PassPlaceProps) => (
+  <Choice
+    label="Over"
+    value={over ?? AS_PROPOSED}
+    options={[
+      { value: AS_PROPOSED, label: 'as its approach lays it' },
+      ...OWN_PLACES.map((value) => ({ value, label: PLACE_WORDS[value] })),
+    ]}
+    onChange={(place) => onOver(place === AS_PROPOSED ? undefined : place)}
+  />
+);
+
 export interface PassFieldsProps extends RecipeProps {
   readonly pass: Pass;
   readonly onDone: () => void;
@@ -90,10 +113,13 @@ export function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassF
   const ref: PassRef = { role: pass.role, step: pass.step };
   const [name, setName] = useState<string | null>(null);
   const before = ladder.recipe.find((c) => c.kind === 'change' && sameRef(c.pass, ref));
-  const held = before?.kind === 'change' ? before : { title: null, mix: null, water: null, coats: null };
-  const { title, mix, water, coats } = held;
-  const change = (over: Partial<typeof held>) =>
-    onPut(withRecipeChange(ladder, { kind: 'change', pass: ref, title, mix, water, coats, ...over }));
+  const held: Changed =
+    before?.kind === 'change' ? before : { title: null, mix: null, water: null, coats: null };
+  const { title, mix, water, coats, over } = held;
+  const change = (said: Partial<Changed>) => {
+    const next = { title, mix, water, coats, over, ...said };
+    onPut(withRecipeChange(ladder, { kind: 'change', pass: ref, ...next }));
+  };
   const own = ladder.recipe.some((c) => c.kind === 'add' && c.id === pass.step);
   const ofSource = pass.over === 'surroundings' && pass.step !== 'tint';
   const one = pass.mix.length === 1 ? pass.mix[0].paint : AS_PROPOSED;
@@ -134,6 +160,7 @@ export function PassFields({ ladder, owned, paints, onPut, pass, onDone }: PassF
           onChange={(id) => change({ mix: id === AS_PROPOSED ? null : [{ paint: id, parts: 1 }] })}
         />
       )}
+      {pass.film === 'tint' && <PassPlace over={over} onOver={(place) => change({ over: place })} />}
       {mix && (
         <NumberField
           label={`Parts of ${pass.thinner} to one of paint`}
