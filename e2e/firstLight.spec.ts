@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { MOST_BYTES, MOST_BYTES_TEXT } from '@pale-glint/core';
 import type { Page } from '@playwright/test';
 import { MIDDAY } from './support/midday.js';
 import { DEMO, expect, lightAt, openLayer, sampleLine, saved, settled, test } from './support/server.js';
@@ -241,7 +242,7 @@ test('a refused file is told field by field and nothing is stored', async ({ pag
   for (const [body, path, says] of [
     [text.replace('"lengthMm": 36', '"lengthMm": -36'), 'parts[6].form.lengthMm', 'held -36'],
     [text.slice(0, 2000), 'parts[', 'whole JSON'],
-    [' '.repeat(5 * 1024 * 1024 + 1), 'file', '5 MB'],
+    [' '.repeat(MOST_BYTES + 1), 'file', MOST_BYTES_TEXT],
   ] as const) {
     await drop(body);
     const dialog = page.getByRole('dialog', { name: 'The file was not accepted' });

@@ -1,5 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { paintingOrder, partSheet, sluiceWarden, stepKey, writePiece, type Piece } from '@pale-glint/core';
+import {
+  MOST_BYTES,
+  paintingOrder,
+  partSheet,
+  sluiceWarden,
+  stepKey,
+  writePiece,
+  type Piece,
+} from '@pale-glint/core';
 import { startServer, type TestServer } from './support.js';
 
 let server: TestServer;
@@ -108,7 +116,7 @@ describe('bad input is refused with path, held and accepted, and nothing is stor
     ['negative', text().replace('"lengthMm": 11.4', '"lengthMm": -16'), 'parts[3].form.lengthMm', 400],
     ['doubled id', text().replace('"id": "knee-left"', '"id": "coat"'), 'parts[7].id', 400],
     ['unknown field', text().replace('"copies": 1', '"copies": 1, "owner": "x"'), 'owner', 400],
-    ['over 5 MB', text() + ' '.repeat(5 * 1024 * 1024), 'file', 413],
+    ['too large', text() + ' '.repeat(MOST_BYTES), 'file', 413],
   ])('%s', async (_, body, path, status) => {
     const before = await names();
     for (const answer of [

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { RefusedInput } from '@pale-glint/core';
+import { MOST_BYTES, MOST_BYTES_TEXT, RefusedInput } from '@pale-glint/core';
 import type { Request, Response } from 'express';
 import { Refused } from './refusals.js';
 import { NO_ROOM_SAYS } from './room.js';
@@ -127,7 +127,7 @@ export class FailuresFilter implements ExceptionFilter {
       return refuse(
         'file',
         'more than it may',
-        'at most 5242880 bytes (5 MB) for a piece, 40 MB for a photo, surface or shape, 2 MB for the shelf, 65536 for anything else',
+        `at most ${MOST_BYTES} bytes (${MOST_BYTES_TEXT}) for a piece, 40 MB for a photo, surface or shape, 2 MB for the shelf, 65536 for anything else`,
       );
     if (error.message.startsWith('Failed to decode'))
       return refuse('address', request.url.slice(0, 60), 'a well-formed address');

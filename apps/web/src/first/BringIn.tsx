@@ -1,4 +1,4 @@
-import { isArchive } from '@pale-glint/core';
+import { isArchive, MOST_BYTES, MOST_BYTES_TEXT } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -10,7 +10,6 @@ import { Dialog } from '../ui/Dialog.js';
 import { ProblemList } from '../ui/states.js';
 import { unpacked } from '../workers/scanClient.js';
 
-const MOST_BYTES = 5 * 1024 * 1024;
 const MOST_ARCHIVE = 400 * 1024 * 1024;
 
 const tooLarge = (bytes: number) =>
@@ -20,7 +19,7 @@ const tooLarge = (bytes: number) =>
       {
         path: 'file',
         held: `${bytes} bytes`,
-        accepted: 'at most 5 MB for a piece, 400 MB for an archive of one',
+        accepted: `at most ${MOST_BYTES_TEXT} for a piece, 400 MB for an archive of one`,
       },
     ],
   });

@@ -6,7 +6,9 @@ import { referenceProblems } from './references.js';
 import { migrate } from './migrations/index.js';
 
 /** A piece file may hold this many bytes (UTF-8). */
-export const MOST_BYTES = 5 * 1024 * 1024;
+/** A piece file may be so large: one with as many ticks as may be is smaller. */
+export const MOST_BYTES = 16 * 1024 * 1024;
+export const MOST_BYTES_TEXT = `${MOST_BYTES / 1024 / 1024} MB`;
 /** Far deeper than any piece; what recurses over it stays within its stack. */
 const MOST_DEEP = 100;
 /** No more problems than this are told at once. */
@@ -100,7 +102,7 @@ export function readPiece(text: string): Piece {
   const bytes = new TextEncoder().encode(text).length;
   if (bytes > MOST_BYTES)
     throw new RefusedInput([
-      { path: 'file', held: `${bytes} bytes`, accepted: `at most ${MOST_BYTES} bytes (5 MB)` },
+      { path: 'file', held: `${bytes} bytes`, accepted: `at most ${MOST_BYTES} bytes (${MOST_BYTES_TEXT})` },
     ]);
   let json: unknown;
   try {

@@ -5,11 +5,16 @@ import {
   fieldLines,
   FORMAT,
   lockKeepersArm,
+  MOST_BYTES,
+  MOST_BYTES_TEXT,
+  MOST_TICKS,
   pieceJsonSchema,
   readPiece,
   RefusedInput,
+  sluiceWarden,
   VERSION,
   writePiece,
+  type Tick,
 } from '../../src/index.js';
 import { pieces } from './anyPiece.js';
 import { runs } from '../support.js';
@@ -158,13 +163,38 @@ describe('a refusal names the field, what it held and what is accepted', () => {
     ],
     ['nothing', '', 'file', 'the end', 'whole JSON'],
     ['a list', '[]', 'file', 'a list of 0', 'JSON object'],
-    ['over 5 MB', `${text}${' '.repeat(5 * 1024 * 1024)}`, 'file', 'bytes', '5 MB'],
+    ['too large', `${text}${' '.repeat(MOST_BYTES)}`, 'file', 'bytes', MOST_BYTES_TEXT],
   ])('%s', (_, damaged, path, held, accepted) => {
     const [p] = refusal(damaged).problems;
     expect(p.path).toContain(path);
     expect(p.held).toContain(held);
     expect(p.accepted).toContain(accepted);
   });
+});
+
+test('a piece with as many ticks as may be is read back', () => {
+  const tick: Tick = {
+    part: 'p'.repeat(40),
+    step: 's'.repeat(40),
+    role: 'value',
+    copy: 1,
+    doneAt: '2026-11-28T19:30:00.000Z',
+    did: {
+      mix: 'm'.repeat(120),
+      coats: 2,
+      coverShare: 0.3456,
+      minutes: 12.34,
+      hex: '#a0b0c0',
+      plan: { coats: 2, modelCoats: 2, minutes: 12.34 },
+    },
+  };
+  const ticks = Array.from({ length: MOST_TICKS }, (_, i) => ({
+    ...tick,
+    step: `s${i}`,
+    copy: (i % 500) + 1,
+  }));
+  const many = writePiece({ ...sluiceWarden, run: { ticks } });
+  expect(readPiece(many).run?.ticks).toHaveLength(MOST_TICKS);
 });
 
 test('the published JSON Schema is the one this code makes', () => {
