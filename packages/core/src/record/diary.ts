@@ -1,6 +1,6 @@
 import { partStepKey, type Piece, type Role, type Tick } from '../piece/index.js';
 import { layerKey, stepsOf, type OrderLayer, type PartStep, type StepOfLayer } from '../plan/index.js';
-import { startingMinOf } from './timed.js';
+import { plannedMinOf, startingMinOf } from './timed.js';
 
 /** What was done of one layer in one evening, or in all of them. */
 export interface DoneLine {
@@ -15,7 +15,7 @@ export interface DoneLine {
   /** How many steps on parts and figures it is made of. */
   readonly steps: number;
   readonly copies: readonly number[];
-  /** Minutes at the brush: as it was, and as the plan has them for the same; null where it is not planned any more. */
+  /** Minutes at the brush: as it was, and as the plan had them when it was ticked; null where it is not planned any more. */
   readonly minutes: number;
   readonly plannedMin: number | null;
   /** For the coats that were laid, by the starting figures, whatever the painter's pace is taken to be. */
@@ -51,8 +51,8 @@ function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>
     const [first] = own;
     const layer = known.get(partStepKey(first))?.layer;
     const steps = own.map((t) => known.get(partStepKey(t))?.step);
-    const total = (of: (step: PartStep) => number) =>
-      layer ? steps.reduce((n, s) => n + (s ? of(s) : 0), 0) : null;
+    const total = (of: (tick: Tick, step: PartStep) => number) =>
+      layer ? own.reduce((n, t, i) => n + (steps[i] ? of(t, steps[i]) : 0), 0) : null;
     return {
       title: layer?.title ?? `${first.role}, ${first.step}`,
       role: first.role,
@@ -64,8 +64,8 @@ function linesOf(ticks: readonly Tick[], known: ReadonlyMap<string, StepOfLayer>
       copies: [...new Set(own.map((t) => t.copy))].sort((a, b) => a - b),
       airbrush: layer?.airbrush ?? false,
       minutes: own.reduce((n, t) => n + t.did.minutes, 0),
-      plannedMin: total((s) => s.activeMin),
-      startingMin: layer ? own.reduce((n, t, i) => n + (steps[i] ? startingMinOf(t, steps[i]) : 0), 0) : null,
+      plannedMin: total(plannedMinOf),
+      startingMin: total(startingMinOf),
     };
   });
 }

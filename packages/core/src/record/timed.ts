@@ -14,6 +14,12 @@ export function startingMinOf(tick: Tick, step: PartStep): number {
   return minutes * (tick.did.coats > 0 && coats > 0 ? tick.did.coats / coats : 1);
 }
 
+/** Minutes that were planned for a tick, at the pace that the painter is known to have. */
+export function plannedMinOf(tick: Tick, step: PartStep): number {
+  const starting = step.startingMin ?? step.activeMin;
+  return plannedThen(tick, step).minutes * (starting > 0 ? step.activeMin / starting : 1);
+}
+
 /** Whether a tick's minutes were measured, not taken from the plan. */
 export const isTimed = (tick: Tick, step: PartStep): boolean =>
   Math.abs(tick.did.minutes - startingMinOf(tick, step)) > ROUNDED_MIN;

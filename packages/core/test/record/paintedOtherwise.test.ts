@@ -88,6 +88,8 @@ describe('what was planned then', () => {
     for (const t of ticks) expect(isTimed(t, steps.get(partStepKey(t))!.step)).toBe(false);
     expect(paceOf(diaryOf(ticks, [], now))).toEqual([]);
     for (const { sum } of coatsLaid(ticks, now)) expect(sum).toBeCloseTo(0, 9);
+    const [evening] = diaryOf(ticks, [], now);
+    expect(evening.plannedMin).toBeCloseTo(evening.minutes, 1);
     // Ticks of before say nothing of it: they are held against the plan as it is.
     const untold = ticks.map(({ did: { plan: _plan, ...did }, ...t }) => ({ ...t, did }));
     expect(paceOf(diaryOf(untold, [], now)).length).toBeGreaterThan(0);
