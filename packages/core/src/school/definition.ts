@@ -8,6 +8,8 @@ export type Tool =
       readonly psi: readonly [number, number];
       readonly distanceCm: readonly [number, number];
       readonly side: string;
+      /** How far off a spray can is held, where one does as well. */
+      readonly canCm?: readonly [number, number];
     };
 
 /** What is laid: tells the rules which waits it wants. */

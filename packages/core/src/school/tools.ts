@@ -36,19 +36,24 @@ export const AIRBRUSH_EVEN: Tool = { ...AIRBRUSH, side: 'from all sides in light
 /** What the light falls on. */
 export const AIRBRUSH_LIT: Tool = { ...AIRBRUSH, side: 'from where the light comes, in short bursts' };
 
-/** A primer, sprayed from farther off. */
+/** A primer, sprayed from farther off; from a can as well. */
 export const SPRAY: Tool = {
   kind: 'airbrush',
   psi: [15, 25],
   distanceCm: [15, 25],
+  canCm: [20, 30],
   side: 'from all sides in light passes',
 };
 
+const between = ([from, to]: readonly [number, number], unit: string) => `${from} to ${to} ${unit}`;
+
 /** The tool in words. */
-export const toolText = (tool: Tool): string =>
-  tool.kind === 'brush'
-    ? `brush ${tool.size}, ${tool.load}`
-    : `airbrush at ${tool.psi[0]} to ${tool.psi[1]} psi, ${tool.distanceCm[0]} to ${tool.distanceCm[1]} cm off, ${tool.side}`;
+export function toolText(tool: Tool): string {
+  if (tool.kind === 'brush') return `brush ${tool.size}, ${tool.load}`;
+  const airbrush = `airbrush at ${between(tool.psi, 'psi')}, ${between(tool.distanceCm, 'cm')} off`;
+  const can = tool.canCm ? `, or a spray can ${between(tool.canCm, 'cm')} off` : '';
+  return `${airbrush}${can}, ${tool.side}`;
+}
 
 export const STROKES = {
   even: 'Even and thin, into every recess.',

@@ -192,6 +192,9 @@ describe('approaches differ where they should', () => {
       .filter((p) => p.tool.kind === 'airbrush');
     expect(sprayed.length).toBeGreaterThanOrEqual(4);
     expect(toolText(sprayed[1].tool)).toMatch(/10 to 15 psi, 4 to 8 cm/);
+    // A primer comes from a can as well; a tint does not.
+    const cans = sprayed.filter((p) => toolText(p.tool).includes('a spray can 20 to 30 cm off'));
+    expect(cans.map((p) => p.role)).toEqual(['undercoat']);
   });
 
   test('for the table some steps lie beyond what shows; for display none but the closest do', () => {
