@@ -60,13 +60,20 @@ export function putRight(
       ? startingMinOf({ ...t, did: { ...t.did, coats: laid(t) } }, step)
       : t.did.minutes;
   };
-  return ticks.map((t) => ({
-    ...t,
-    did: {
-      ...t.did,
-      coats: laid(t),
-      minutes: Number(clamp(took(t), 0, MOST_DONE.minutes).toFixed(2)),
-      mix: mix === undefined ? t.did.mix : mix.trim().slice(0, MOST_DONE.mix),
-    },
-  }));
+  const said = mix?.trim().slice(0, MOST_DONE.mix);
+  return ticks.map((t) => {
+    const { hex, ...did } = t.did;
+    const otherMix = said !== undefined && said !== did.mix;
+    return {
+      ...t,
+      did: {
+        ...did,
+        coats: laid(t),
+        minutes: Number(clamp(took(t), 0, MOST_DONE.minutes).toFixed(2)),
+        mix: said ?? did.mix,
+        // How another mix dries is not known.
+        ...(hex !== undefined && !otherMix && { hex }),
+      },
+    };
+  });
 }

@@ -10,6 +10,7 @@ import {
   readPiece,
   stepsOf,
   partStepKey,
+  putRight,
   tickFor,
   writePiece,
   type OrderLayer,
@@ -67,6 +68,9 @@ describe('what was ticked, and is planned otherwise since', () => {
     };
     expect(paintedOtherwise(orderOf(measured), ticks, measured)).toEqual([]);
     const changed = mixedOtherwise(lockKeepersArm, 2, 4);
+    expect(
+      paintedOtherwise(orderOf(changed), putRight(ticks, order, { mix: 'what was there' }), changed),
+    ).toEqual([]);
     const untold = ticks.map(({ did: { hex: _hex, ...did }, ...t }) => ({ ...t, did }));
     expect(paintedOtherwise(orderOf(changed), untold, changed)).toEqual([]);
   });
