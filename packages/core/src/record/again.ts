@@ -2,6 +2,7 @@ import { partsSized } from '../edit/index.js';
 import { MOST_NOTE_CHARACTERS, MOST_NOTES, partStepKey, type Piece, type Tick } from '../piece/index.js';
 import { brushed, layerKey, stepsOf, type OrderLayer } from '../plan/index.js';
 import { duration, freeId, plain } from '../units/index.js';
+import { plannedMinOf } from './timed.js';
 
 /** Another miniature, or a batch of them, painted as one that was painted. */
 export interface Another {
@@ -23,8 +24,8 @@ export const keepsSize = ({ parts, views }: Piece): boolean =>
 const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
 
 /**
- * What was done otherwise than planned, a line for each layer: coats, mix and minutes as they were ticked. Layers that
- * went as planned have none.
+ * What was done otherwise than planned, a line for each layer: coats and minutes against the plan of when they were ticked,
+ * the mix against the one that is planned now. Layers that went as planned have none.
  */
 export function doneOtherwise(ticks: readonly Tick[], order: readonly OrderLayer[]): string[] {
   const known = stepsOf(order);
@@ -38,14 +39,15 @@ export function doneOtherwise(ticks: readonly Tick[], order: readonly OrderLayer
   return order.flatMap((layer) => {
     const own = byLayer.get(layerKey(layer));
     if (!own) return [];
-    const planned = own.map((t) => known.get(partStepKey(t))!.step);
+    const steps = own.map((t) => known.get(partStepKey(t))!.step);
     const said: string[] = [];
-    const [coats, meant] = [mean(own.map((t) => t.did.coats)), mean(planned.map((s) => s.coats))];
+    const coats = mean(own.map((t) => t.did.coats));
+    const meant = mean(own.map((t, i) => t.did.plan?.coats ?? steps[i].coats));
     if (Math.abs(coats - meant) >= 0.5) said.push(`${plain(coats)} coats, planned ${plain(meant)}`);
     const other = own.find((t) => t.did.mix !== brushed(layer));
     if (other) said.push(`mixed ${other.did.mix}`);
     const minutes = own.reduce((n, t) => n + t.did.minutes, 0);
-    const plannedMin = planned.reduce((n, s) => n + s.activeMin, 0);
+    const plannedMin = own.reduce((n, t, i) => n + plannedMinOf(t, steps[i]), 0);
     const times = minutes / Math.max(1e-6, plannedMin);
     if (Math.abs(minutes - plannedMin) >= LEAST_MIN && (times >= STRAYED || times <= 1 / STRAYED))
       said.push(`${duration(minutes)}, planned ${duration(plannedMin)}`);
