@@ -1,5 +1,6 @@
 import {
   freedFrom,
+  inFlakesInstead,
   knownPaints,
   metalOfLadder,
   namesAny,
@@ -9,9 +10,13 @@ import {
 } from '@pale-glint/core';
 import { mixClient } from '../workers/useMixSearch.js';
 
-/** A new piece with its metals mixed from the shelf, where that can be; a metal that it has no paints for stays as it is. */
+/**
+ * A new piece with its metals mixed from the shelf, where that can be, or laid in the flakes that stand there; a metal that
+ * it has neither for stays as it is.
+ */
 export async function mixedFromShelf(piece: Piece, shelf: Shelf): Promise<Piece> {
-  const { paints, out } = knownPaints(shelf, piece.paints);
+  const known = knownPaints(shelf, piece.paints);
+  const { paints, out } = known;
   const client = mixClient();
   try {
     let mixed = piece;
@@ -21,7 +26,8 @@ export async function mixedFromShelf(piece: Piece, shelf: Shelf): Promise<Piece>
       const found = await client
         .ask('ladder', { ladder: freedFrom(ladder, metal, out), paints, out, only: null })
         .catch(() => null);
-      if (found) mixed = { ...mixed, ...withLadder(mixed, found.ladder, paints) };
+      const own = found?.ladder ?? inFlakesInstead(ladder, metal, known);
+      if (own) mixed = { ...mixed, ...withLadder(mixed, own, paints) };
     }
     return mixed;
   } finally {

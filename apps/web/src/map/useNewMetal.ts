@@ -1,4 +1,12 @@
-import { knownPaints, newLadder, problemLine, RefusedInput, withMetal, type Metal } from '@pale-glint/core';
+import {
+  knownPaints,
+  newMetal,
+  problemLine,
+  RefusedInput,
+  withMetal,
+  type Ladder,
+  type Metal,
+} from '@pale-glint/core';
 import { useState } from 'react';
 import { usePieceStore } from '../store/PieceContext.js';
 import { useShelf } from '../store/useShelf.js';
@@ -11,7 +19,7 @@ export interface NewMetal {
   readonly said: string | null;
 }
 
-/** Paints a part in a metal that the piece has not yet, mixed from the shelf: one step of undo. */
+/** Paints a part in a metal that the piece has not yet, mixed from the shelf or laid in its flakes: one step of undo. */
 export function useNewMetal(part: string): NewMetal {
   const store = usePieceStore();
   const { shelf } = useShelf();
@@ -23,10 +31,10 @@ export function useNewMetal(part: string): NewMetal {
     const known = knownPaints(shelf, piece.paints);
     const { paints, out } = known;
     try {
-      const ladder = newLadder(metal, piece.ladders, known);
-      void search('ladder', { ladder, paints, out, only: null }, (found) =>
-        store.edit((now) => withMetal(now, part, found.ladder, paints)),
-      );
+      const { kind, ladder } = newMetal(metal, piece.ladders, known);
+      const put = (own: Ladder) => store.edit((now) => withMetal(now, part, own, paints));
+      if (kind === 'flakes') put(ladder);
+      else void search('ladder', { ladder, paints, out, only: null }, (found) => put(found.ladder));
     } catch (error) {
       if (!(error instanceof RefusedInput)) throw error;
       setRefused(problemLine(error.problems[0]));

@@ -121,6 +121,24 @@ export function withLadder(
 const NEW_STEPS = 7;
 
 /**
+ * A metal that a piece has not yet: steps to look for among the paints, or steps of flake where there are flakes alone.
+ * @throws RefusedInput where there is neither
+ */
+export function newMetal(
+  metal: Metal,
+  taken: readonly Ladder[],
+  known: Pick<KnownPaints, 'paints' | 'out'>,
+): Extract<SchoolChange, { readonly kind: 'search' | 'flakes' }> {
+  const owned = known.paints.filter((p) => !known.out.includes(p.id));
+  const flake = owned.find((p) => p.kind === 'metallic');
+  if (!flake || owned.some((p) => MIXED_KINDS.has(p.kind)))
+    return { kind: 'search', ladder: newLadder(metal, taken, known) };
+  const ladder = inFlakesInstead(bareLadder(metal, taken, owned, flake), metal, known);
+  if (!ladder) throw nothingToMix(metal);
+  return { kind: 'flakes', ladder };
+}
+
+/**
  * A ladder of a metal that a piece does not have yet, its steps still to be mixed.
  * @throws RefusedInput where there is nothing to mix from
  */
@@ -131,10 +149,22 @@ export function newLadder(
 ): Ladder {
   const owned = paints.filter((p) => !out.includes(p.id));
   const [any] = owned.filter((p) => MIXED_KINDS.has(p.kind));
-  if (!any) throw refused('shelf', 'no paint to mix from', 'at least one paint');
+  if (!any) throw nothingToMix(metal);
+  return ladderFromSpec(bareLadder(metal, taken, owned, any), { metal, steps: NEW_STEPS, crowd: 0 });
+}
+
+const nothingToMix = (metal: Metal) =>
+  refused(
+    'shelf',
+    'no paint to mix from',
+    `at least one paint, or a flake paint near ${metal.label.toLowerCase()}`,
+  );
+
+/** A ladder as yet without steps of its own: each is the one paint. */
+function bareLadder(metal: Metal, taken: readonly Ladder[], owned: readonly Paint[], any: Paint): Ladder {
   const under = pickPaint(owned, FIRST_UNDERCOAT, ['primer', 'paint']) ?? any;
   const step = { mix: [{ paint: any.id, parts: 1 }], water: 1, aimedShare: 1, ...FREE };
-  const bare: Ladder = {
+  return {
     id: freeId(metal.id, new Set(taken.map((l) => l.id))),
     name: metal.label,
     metal: metal.id,
@@ -143,7 +173,6 @@ export function newLadder(
     recipe: [],
     steps: Array.from({ length: NEW_STEPS }, (_, k) => ({ ...step, id: `${metal.id}-${k + 1}` })),
   };
-  return ladderFromSpec(bare, { metal, steps: NEW_STEPS, crowd: 0 });
 }
 const FIRST_UNDERCOAT = '#161616';
 
@@ -195,6 +224,19 @@ export function changeSchool(
     return { kind: 'search', ladder: withSchool(ladderFromSpec(free, spec), school, paints) };
   }
   return changeFlakes({ ...ladder, school }, metal, { paints, out });
+}
+
+/** The approach of true metal that a metal has where there is nothing to mix it from. */
+const FIRST_FLAKES: SchoolId = 'wash-and-lift';
+
+/** A metal in the flakes at hand, where it cannot be mixed from paint; null where they do not come near it. */
+export function inFlakesInstead(
+  ladder: Ladder,
+  metal: Metal,
+  known: Pick<KnownPaints, 'paints' | 'out'>,
+): Ladder | null {
+  const change = changeFlakes({ ...ladder, school: FIRST_FLAKES }, metal, known);
+  return change.kind === 'flakes' ? change.ladder : null;
 }
 
 /** A ladder of true metal in the flakes at hand that are nearest to another metal, by the approach it has. */

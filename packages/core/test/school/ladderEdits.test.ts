@@ -1,6 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  shelved,
+  readTypedPaints,
+  newMetal,
+  knownPaints,
+  inFlakesInstead,
+  EMPTY_SHELF,
   changeFlakes,
   changeSchool,
   metalById,
@@ -148,6 +154,36 @@ describe('a metal that a piece does not have yet', () => {
   test('with nothing to mix from is refused in words', () => {
     const empty = { paints: towline, out: towline.map((p) => p.id) };
     expect(() => newLadder(metalById('gold'), [], empty)).toThrow(/shelf held no paint to mix from/);
+  });
+
+  test('a metal from flakes alone is true metal; with paint it is looked for among the paints', () => {
+    const typed = (text: string) => {
+      const { shelf } = shelved(
+        EMPTY_SHELF,
+        readTypedPaints(text).map((l) => l.paint!),
+      );
+      return knownPaints(shelf, sluiceWarden.paints);
+    };
+    const flakesAlone = typed('black primer\nsilver\ngold\nbrown wash');
+    for (const id of ['silver', 'gold']) {
+      const { kind, ladder: made } = newMetal(metalById(id), sluiceWarden.ladders, flakesAlone);
+      expect(kind).toBe('flakes');
+      expect(schools[made.school].metal).toBe('flake');
+      const owned = new Set(
+        flakesAlone.paints.filter((p) => !flakesAlone.out.includes(p.id)).map((p) => p.id),
+      );
+      for (const { mix } of made.steps) for (const { paint } of mix) expect(owned).toContain(paint);
+      expect(owned).toContain(made.undercoat);
+    }
+    expect(() => newMetal(metalById('copper'), [], flakesAlone)).toThrow(/a flake paint near copper/);
+    expect(newMetal(metalById('gold'), [], typed('black\nyellow\ngold')).kind).toBe('search');
+    // What a new piece begins with is laid in them, too.
+    const [steelLadder] = sluiceWarden.ladders;
+    expect(inFlakesInstead(steelLadder, silver, flakesAlone)).toMatchObject({
+      id: steelLadder.id,
+      metal: 'silver',
+    });
+    expect(inFlakesInstead(steelLadder, silver, typed('black\nwhite'))).toBeNull();
   });
 });
 
