@@ -110,7 +110,8 @@ export function batchesOf(needs: readonly BatchNeed[]): Batch[] {
 }
 
 /** What a pile is made of, in words: "2 brush tips Wet slate and 1 Lampsoot", or what is added to the pile before. */
-export function batchText({ unit, added, over, leftMl }: Batch, nameOf: (paint: string) => string): string {
+export function batchText(batch: Batch, nameOf: (paint: string) => string): string {
+  const { unit, unitMl, added, over, laidMl, lostMl, leftMl } = batch;
   const units = (n: number) => `${n} ${n === 1 ? unit : `${unit}s`}`;
   const counted = added.filter((a) => a.parts >= 1);
   const said = listOf([
@@ -118,6 +119,8 @@ export function batchText({ unit, added, over, leftMl }: Batch, nameOf: (paint: 
     ...added.filter((a) => a.parts < 1).map((a) => `a trace of ${nameOf(a.paint)}`),
   ]);
   const taken = paintIn(over) > TINY ? `${said} into what is left of the pile before` : said;
-  const rest = Math.floor(leftMl / TIP_ML);
+  // Told as it was put out: without the water in it.
+  const paintMl = paintIn(over) + added.reduce((sum, a) => sum + a.parts * unitMl, 0);
+  const rest = Math.floor((leftMl * paintMl) / (laidMl + lostMl + leftMl) / TIP_ML + TINY);
   return rest >= 1 ? `${taken}; about ${rest} brush ${rest === 1 ? 'tip' : 'tips'} left over` : taken;
 }

@@ -11,6 +11,7 @@ import {
   batchesOf,
   batchText,
   sluiceWarden,
+  TIP_ML,
   volumesOf,
   type Mix,
   type Batch,
@@ -135,6 +136,17 @@ describe('piles of a ladder', () => {
         { paint: 'b', parts: 8 },
       ]),
     ).toMatch(/^1 brush tip A and 8 B/);
+  });
+
+  test('no more is left over than was put out, however much water is in it', () => {
+    fc.assert(
+      fc.property(needs, (list) => {
+        for (const p of batchesOf(list)) {
+          const tips = /about (\d+) brush tips? left over/.exec(batchText(p, (id) => id))?.[1] ?? '0';
+          expect(Number(tips) * TIP_ML).toBeLessThanOrEqual(sum(Object.values(contents(p))) + 1e-9);
+        }
+      }),
+    );
   });
 
   test('what is left is used where the next mix only adds to it', () => {
