@@ -1,8 +1,9 @@
 import { FORM_KINDS, forms, namesOfParts, writePiece, type FormKind, type Part } from '@pale-glint/core';
-import { useState, useSyncExternalStore } from 'react';
+import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/pieces.js';
 import { pieceOf, TILES } from './tiles.js';
+import { useMixedFromShelf } from './useMixedFromShelf.js';
 import { moveLight } from '../map/moveLight.js';
 import { MapStage } from '../map/MapStage.js';
 import { FinishFields, SizeFields } from '../map/PartForm.js';
@@ -36,7 +37,7 @@ function FormTiles({ kind, onTake }: { kind: FormKind; onTake: (kind: FormKind) 
           onClick={() => onTake(tile.kind)}
           className="aria-pressed:bg-g10 aria-pressed:text-g98 hover:bg-g82 p-1 text-left"
         >
-          <Thumb piece={tile.piece} width={80} height={72} />
+          <Thumb piece={tile.piece} width={68} height={62} />
           <span className="narrow block pt-0.5 text-label leading-tight">
             {forms[tile.kind].label.replace(' with a ridge', '')}
           </span>
@@ -52,8 +53,8 @@ export function OnePart() {
   const [store] = useState(
     () => new PieceStore(pieceOf(FORM_KINDS.find((k) => k === params.get('form')) ?? 'blade'), 1, looseWorld),
   );
-  const { piece } = useSyncExternalStore(store.subscribe, store.get);
-  const sheets = useSheets(piece);
+  const { piece, planned, mixed } = useMixedFromShelf(store);
+  const sheets = useSheets(planned);
   const { order } = sheets;
   const [view, setView] = useState<ShownView>('painted');
   const [after, setAfter] = useState<AfterLayer | null>(null);
@@ -117,7 +118,7 @@ export function OnePart() {
           </section>
         </section>
         <MapStage
-          piece={piece}
+          piece={planned}
           view={view}
           after={after}
           sheets={sheets}
@@ -133,9 +134,9 @@ export function OnePart() {
           aria-label="Painting order"
           className="relative w-104 shrink-0 overflow-y-auto bg-g82 max-md:w-full max-md:overflow-visible"
         >
-          {order.length === 0 ? (
+          {order.length === 0 || !mixed ? (
             <p role="status" className="p-4 text-g28">
-              Working out the order.
+              {mixed ? 'Working out the order.' : 'Mixing it from your shelf.'}
             </p>
           ) : (
             <OrderList order={order} names={namesOfParts(piece)} after={after} onLook={setAfter} allOpen />
