@@ -251,6 +251,8 @@ export function pickPaint(
 /** A paint this far from a dark that is wanted still shades as it does, thinned; a darker step than this does, too. */
 const STILL_SHADES = 22;
 const DARK = 38;
+/** A dark of less chroma has no hue that matters: a wash that is as far off does as well as one that is near. */
+const HUELESS = 12;
 
 /** A dark that runs: a wash or ink, else a paint of the same value thinned, else the darkest step; in words where none is dark. */
 export function shade(
@@ -258,7 +260,10 @@ export function shade(
   hex: string,
   within = 14,
 ): Pick<Pass, 'mix' | 'water' | 'thinner' | 'words'> {
-  const found = pickPaint(input.paints, hex, ['wash', 'ink'], within);
+  const { a, b } = hexToLab(hex);
+  const found =
+    pickPaint(input.paints, hex, ['wash', 'ink'], within) ??
+    (Math.hypot(a, b) < HUELESS ? pickPaint(input.paints, hex, ['wash'], STILL_SHADES) : null);
   if (found)
     return {
       mix: [{ paint: found.id, parts: 1 }],

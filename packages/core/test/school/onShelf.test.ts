@@ -230,6 +230,23 @@ describe('flakes by hue', () => {
     for (const { p } of madeOf(near('silver', owned)!, owned).flat()) expect(p.name).not.toBe('copper');
   });
 
+  test('a brown wash is a wash, if not the brown that was asked for', () => {
+    const owned = typed('black primer\nblack\nsilver\nbrown wash');
+    const ladder = flakeLadder(
+      coldSteel,
+      'wash-and-lift',
+      metals.find((m) => m.id === 'silver')!,
+      owned,
+    )!;
+    const wash = schools['wash-and-lift'].passes({ ladder, paints: owned }).find((p) => p.step === 'wash')!;
+    expect(wash.words).toBeNull();
+    expect(wash.mix.map((m) => owned.find((p) => p.id === m.paint)!.name)).toEqual(['brown wash']);
+    // A pale one shades nothing.
+    const pale = typed('black primer\nblack\nsilver\nflesh wash');
+    const other = schools['wash-and-lift'].passes({ ladder, paints: pale }).find((p) => p.step === 'wash')!;
+    expect(other.mix.map((m) => pale.find((p) => p.id === m.paint)!.name)).toEqual(['black']);
+  });
+
   test('flakes of one value are no steps: the nearest is taken', () => {
     const owned = typed('dark brown\nbronze\ncopper');
     expect(
