@@ -49,6 +49,11 @@ test('with eight paints of one’s own, named in plain words, a new piece is mix
   const names = new Map(paints.map((p) => [p.id, p.name]));
   for (const step of gold.steps) for (const { paint } of step.mix) expect(OWN).toContain(names.get(paint));
   expect(OWN).toContain(names.get(gold.undercoat));
+  // Just one part is mixed from them, too.
+  await page.goto(`${server.address}/one-part?form=dome`);
+  const layers = page.getByRole('list', { name: 'Layers' });
+  await expect(layers).toContainText(new RegExp(OWN.join('|')));
+  await expect(layers).not.toContainText(/Lampsoot|Wet slate|Towline/);
 });
 
 test('a paint that steps name and the shelf has not is told, and one press mixes them from what is there', async ({
