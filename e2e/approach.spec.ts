@@ -89,6 +89,14 @@ test(
     await gold.getByRole('combobox', { name: 'Approach' }).selectOption({ label: 'Wash and lift' });
     await expect(page.getByText(/^Wash and lift in \d steps of flake/)).toBeVisible();
     await expect(page.getByRole('combobox', { name: 'Approach' })).toHaveValue('wash-and-lift');
+    // Flakes are mixed by hand with each other.
+    await gold.getByRole('button', { name: 'Change the mix of step 1' }).click();
+    const flakes = page.getByRole('dialog', { name: 'Mix of step 1' });
+    await expect(flakes.getByRole('status')).toContainText('how flakes mix is not predicted');
+    await flakes.getByLabel('One more paint').selectOption({ label: 'Tin lantern' });
+    await expect(flakes.getByLabel('Parts of Tin lantern')).toHaveValue('1');
+    await expect(flakes.getByLabel('Medium to 1 paint')).toBeVisible();
+    await flakes.getByRole('button', { name: 'Leave it' }).click();
     await page.getByRole('link', { name: /Painting order/ }).click();
     const wash = page
       .getByRole('listitem')

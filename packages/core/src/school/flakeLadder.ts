@@ -1,9 +1,11 @@
 import { deltaE, hexToLab, type Lab } from '../colour/index.js';
 import { FREE, driedLab, paintsById, stepShares } from '../ladder/index.js';
+import { MIXED_KINDS } from '../match/index.js';
 import { metalAt, type Metal } from '../metal/index.js';
 import type { Ladder, LadderStep, Mix, Paint, SchoolId } from '../piece/index.js';
 import { deg } from '../units/index.js';
 import { withSchool } from './adopt.js';
+import { schools } from './registry.js';
 
 /** A flake this far from the metal at its own value is another metal. */
 const OTHER_METAL = 24;
@@ -23,6 +25,10 @@ const SHORT_COST = 0.5;
 const DARKENED = [2, 4, 8];
 /** Paints that darken a flake. */
 const DARKENS: ReadonlySet<Paint['kind']> = new Set(['paint', 'ink', 'wash']);
+
+/** Kinds of pots that a step of an approach may be mixed from, the usual ones first. */
+export const mixedKinds = (school: SchoolId): readonly Paint['kind'][] =>
+  schools[school].metal === 'flake' ? ['metallic', ...DARKENS] : [...MIXED_KINDS];
 const WATER = 0.25;
 
 interface Flake {

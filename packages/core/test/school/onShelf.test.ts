@@ -14,6 +14,7 @@ import {
   metals,
   missingAmong,
   missingText,
+  mixedKinds,
   MIXED_KINDS,
   newPart,
   newPiece,
@@ -228,6 +229,11 @@ describe('flakes by hue', () => {
     const copper = madeOf(near('copper', owned)!, owned);
     expect(copper.at(-1)!.map(({ p }) => p.name)).toEqual(['copper', 'silver']);
     for (const { p } of madeOf(near('silver', owned)!, owned).flat()) expect(p.name).not.toBe('copper');
+  });
+
+  test('a step of flake may be mixed with other flakes and with what darkens it, one of paint with neither flake nor wash', () => {
+    expect(mixedKinds('wash-and-lift')).toEqual(['metallic', 'paint', 'ink', 'wash']);
+    expect(mixedKinds('dark-first')).toEqual(['paint', 'ink']);
   });
 
   test('a brown wash is a wash, if not the brown that was asked for', () => {

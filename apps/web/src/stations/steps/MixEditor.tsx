@@ -5,9 +5,10 @@ import {
   deltaE,
   labToHex,
   mixText,
-  MIXED_KINDS,
+  mixedKinds,
   paintsById,
   plain,
+  schools,
   stepLab,
   type Lab,
   type Ladder,
@@ -197,8 +198,9 @@ function Fields({ close, onTake, ...step }: MixEditorProps & { close: () => void
   const byId = useMemo(() => paintsById(paints), [paints]);
   const aim = useMemo(() => aimsOf(ladder, paints)[index], [ladder, paints, index]);
   const lab = useMemo(() => stepLab({ ...ladder.steps[index], mix }, byId), [ladder, index, mix, byId]);
-  const free = paints.filter(
-    (p) => MIXED_KINDS.has(p.kind) && !out.includes(p.id) && !mix.some((m) => m.paint === p.id),
+  const flake = schools[ladder.school].metal === 'flake';
+  const free = mixedKinds(ladder.school).flatMap((kind) =>
+    paints.filter((p) => p.kind === kind && !out.includes(p.id) && !mix.some((m) => m.paint === p.id)),
   );
   const off = deltaE(lab, aim);
   return (
@@ -208,12 +210,18 @@ function Fields({ close, onTake, ...step }: MixEditorProps & { close: () => void
         <span className="w-1/3" style={{ background: labToHex(aim) }} title="what the step aims at" />
       </div>
       <p role="status" className="text-label">
-        Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}:{' '}
-        <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
+        {flake ? (
+          `About value ${plain(lab.l, 0)} seen from the front; how flakes mix is not predicted: test it.`
+        ) : (
+          <>
+            Value {plain(lab.l, 0)}, aimed at {plain(aim.l, 0)}:{' '}
+            <span className="font-semibold">{closeness(off)}</span> ({plain(off, 1)})
+          </>
+        )}
       </p>
       <MixParts mix={mix} free={free} byId={byId} onMix={setMix} />
       <NumberField
-        label="Water to 1 paint"
+        label={`${flake ? 'Medium' : 'Water'} to 1 paint`}
         unit=""
         value={water}
         min={0}
@@ -234,7 +242,7 @@ function Fields({ close, onTake, ...step }: MixEditorProps & { close: () => void
           Leave it
         </Button>
       </div>
-      <OtherMixes {...step} byId={byId} aim={aim} onMix={setMix} />
+      {!flake && <OtherMixes {...step} byId={byId} aim={aim} onMix={setMix} />}
     </div>
   );
 }
