@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   changeSchool,
   coldSteel,
+  EMPTY_SHELF,
   forms,
   hexToLab,
   knownPaints,
@@ -10,12 +11,16 @@ import {
   newPart,
   newPiece,
   orderFindings,
+  pieceOnShelf,
+  readTypedPaints,
   SCHOOLS,
   schools,
   searchMixesForLadder,
+  shelved,
   shelfOf,
   towline,
   withKeptApproach,
+  withLadder,
   type Ladder,
   type Metal,
   type Piece,
@@ -68,6 +73,39 @@ describe('every approach, on blade, dome, mail and disc', () => {
     expect(tried).toBeGreaterThan(schools[school].metal === 'flake' ? 1 : 5);
   });
 });
+
+/** What a painter begins with: one silver, and with luck one gold. */
+const BEGINNERS = [
+  'black primer\nblack\nwhite\nsilver\ngold\nbrown wash\nleather brown\ndark red',
+  'black primer\nsilver\nviolet ink\nsatin varnish\nwhite',
+  'silver\nblack',
+];
+
+test.each(BEGINNERS)(
+  'true metal from one flake of its kind breaks no rule of order, on a shelf of %j',
+  (text) => {
+    const { shelf } = shelved(
+      EMPTY_SHELF,
+      readTypedPaints(text).map((l) => l.paint!),
+    );
+    const fresh = newPiece('x', 'X', [newPart('dome', forms.dome.defaults)]);
+    const own = knownPaints(shelf, fresh.paints);
+    let tried = 0;
+    for (const school of SCHOOLS.filter((id) => schools[id].metal === 'flake'))
+      for (const metal of metals) {
+        const change = changeSchool(fresh.ladders[0], school, metal, own);
+        if (change.kind !== 'flakes') continue;
+        const held = { ...fresh, ...withLadder(fresh, change.ladder, own.paints) };
+        const piece = { ...held, ...pieceOnShelf(held, shelf) };
+        const order = orderOf(piece);
+        expect(
+          orderFindings(order, piece).map((f) => `${school}, ${metal.id}: ${f.title} ${f.message}`),
+        ).toEqual([]);
+        tried++;
+      }
+    expect(tried).toBeGreaterThan(4);
+  },
+);
 
 describe('steps that are mixed for a metal', () => {
   test('keep to its own hue: gold is never green, silver never gilt', () => {

@@ -114,7 +114,8 @@ export const airbrushAfterBrush: OrderRule = {
     after(
       laid,
       (l) => l.layer.airbrush && l.layer.film !== 'varnish',
-      (l) => !l.layer.airbrush,
+      // Over an undercoat by brush, dry, anything may be sprayed.
+      (l) => !l.layer.airbrush && l.layer.role !== 'undercoat',
     ).map(([l, over]) => [l, `is sprayed over brushwork (${name(over)}); spray first, then take the brush`]),
 };
 
