@@ -31,11 +31,13 @@ const begun = async () => {
   folders.push(f);
   return f;
 };
-afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })));
-
 const children: ChildProcess[] = [];
-// One that a failed test left running would keep the suite from ending.
-afterAll(() => children.forEach((child) => child.kill('SIGKILL')));
+afterAll(() => {
+  // One that a failed test left running would keep the suite from ending.
+  children.forEach((child) => child.kill('SIGKILL'));
+  folders.forEach((f) => rmSync(f, { recursive: true, force: true }));
+});
+
 /** A server in a process of its own; answers with its address once it is ready. */
 async function spawnServer(data: string) {
   const { child, ready } = startBuilt(data);

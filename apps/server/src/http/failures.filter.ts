@@ -127,7 +127,8 @@ export class FailuresFilter implements ExceptionFilter {
       return refuse(
         'file',
         'more than it may',
-        `at most ${MOST_BYTES} bytes (${MOST_BYTES_TEXT}) for a piece, 40 MB for a photo, surface or shape, 2 MB for the shelf, 65536 for anything else`,
+        `at most ${MOST_BYTES} bytes (${MOST_BYTES_TEXT}) for a piece, ` +
+          '40 MB for a photo, surface or shape, 2 MB for the shelf, 65536 for anything else',
       );
     if (error.message.startsWith('Failed to decode'))
       return refuse('address', request.url.slice(0, 60), 'a well-formed address');

@@ -18,13 +18,12 @@ export function useMixedFromShelf(store: PieceStore): {
   useEffect(() => {
     if (isPending) return;
     let here = true;
-    const take = ({ ladders, paints }: Piece) => {
+    const take = (own: Piece | null) => {
       if (!here) return;
-      store.change((d) => void Object.assign(d, { ladders, paints }));
+      if (own) store.change((d) => void Object.assign(d, { ladders: own.ladders, paints: own.paints }));
       setMixed(true);
     };
-    const { piece: now } = store.get();
-    mixedFromShelf(now, shelf).then(take, () => take(now));
+    mixedFromShelf(store.get().piece, shelf).then(take, () => take(null));
     return () => {
       here = false;
     };

@@ -24,17 +24,22 @@ export function paintedOtherwise(
   ticks: readonly Tick[],
   piece: Pick<Piece, 'ladders' | 'paints'>,
 ): PaintedOtherwise[] {
-  const told = ticks.flatMap((tick) =>
-    tick.did.hex === undefined ? [] : [{ tick, key: partStepKey(tick), lab: hexToLab(tick.did.hex) }],
-  );
+  const byStep = new Map<string, Tick[]>();
+  for (const tick of ticks) {
+    if (tick.did.hex === undefined) continue;
+    const key = partStepKey(tick);
+    byStep.set(key, [...(byStep.get(key) ?? []), tick]);
+  }
   return order.flatMap((layer): PaintedOtherwise[] => {
-    const colour = layerColour(layer, piece);
-    if (!colour) return [];
     const words = brushed(layer);
-    const own = new Set(layer.parts.map(partStepKey));
-    const strayed = told
+    const own = layer.parts
+      .flatMap((step) => byStep.get(partStepKey(step)) ?? [])
       // The same mix of a pot that was measured anew is the same paint.
-      .filter(({ key, tick }) => own.has(key) && tick.did.mix !== words)
+      .filter((tick) => tick.did.mix !== words);
+    const colour = own.length > 0 ? layerColour(layer, piece) : null;
+    if (!colour) return [];
+    const strayed = own
+      .map((tick) => ({ tick, lab: hexToLab(tick.did.hex!) }))
       .map(({ tick, lab }) => ({ tick, lab, off: deltaE(lab, colour) }))
       .filter(({ off }) => off >= ANOTHER_TONE)
       .sort((a, b) => b.off - a.off);

@@ -130,27 +130,15 @@ export function newMetal(
   known: Pick<KnownPaints, 'paints' | 'out'>,
 ): Extract<SchoolChange, { readonly kind: 'search' | 'flakes' }> {
   const owned = known.paints.filter((p) => !known.out.includes(p.id));
+  const paint = owned.find((p) => MIXED_KINDS.has(p.kind));
+  if (paint) {
+    const spec = { metal, steps: NEW_STEPS, crowd: 0 };
+    return { kind: 'search', ladder: ladderFromSpec(bareLadder(metal, taken, owned, paint), spec) };
+  }
   const flake = owned.find((p) => p.kind === 'metallic');
-  if (!flake || owned.some((p) => MIXED_KINDS.has(p.kind)))
-    return { kind: 'search', ladder: newLadder(metal, taken, known) };
-  const ladder = inFlakesInstead(bareLadder(metal, taken, owned, flake), metal, known);
+  const ladder = flake && inFlakesInstead(bareLadder(metal, taken, owned, flake), metal, known);
   if (!ladder) throw nothingToMix(metal);
   return { kind: 'flakes', ladder };
-}
-
-/**
- * A ladder of a metal that a piece does not have yet, its steps still to be mixed.
- * @throws RefusedInput where there is nothing to mix from
- */
-export function newLadder(
-  metal: Metal,
-  taken: readonly Ladder[],
-  { paints, out }: Pick<KnownPaints, 'paints' | 'out'>,
-): Ladder {
-  const owned = paints.filter((p) => !out.includes(p.id));
-  const [any] = owned.filter((p) => MIXED_KINDS.has(p.kind));
-  if (!any) throw nothingToMix(metal);
-  return ladderFromSpec(bareLadder(metal, taken, owned, any), { metal, steps: NEW_STEPS, crowd: 0 });
 }
 
 const nothingToMix = (metal: Metal) =>

@@ -21,7 +21,6 @@ import {
   withStepValue,
   flakeLadder,
   layPasses,
-  newLadder,
   paintedIn,
   withMetal,
   writePiece,
@@ -128,7 +127,7 @@ describe('another school', () => {
 describe('a metal that a piece does not have yet', () => {
   test('is a ladder of its own, over an undercoat and paints that are owned, and the part is painted in it', () => {
     const gold = metalById('gold');
-    const ladder = newLadder(gold, sluiceWarden.ladders, known);
+    const { ladder } = newMetal(gold, sluiceWarden.ladders, known);
     expect(sluiceWarden.ladders.map((l) => l.id)).not.toContain(ladder.id);
     const after = withMetal(sluiceWarden, 'crown', ladder, towline);
     expect(after.ladders.at(-1)).toEqual(ladder);
@@ -138,7 +137,7 @@ describe('a metal that a piece does not have yet', () => {
     });
     expect(() => writePiece(after)).not.toThrow();
     // A second of the same metal has an id of its own.
-    expect(newLadder(gold, after.ladders, known).id).not.toBe(ladder.id);
+    expect(newMetal(gold, after.ladders, known).ladder.id).not.toBe(ladder.id);
   });
 
   test('paints cloth in metal too, and keeps polish and steps of what was metal', () => {
@@ -153,7 +152,7 @@ describe('a metal that a piece does not have yet', () => {
 
   test('with nothing to mix from is refused in words', () => {
     const empty = { paints: towline, out: towline.map((p) => p.id) };
-    expect(() => newLadder(metalById('gold'), [], empty)).toThrow(/shelf held no paint to mix from/);
+    expect(() => newMetal(metalById('gold'), [], empty)).toThrow(/shelf held no paint to mix from/);
   });
 
   test('a metal from flakes alone is true metal; with paint it is looked for among the paints', () => {

@@ -179,9 +179,10 @@ function WholeFigure({ copy }: { readonly copy: number }) {
   const turn = () => {
     if (open.length > 0) {
       const doneAt = new Date().toISOString();
+      const colours = new Map(order.map((l) => [l, layerColour(l, piece)]));
       run.tick(
         ...open.map(({ layer, step }) =>
-          tickFor(step, layer, { copy, doneAt, colour: layerColour(layer, piece) }),
+          tickFor(step, layer, { copy, doneAt, colour: colours.get(layer) ?? null }),
         ),
       );
       setPressed(open.map(({ step }) => idOf(step)));

@@ -3,9 +3,6 @@ import { useMemo } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 
-/** CIEDE2000 from which a tone is far from the one that is planned. */
-const FAR = 9;
-
 interface PaintedOtherwiseProps {
   readonly order: readonly OrderLayer[];
   readonly ticks: readonly Tick[];
@@ -24,7 +21,7 @@ export function PaintedOtherwise({ order, ticks, untick }: PaintedOtherwiseProps
     <section aria-label="Painted otherwise" className="space-y-2 bg-g96 px-5 py-4 text-label">
       <h2 className="font-semibold">Ticked, and painted in another tone than is planned now</h2>
       <ul className="space-y-1">
-        {found.map(({ layer, ticks: own, mix, laidHex, plannedHex, off }) => (
+        {found.map(({ layer, ticks: own, mix, laidHex, plannedHex }) => (
           <li key={layerKey(layer)} className="flex items-start gap-3">
             <span className="mt-0.5 flex shrink-0 ring-1 ring-g72" aria-hidden>
               <span className="size-4" style={{ background: laidHex }} />
@@ -32,7 +29,7 @@ export function PaintedOtherwise({ order, ticks, untick }: PaintedOtherwiseProps
             </span>
             <span className="min-w-0 flex-1">
               <span className="font-semibold">{layer.title}</span>: painted with {mix}; planned{' '}
-              {layer.mixText}, {off < FAR ? 'some way off' : 'far off'}
+              {layer.mixText}
             </span>
             <button
               type="button"
@@ -51,7 +48,7 @@ export function PaintedOtherwise({ order, ticks, untick }: PaintedOtherwiseProps
         </Button>
       )}
       <p className="text-g28">
-        What stays ticked counts as it lies there. Painted again, it is taken off the ticks.
+        What stays ticked counts as done, as it lies there; “paint it again” takes its ticks off.
       </p>
     </section>
   );

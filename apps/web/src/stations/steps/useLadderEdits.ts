@@ -92,8 +92,10 @@ export function useLadderEdits({ ladder, meant, known }: LadderAtHand) {
     if (flakes) put(flakes);
     setTold({
       text: flakes
-        ? `${label} in ${flakes.steps.length} steps of flake. How flakes mix, with each other or with paint, is not predicted: test each mix on the side.`
-        : `${label} wants two flake paints near ${metal.label.toLowerCase()}, or one and what darkens it, and your shelf has neither. Another metal, or another approach?`,
+        ? `${label} in ${flakes.steps.length} steps of flake. ` +
+          'How flakes mix, with each other or with paint, is not predicted: test each mix on the side.'
+        : `${label} wants two flake paints near ${metal.label.toLowerCase()}, or one and what darkens it, ` +
+          'and your shelf has neither. Another metal, or another approach?',
       refused: !flakes,
     });
   };
