@@ -23,13 +23,13 @@ const CORE = [
   'plan',
   'photo',
   'record',
-  'drill',
   'format',
   'demo',
+  'drill',
 ];
 
 /** Rooms of the web application, likewise; the first page and the help stand on the stations. */
-const WEB = ['api', 'ui', 'look', 'workers', 'store', 'map', 'shelf', 'stations', 'first', 'help'];
+const WEB = ['api', 'ui', 'look', 'workers', 'store', 'map', 'shelf', 'stations', 'drills', 'first', 'help'];
 
 const webInOrder = WEB.slice(0, -1).map((folder, i) => ({
   name: `web-${folder}-imports-only-what-stands-before`,

@@ -22,3 +22,4 @@ export * from './photo/index.js';
 export * from './record/index.js';
 export * from './format/index.js';
 export * from './demo/index.js';
+export * from './drill/index.js';

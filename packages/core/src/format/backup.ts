@@ -1,25 +1,33 @@
 import { unzipSync, zipSync } from 'fflate';
 import { RefusedInput } from '../units/index.js';
+import type { DrillAnswer } from '../piece/index.js';
 import { isArchive } from './archive.js';
+import { readDrillAnswers, writeDrillAnswers } from './drillAnswers.js';
 import { readPiece } from './readPiece.js';
 import { readShelf } from './shelf.js';
 
 const FORMAT = 'pale-glint/backup';
-const VERSION = 1;
+/** Those of version 1 hold no answers to drills. */
+const VERSION = 2;
 const ABOUT = 'backup.json';
 const SHELF = 'shelf.json';
+const DRILLS = 'drills.json';
 const PIECE = /^pieces\/[a-z0-9][a-z0-9-]{0,63}\.glint\.json$/;
+/** Files that stand once in each. */
+const ONCE: ReadonlySet<string> = new Set([ABOUT, SHELF, DRILLS]);
 const BLOB = /^blobs\/([0-9a-f]{64})$/;
 /** A backup may unpack to this many bytes, in so many files. */
 const MOST_UNPACKED = 1024 * 1024 * 1024;
 const MOST_FILES = 20_000;
 
-/** Everything a painter has here: pieces with their runs, the shelf, photos and surfaces by hash. */
+/** Everything a painter has here: pieces with their runs, the shelf, photos and surfaces by hash, answers to drills. */
 export interface Backup {
   /** Texts of piece files. */
   readonly pieces: readonly string[];
   readonly shelf: string;
   readonly blobs: ReadonlyMap<string, Uint8Array>;
+  /** Null in one that was written before there were drills. */
+  readonly drills: readonly DrillAnswer[] | null;
 }
 
 /** How a backup is put in: beside what is here, or in place of it. */
@@ -40,7 +48,7 @@ export interface BackupPreview {
 const text = (s: string) => new TextEncoder().encode(s);
 
 /** Everything as one zip of plain files, independent of the database. The same content gives the same bytes. */
-export function writeBackup({ pieces, shelf, blobs }: Backup): Uint8Array {
+export function writeBackup({ pieces, shelf, blobs, drills }: Backup): Uint8Array {
   const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {
     [ABOUT]: [
       text(
@@ -49,6 +57,7 @@ export function writeBackup({ pieces, shelf, blobs }: Backup): Uint8Array {
       { level: 6 },
     ],
     [SHELF]: [text(shelf), { level: 6 }],
+    [DRILLS]: [text(writeDrillAnswers(drills ?? [])), { level: 6 }],
   };
   for (const piece of pieces) files[`pieces/${readPiece(piece).id}.glint.json`] = [text(piece), { level: 6 }];
   for (const [hash, bytes] of blobs) files[`blobs/${hash}`] = [bytes, { level: 0 }];
@@ -71,8 +80,12 @@ export function readBackup(bytes: Uint8Array): Backup {
         total += originalSize;
         if (++count > MOST_FILES || total > MOST_UNPACKED)
           throw refuse('file', 'more than a backup holds', `at most ${MOST_FILES} files and 1 GB`);
-        if (name !== ABOUT && name !== SHELF && !PIECE.test(name) && !BLOB.test(name))
-          throw refuse('file', `"${name.slice(0, 60)}"`, 'pieces, blobs and the shelf only');
+        if (!ONCE.has(name) && !PIECE.test(name) && !BLOB.test(name))
+          throw refuse(
+            'file',
+            `"${name.slice(0, 60)}"`,
+            'pieces, blobs, the shelf and answers to drills only',
+          );
         return true;
       },
     });
@@ -86,8 +99,8 @@ export function readBackup(bytes: Uint8Array): Backup {
     return new TextDecoder().decode(found);
   };
   const about = JSON.parse(read(ABOUT)) as Record<string, unknown>;
-  if (about['format'] !== FORMAT || about['version'] !== VERSION)
-    throw refuse(ABOUT, String(about['format']).slice(0, 60), `"${FORMAT}", version ${VERSION}`);
+  if (about['format'] !== FORMAT || (about['version'] !== 1 && about['version'] !== VERSION))
+    throw refuse(ABOUT, String(about['format']).slice(0, 60), `"${FORMAT}", version 1 or ${VERSION}`);
   const shelf = read(SHELF);
   const pieces = Object.keys(files)
     .filter((n) => PIECE.test(n))
@@ -107,5 +120,6 @@ export function readBackup(bytes: Uint8Array): Backup {
     );
   readShelf(shelf);
   pieces.forEach((piece) => readPiece(piece));
-  return { pieces, shelf, blobs };
+  const drills = about['version'] === 1 ? null : readDrillAnswers(read(DRILLS));
+  return { pieces, shelf, blobs, drills };
 }

@@ -9,6 +9,7 @@ export * from './migrations/index.js';
 export * from './writePiece.js';
 export * from './archive.js';
 export * from './backup.js';
+export * from './drillAnswers.js';
 export * from './photo.js';
 export * from './logFile.js';
 export * from './mergedNotes.js';

@@ -7,6 +7,7 @@ export * from './views.js';
 export * from './schema.js';
 export * from './stepId.js';
 export * from './shelf.js';
+export * from './drills.js';
 export * from './schools.js';
 export * from './atHand.js';
 export * from './recipe.js';

@@ -1,0 +1,188 @@
+import { preparePart, seenBands, type Band } from '../glint/index.js';
+import type { FindingId, Form, Piece } from '../piece/index.js';
+import { designOf, PART, SHAPES, type Bare, type Design, type ShapeName } from './designs.js';
+import { between, oneOfList } from './draw.js';
+
+/** A fault that is laid into a design on purpose. */
+export interface Plant {
+  readonly finding: FindingId;
+  /** As it follows "on". */
+  readonly label: string;
+  /** Shapes that it may be seen on: it is offered as an answer on these. */
+  readonly on: readonly ShapeName[];
+  /** A form, its light, and the changes by hand that spoil it. */
+  plant(random: () => number): { readonly shape: ShapeName; readonly form: Form; readonly design: Design };
+}
+
+const lit = (random: () => number): Design => ({
+  polish: 'polished',
+  clockHours: Math.round(between(9, 14, random) * 4) / 4,
+  heightDeg: between(22, 38, random),
+  ladder: oneOfList(['cold-steel', 'bronze'], random),
+});
+const shiny = (random: () => number): Design => ({ ...lit(random), polish: 'mirror' });
+
+/** Bands of a face as composed in a design. */
+function bandsOf(form: Form, design: Design, facet: number): Band[] {
+  const piece: Piece = designOf([form], design);
+  return seenBands(
+    preparePart(
+      piece.parts.find((p) => p.id === PART)!,
+      piece,
+    ).metal!.body.composition.facets[facet],
+  );
+}
+
+/** One of two neighbours made as wide as the other. */
+function alike(form: Form, design: Design, random: () => number): Bare[] {
+  const facet = oneOfList([0, 1], random);
+  const bands = bandsOf(form, design, facet);
+  if (bands.length < 2) return [];
+  const at = Math.floor(random() * (bands.length - 1));
+  const factor = bands[at].halfWidth / bands[at + 1].halfWidth;
+  return [{ kind: 'band-ends', facet, band: bands[at + 1].number, ridge: factor, edge: factor }];
+}
+
+/** A band with parallel sides. */
+function block(form: Form, design: Design, random: () => number): Bare[] {
+  const facet = oneOfList([0, 1], random);
+  const b = oneOfList(bandsOf(form, design, facet), random);
+  return b
+    ? [{ kind: 'band-ends', facet, band: b.number, ridge: 1 / (1 - b.growth), edge: 1 / (1 + b.growth) }]
+    : [];
+}
+
+/** The main light of the left face beside that of the right, so that they meet at the ridge. */
+function meeting(form: Form, design: Design): Bare[] {
+  const [a, b] = [
+    bandsOf(form, design, 0).find((q) => q.number === 0),
+    [...bandsOf(form, design, 1)].sort((p, q) => q.peak - p.peak)[0] as Band | undefined,
+  ];
+  if (!a || !b) return [];
+  return [
+    { kind: 'band-centre', facet: 0, band: 0, by: b.centre - b.lean / 2 - (a.centre - a.lean / 2) },
+    { kind: 'band-peak', facet: 1, band: b.number, to: 0.8 },
+  ];
+}
+
+const hold = (u: number, v: number, radiusMm: number, value: number): Bare => ({
+  kind: 'zone-hold',
+  patch: 0,
+  anchor: { u, v },
+  radiusMm,
+  value,
+});
+
+/** Light held in a row of places, from one side of a form to the other. */
+const row = (
+  from: number,
+  to: number,
+  place: (t: number) => readonly [u: number, v: number],
+  radiusMm: number,
+): Bare[] =>
+  [0, 0.25, 0.5, 0.75, 1].map((t) => {
+    const [u, v] = place(from + (to - from) * t);
+    return hold(u, v, radiusMm, 1);
+  });
+
+/** Shapes that are lit by what they mirror. */
+const ROUND: readonly ShapeName[] = ['dome', 'hollow', 'tube', 'chest'];
+
+/** A blade in mirror metal, spoilt. */
+function onBlade(
+  spoil: (form: Form, design: Design, random: () => number) => Bare[],
+): Pick<Plant, 'on' | 'plant'> {
+  return {
+    on: ['blade'],
+    plant(random) {
+      const [form, design] = [SHAPES.blade(random), shiny(random)];
+      return { shape: 'blade', form, design: { ...design, by: spoil(form, design, random) } };
+    },
+  };
+}
+
+/** A round shape, one of some by chance, spoilt. @param on where it may be seen, if that is more */
+function onRound(
+  shapes: readonly ShapeName[],
+  spoil: (design: Design, random: () => number) => Partial<Design>,
+  on: readonly ShapeName[] = shapes,
+): Pick<Plant, 'on' | 'plant'> {
+  return {
+    on,
+    plant(random) {
+      const [shape, design] = [oneOfList(shapes, random), lit(random)];
+      return { shape, form: SHAPES[shape](random), design: { ...design, ...spoil(design, random) } };
+    },
+  };
+}
+
+/** Every fault that a drill lays in. */
+export const PLANTS: readonly Plant[] = [
+  { finding: 'equal-bands', label: 'bands alike', ...onBlade(alike) },
+  { finding: 'block-bands', label: 'bands like blocks', ...onBlade(block) },
+  { finding: 'ridge-meeting', label: 'brights that meet', ...onBlade(meeting) },
+  {
+    finding: 'facets-exchanged',
+    label: 'faces exchanged',
+    ...onBlade((form, design) => {
+      const facet = design.clockHours < 12 ? 0 : 1;
+      return bandsOf(form, design, facet).map((b): Bare => ({
+        kind: 'band-peak',
+        facet,
+        band: b.number,
+        to: 0.02,
+      }));
+    }),
+  },
+  {
+    finding: 'bounce-too-bright',
+    label: 'bounces too bright',
+    ...onRound(
+      ['dome', 'tube', 'chest'],
+      (_, random) => ({ by: [{ kind: 'bounce', peak: between(0.8, 1, random), gap: 0.6 }] }),
+      ROUND,
+    ),
+  },
+  {
+    finding: 'dome-strip',
+    label: 'strips on domes',
+    ...onRound(['dome'], (_, random) => {
+      const at = between(0.55, 0.65, random);
+      const across = random() < 0.5;
+      return { by: row(0.14, 0.86, (t) => (across ? [t, at] : [1 - at, t]), between(0.9, 1.2, random)) };
+    }),
+  },
+  {
+    finding: 'scoop-as-dome',
+    label: 'hollows lit like bulges',
+    ...onRound(['hollow'], ({ clockHours }, random) => ({
+      by: [hold(clockHours < 12 ? 0.3 : 0.72, 0.7, between(3.6, 4.4, random), 1)],
+    })),
+  },
+  {
+    finding: 'stripe-across',
+    label: 'stripes across tubes',
+    ...onRound(['tube'], (_, random) => {
+      const at = between(0.38, 0.6, random);
+      return { polish: 'satin', by: row(0.1, 0.9, (t) => [t, at], between(1.8, 2.3, random)) };
+    }),
+  },
+  {
+    finding: 'washed-out',
+    label: 'lights too large',
+    ...onRound(['dome'], (_, random) => ({ by: [hold(0.42, 0.6, between(4.6, 5.6, random), 1)] }), ROUND),
+  },
+  {
+    finding: 'dot-in-shade',
+    label: 'dots in the shade',
+    ...onRound(
+      ['dome'],
+      (_, random) => ({
+        by: [
+          { kind: 'glint-add', patch: 0, anchor: { u: between(0.5, 0.7, random), v: 0.12 }, radiusMm: 0.3 },
+        ],
+      }),
+      ROUND,
+    ),
+  },
+];
