@@ -4,6 +4,7 @@ import { BlobsModule } from './blobs/blobs.module.js';
 import { DatabaseModule } from './database/database.module.js';
 import type { Config } from './config.js';
 import type { OpenDatabase } from './database/open.js';
+import { DrillsModule } from './drills/drills.module.js';
 import { HealthController } from './health/health.controller.js';
 import { PaceModule } from './pace/pace.module.js';
 import { PairingModule } from './pairing/pairing.module.js';
@@ -13,7 +14,7 @@ import { SeedService } from './seed.service.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 
 @Module({
-  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule, PairingModule, PaceModule],
+  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule, PairingModule, PaceModule, DrillsModule],
   controllers: [HealthController],
   providers: [SeedService],
 })

@@ -22,6 +22,7 @@ import type { Database, OpenDatabase } from '../database/open.js';
 import { writeDurably } from '../database/push.js';
 import { pieces } from '../database/schema.js';
 import { Refused } from '../http/refusals.js';
+import { DrillsService } from '../drills/drills.service.js';
 import { PiecesService } from '../pieces/pieces.service.js';
 import { ShelfService } from '../shelf/shelf.service.js';
 
@@ -49,6 +50,7 @@ export class BackupService implements OnApplicationBootstrap {
     private readonly pieces: PiecesService,
     private readonly shelf: ShelfService,
     private readonly blobs: BlobsService,
+    private readonly drills: DrillsService,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -75,7 +77,12 @@ export class BackupService implements OnApplicationBootstrap {
       const bytes = await this.blobs.bytesOf(hash);
       if (bytes) held.set(hash, bytes);
     }
-    return { pieces: texts, shelf: writeShelf((await this.shelf.get()).shelf), blobs: held };
+    return {
+      pieces: texts,
+      shelf: writeShelf((await this.shelf.get()).shelf),
+      blobs: held,
+      drills: (await this.drills.get()).answers,
+    };
   }
 
   async file(): Promise<Uint8Array> {
@@ -118,6 +125,7 @@ export class BackupService implements OnApplicationBootstrap {
         stored++;
       }
       await this.shelf.putBack(db, readShelf(backup.shelf), mode);
+      if (backup.drills) await this.drills.putBack(db, backup.drills, mode);
     });
     return { pieces: stored, photos: backup.blobs.size };
   }

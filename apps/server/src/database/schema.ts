@@ -1,4 +1,14 @@
-import { customType, index, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type { DrillId } from '@pale-glint/core';
+import {
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core';
 
 export const pieces = pgTable('pieces', {
   id: text('id').primaryKey(),
@@ -77,6 +87,20 @@ export const shelf = pgTable('shelf', {
   body: text('body').notNull(),
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 });
+
+/** Answers to drills, one row each: how far they were off. */
+export const drillAnswers = pgTable(
+  'drill_answers',
+  {
+    id: text('id').primaryKey(),
+    drill: text('drill').$type<DrillId>().notNull(),
+    about: text('about').notNull(),
+    miss: doublePrecision('miss').notNull(),
+    lean: doublePrecision('lean'),
+    at: text('at').notNull(),
+  },
+  (t) => [index('drill_answers_at').on(t.at)],
+);
 
 /** Small facts about the database itself, such as whether the demo was put in. */
 export const settings = pgTable('settings', {
