@@ -3,6 +3,7 @@ import { Command, CommanderError } from 'commander';
 import { UnclearAnswer } from './io.js';
 import { backupCommands } from './commands/backup.js';
 import { colourCommands } from './commands/colour.js';
+import { drillCommands } from './commands/drill.js';
 import { editCommands } from './commands/edit.js';
 import { miniatureCommands } from './commands/miniature.js';
 import { photoCommands } from './commands/photo.js';
@@ -34,6 +35,7 @@ export async function runGlint(args: readonly string[]): Promise<number> {
   miniatureCommands(program);
   colourCommands(program);
   photoCommands(program);
+  drillCommands(program);
   backupCommands(program);
   try {
     await program.parseAsync(args, { from: 'user' });
