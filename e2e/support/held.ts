@@ -45,4 +45,5 @@ export async function putBack(address: string, held: Held): Promise<void> {
   await send(address, 'PUT', `shelf?version=${version}`, held.shelf);
   // What pages of the test before told of the painter's pace, at their leisure.
   await ask(address, 'pace', { method: 'DELETE' });
+  await ask(address, 'drills', { method: 'DELETE' });
 }

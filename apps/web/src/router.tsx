@@ -16,10 +16,13 @@ const stationPages = stations.flatMap(({ path, page: load, below = {} }) => [
   { path, load },
   ...Object.entries(below).map(([rest, loadBelow]) => ({ path: `${path}/${rest}`, load: loadBelow })),
 ]);
+const loadDrills = () => import('./drills/DrillsPage.js').then((m) => m.DrillsPage);
 const otherPages: readonly { readonly path: string; readonly load: Load }[] = [
   { path: '/one-part', load: () => import('./first/OnePart.js').then((m) => m.OnePart) },
   { path: '/keys', load: () => import('./help/Keys.js').then((m) => m.Keys) },
   { path: '/shelf', load: () => import('./shelf/ShelfPage.js').then((m) => m.ShelfPage) },
+  { path: '/drills', load: loadDrills },
+  { path: '/drills/:drill', load: loadDrills },
   { path: '/shelf/card', load: () => import('./shelf/CardPage.js').then((m) => m.CardPage) },
 ];
 /** Once the first is shown all are fetched: they must open with the server away, too. */

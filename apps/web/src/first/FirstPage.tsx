@@ -40,6 +40,16 @@ function OnePartDoor() {
   );
 }
 
+/** A way to what stands beside the pieces. */
+const HeaderLink = ({ to, children }: { to: string; children: string }) => (
+  <Link
+    to={to}
+    className="inline-flex min-h-9 items-center rounded-sm bg-g18 px-3.5 text-label font-semibold text-g96 hover:bg-g28"
+  >
+    {children}
+  </Link>
+);
+
 /** From so many pieces on they are looked for by name. */
 const MANY = 12;
 
@@ -61,12 +71,8 @@ export function FirstPage() {
             Where the light falls on your metal, what to mix for it, and in which order.
           </p>
         </div>
-        <Link
-          to="/shelf"
-          className="inline-flex min-h-9 items-center rounded-sm bg-g18 px-3.5 text-label font-semibold text-g96 hover:bg-g28"
-        >
-          Shelf
-        </Link>
+        <HeaderLink to="/drills">Drills</HeaderLink>
+        <HeaderLink to="/shelf">Shelf</HeaderLink>
         <NewPiece />
         <BringIn />
       </header>

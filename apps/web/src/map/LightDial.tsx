@@ -10,6 +10,8 @@ interface LightDialProps {
   readonly transform?: string;
   /** Shows where it stands, and cannot be moved here. */
   readonly held?: boolean;
+  /** Said under its hour and height. */
+  readonly note?: string;
   readonly onChange: (clockHours: number, heightDeg: number) => void;
   readonly onEnd: () => void;
 }
@@ -32,6 +34,7 @@ export function LightDial({
   size = 132,
   transform,
   held = false,
+  note,
   onChange,
   onEnd,
 }: LightDialProps) {
@@ -116,10 +119,10 @@ export function LightDial({
         Main light {clockText(clockHours)}
         <br />
         {Math.round(Math.abs(heightDeg))}° {heightDeg < 0 ? 'behind it' : 'toward you'}
-        {held && (
+        {note && (
           <>
             <br />
-            turned with the figure
+            {note}
           </>
         )}
       </p>

@@ -174,7 +174,7 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
           size={room.dial}
           clockHours={rig.keyClockHours}
           heightDeg={rig.keyHeightDeg}
-          held={isLitByTurn(view)}
+          {...(isLitByTurn(view) ? { held: true, note: 'turned with the figure' } : {})}
           transform={transformOf(look)}
           onChange={onLight}
           onEnd={onLightEnd}

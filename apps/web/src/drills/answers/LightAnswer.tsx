@@ -1,0 +1,38 @@
+import { useState } from 'react';
+import { LightDial } from '../../map/LightDial.js';
+import { Button } from '../../ui/Button.js';
+import type { AnswerProps } from './answerProps.js';
+import { DrillPicture } from './DrillPicture.js';
+import { Controls, Stage } from './Stage.js';
+
+const nothing = () => undefined;
+
+/** The hour from which a finished picture is lit is set on the dial; how high it stands is told. */
+export function LightAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'light'>) {
+  const [hours, setHours] = useState<number | null>(null);
+  const height = task.piece.rig.keyHeightDeg;
+  return (
+    <>
+      <Stage>
+        <DrillPicture bitmap={pictures!.asked} label="Finished metal" />
+        <div className="absolute bottom-3 left-4">
+          <LightDial
+            clockHours={judged ? task.clockHours : (hours ?? 0)}
+            heightDeg={height}
+            held={judged !== null}
+            onChange={setHours}
+            onEnd={nothing}
+          />
+        </div>
+      </Stage>
+      {!judged && (
+        <Controls>
+          <p className="mr-auto">Turn the light to where it stands.</p>
+          <Button look="plain" disabled={hours === null} onClick={() => onAnswer(hours!)}>
+            From there
+          </Button>
+        </Controls>
+      )}
+    </>
+  );
+}
