@@ -18,6 +18,34 @@ test('axe finds no fault of level AA on the first pages', async ({ page, server 
   await clean('keys');
 });
 
+test('axe finds no fault of level AA on drills, before an answer and after', async ({ page, server }) => {
+  const clean = cleaner(page);
+  const nothing = page.getByRole('button', { name: 'Nothing' });
+  await page.goto(`${server.address}/drills/dot`);
+  await page.getByRole('application', { name: /^Place of the dot/ }).press('ArrowUp');
+  await clean('a place to be judged');
+  await page.getByRole('button', { name: 'It goes here' }).click();
+  await expect(page.getByRole('button', { name: 'Next' })).toBeFocused();
+  await clean('a place judged');
+  await page.getByRole('link', { name: /^What is wrong/ }).click();
+  await nothing.click();
+  await expect(page.getByRole('button', { name: 'Next' })).toBeVisible();
+  await clean('a fault judged');
+  for (const [drill, press] of [
+    ['Value of a colour', 'Equally light'],
+    ['Share of the part', 'So much'],
+  ] as const) {
+    await page.getByRole('link', { name: new RegExp(`^${drill}`) }).click();
+    await page.getByRole('slider').press('ArrowRight');
+    await clean(drill);
+    await page.getByRole('button', { name: press }).click();
+    await clean(`${drill}, judged`);
+  }
+  await page.getByRole('link', { name: /^Parts of a mix/ }).click();
+  await page.getByRole('button', { name: '1 to 1' }).click();
+  await clean('a mix judged');
+});
+
 test('axe finds no fault of level AA on the shelf and the card of paints', async ({ page, server }) => {
   const clean = cleaner(page);
   await page.goto(`${server.address}/shelf`);

@@ -146,6 +146,32 @@ await page.getByRole('region', { name: 'Measured' }).waitFor();
 await page.waitForTimeout(800);
 await page.screenshot({ path: join(FOLDER, 'card-of-paints.png') });
 
+// What a painter answered on three evenings, and a question that was just answered.
+const HUES = ['blues', 'greys', 'yellows', 'reds', 'greens'];
+for (let i = 0; i < 34; i++) {
+  const about = HUES[i % HUES.length];
+  // Strong blues are taken for too light; all of it settles.
+  const lean = (about === 'blues' ? 7 : 0) + Math.round(14 * Math.cos(2.4 * i) * Math.exp(-i / 18));
+  await fetch(`${server.address}/api/drills/evening-${i}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      drill: 'value',
+      about,
+      miss: Math.abs(lean),
+      lean,
+      at: new Date(Date.UTC(2026, 10, 24 + Math.floor(i / 12), 19, 3 * (i % 12))).toISOString(),
+    }),
+  });
+}
+await page.goto(`${server.address}/drills/value?seed=2`);
+const grey = page.getByRole('slider', { name: 'Your grey' });
+for (let i = 0; i < 9; i++) await grey.press('ArrowLeft');
+await page.getByRole('button', { name: 'Equally light' }).click();
+await page.getByRole('button', { name: 'Next' }).waitFor();
+await page.waitForTimeout(800);
+await page.screenshot({ path: join(FOLDER, 'drills.png') });
+
 // A photo with an outline that follows its edges between the taps, and a stroke's beside it.
 await page.goto(server.address);
 await page.getByRole('button', { name: 'New piece' }).click();

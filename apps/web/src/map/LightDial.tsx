@@ -119,12 +119,7 @@ export function LightDial({
         Main light {clockText(clockHours)}
         <br />
         {Math.round(Math.abs(heightDeg))}° {heightDeg < 0 ? 'behind it' : 'toward you'}
-        {note && (
-          <>
-            <br />
-            {note}
-          </>
-        )}
+        {note && <span className="block">{note}</span>}
       </p>
     </div>
   );
