@@ -1,4 +1,5 @@
 import {
+  capital,
   drills,
   plain,
   standingOf,
@@ -16,8 +17,6 @@ interface StandingSideProps {
   readonly kinds: readonly DrillKind[];
   readonly onForget: () => void;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How a painter leans on one kind of question, as one says it. */
 function leanText(drill: DrillId, { kind, lean }: DrillStanding['leans'][number]): string {

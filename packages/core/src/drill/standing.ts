@@ -1,4 +1,5 @@
 import type { DrillAnswer, DrillId } from '../piece/index.js';
+import { meanOf, medianOf } from '../units/index.js';
 import type { DrillKind } from './definition.js';
 import { drills } from './registry.js';
 
@@ -25,13 +26,6 @@ export interface DrillStanding {
   readonly worst: DrillKind | null;
 }
 
-function median(numbers: readonly number[]): number {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  const half = sorted.length / 2;
-  return sorted.length % 2 ? sorted[Math.floor(half)] : (sorted[half - 1] + sorted[half]) / 2;
-}
-const mean = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0) / numbers.length;
-
 /** The last answers of a kind of question; null where they are too few to tell. */
 function lateOn(kind: DrillKind, answers: readonly DrillAnswer[]): readonly DrillAnswer[] | null {
   const own = answers.filter((a) => a.about === kind.id).slice(-LATE);
@@ -46,7 +40,7 @@ function worstOf(
   const { within } = drills[drill];
   const missed = kinds.flatMap((kind) => {
     const late = lateOn(kind, answers);
-    return late ? [{ kind, miss: mean(late.map((a) => a.miss)) }] : [];
+    return late ? [{ kind, miss: meanOf(late.map((a) => a.miss)) }] : [];
   });
   const most = missed.reduce((worst, m) => (m.miss > worst.miss ? m : worst), {
     kind: null as DrillKind | null,
@@ -71,13 +65,13 @@ export function standingOf(
   const leans = kinds.flatMap((kind) => {
     const signed = lateOn(kind, own)?.flatMap((a) => (a.lean === null ? [] : [a.lean]));
     if (!signed || signed.length === 0) return [];
-    const lean = mean(signed);
+    const lean = meanOf(signed);
     return Math.abs(lean) >= LEANS_FROM * within ? [{ kind, lean }] : [];
   });
   return {
     answered: own.length,
-    usualMiss: late.length > 0 ? median(late.map((a) => a.miss)) : null,
-    atFirst: own.length >= 2 * LATE ? median(own.slice(0, LATE).map((a) => a.miss)) : null,
+    usualMiss: late.length > 0 ? medianOf(late.map((a) => a.miss)) : null,
+    atFirst: own.length >= 2 * LATE ? medianOf(own.slice(0, LATE).map((a) => a.miss)) : null,
     close: late.filter((a) => a.miss <= within).length,
     of: late.length,
     leans: leans.sort((a, b) => Math.abs(b.lean) - Math.abs(a.lean)),

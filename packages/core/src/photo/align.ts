@@ -1,8 +1,8 @@
 import { luminanceOf } from '../colour/index.js';
-import { solveLinear } from '../units/index.js';
+import { solveLinear, medianOf } from '../units/index.js';
 import { CARD_Y } from './background.js';
 import { chained, inverted, type Homography } from './homography.js';
-import { blurred, lightnessOf, medianOf, type Image } from './image.js';
+import { blurred, lightnessOf, type Image } from './image.js';
 import type { PlanLevel } from './planRaster.js';
 
 /** One size of a photo, and how many points of the whole photo one of its points is. */

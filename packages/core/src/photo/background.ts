@@ -1,6 +1,5 @@
-import { normalEquations } from '../units/index.js';
+import { normalEquations, medianOf } from '../units/index.js';
 import type { Image } from './image.js';
-import { medianOf } from './image.js';
 
 /** The luminance that the background is set to: a grey card's. */
 export const CARD_Y = 0.2;

@@ -78,20 +78,6 @@ export function lightnessImage({ width, height, data }: Image): Image {
   return { width, height, channels: 1, data: out };
 }
 
-/** The middle of what of `values` lies at the share `q` of them, between neighbours in proportion; NaN of none. */
-export function quantile(values: readonly number[] | Float64Array | Float32Array, q: number): number {
-  return quantileSorted(Float64Array.from(values).sort(), q);
-}
-/** The same of numbers in order. */
-export function quantileSorted(sorted: Float64Array, q: number): number {
-  if (sorted.length === 0) return NaN;
-  const at = q * (sorted.length - 1);
-  const i = Math.floor(at);
-  return sorted[i] + (sorted[Math.min(sorted.length - 1, i + 1)] - sorted[i]) * (at - i);
-}
-export const medianOf = (values: readonly number[] | Float64Array | Float32Array): number =>
-  quantile(values, 0.5);
-
 /** Weights of a Gaussian from its middle to 2.5 standard deviations either way; they add up to one. */
 function gaussianKernel(sigma: number): Float64Array {
   const reach = Math.ceil(2.5 * sigma);

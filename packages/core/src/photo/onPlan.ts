@@ -1,9 +1,10 @@
+import { medianOf, quantile } from '../units/index.js';
 import { hexToLab, labToLinear, linearToLab, luminanceOfLinear, luminanceOf } from '../colour/index.js';
 import type { PhotoLevel } from './align.js';
 import { CARD_Y } from './background.js';
 import { warped } from './align.js';
 import type { Homography } from './homography.js';
-import { lightnessOf, medianOf, quantile } from './image.js';
+import { lightnessOf } from './image.js';
 import { pointsOf, type Places } from './places.js';
 import type { PlanLevel } from './planRaster.js';
 import { suited, type ReadyPhoto } from './register.js';

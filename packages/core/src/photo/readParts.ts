@@ -1,6 +1,7 @@
+import { medianOf, quantileSorted } from '../units/index.js';
 import type { Part } from '../piece/index.js';
 import { CORE_DEEP, isThick, type LabPlanes, type PhotoOnPlan } from './onPlan.js';
-import { medianOf, quantileSorted } from './image.js';
+
 import type { Beyond } from './beyond.js';
 import { edgePoints, edgesLit } from './readEdges.js';
 import { spillOn, type Spill } from './readSpill.js';

@@ -1,4 +1,5 @@
-import { quantile } from './image.js';
+import { quantile } from '../units/index.js';
+
 import { stepsAbout } from './places.js';
 import type { Beyond } from './beyond.js';
 import type { LabPlanes } from './onPlan.js';

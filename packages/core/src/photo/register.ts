@@ -1,8 +1,9 @@
+import { medianOf } from '../units/index.js';
 import { align, blurSeenMm, partShifts, type Fit, type Motion, type PhotoLevel } from './align.js';
 import { backgroundOf, flattened } from './background.js';
 import { figureMask, KEPT_SHARES, momentsOf, shavings, type Mask, type Moments } from './figure.js';
 import { projected, fromPoints, isMirrored, scaleOf, type Homography, type PointPair } from './homography.js';
-import { lightnessImage, medianOf, pyramidOf, shrunkTo, type Image } from './image.js';
+import { lightnessImage, pyramidOf, shrunkTo, type Image } from './image.js';
 import type { PlanLevel } from './planRaster.js';
 
 /** The longer side that a photo is worked on at, points. */

@@ -1,4 +1,4 @@
-import { medianOf, quantile } from './image.js';
+import { medianOf, quantile } from '../units/index.js';
 
 /** A value of the photo, what the plan has there, and whose it is. */
 export interface TonePair {

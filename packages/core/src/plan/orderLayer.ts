@@ -75,11 +75,12 @@ export const wantsMedium = ({ water, thinner }: Thinned): boolean => water > 0 &
  */
 export function missingText(layer: Thinned, paints: readonly Paint[], wanted: string | null): string {
   const ids = layer.mix.map((m) => m.paint);
-  const named = missingAmong(ids, paints).map(({ paint, nearest, off }) =>
-    nearest
-      ? `${paint.name} is not on your shelf; nearest is ${nearest.name}, ${plain(off, 0)} off`
-      : `${paint.name} is not on your shelf, nor anything like it`,
-  );
+  const named = missingAmong(ids, paints).map(({ paint, usedUp, nearest, off }) => {
+    const gone = `${paint.name} is ${usedUp ? 'used up' : 'not on your shelf'}`;
+    return nearest
+      ? `${gone}; nearest is ${nearest.name}, ${plain(off, 0)} off`
+      : `${gone}, nor is there anything like it`;
+  });
   const pots = wanted === null ? named : [wanted];
   const medium =
     wantsMedium(layer) && !mediumAmong(paints)

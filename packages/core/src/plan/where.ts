@@ -14,7 +14,7 @@ import {
 } from '../form/index.js';
 import type { Glint } from '../glint/index.js';
 import type { Part } from '../piece/index.js';
-import { clockOf, listOf, rad } from '../units/index.js';
+import { clockOf, listOf, rad, meanOf } from '../units/index.js';
 
 /** A part as it stands in the picture: every place is told as the picture shows it. */
 export type Standing = Pick<Part, 'form'> & { readonly place: Pick<Part['place'], 'rollDeg'> };
@@ -59,8 +59,6 @@ function spotsOf(model: SurfaceModel, region: Region, ring: Ring): Spot[] {
   return (places.length > 0 ? places : ring).flatMap((at) => spotAt(model, at) ?? []);
 }
 
-const mean = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0) / numbers.length;
-
 /** A direction of the picture in one word. */
 const sideWord = (x: number, y: number, [left, right, upper, lower]: readonly string[]): string =>
   Math.abs(x) >= Math.abs(y) ? (x < 0 ? left : right) : y < 0 ? lower : upper;
@@ -86,13 +84,13 @@ function stretch(along: readonly number[]): string {
   const sorted = [...along].sort((a, b) => a - b);
   const at = (share: number) => Math.round(20 * sorted[Math.round(share * (sorted.length - 1))]) * 5;
   const [from, to] = [at(0.05), at(0.95)];
-  return to - from <= 10 ? `${Math.round(mean(sorted) * 20) * 5} %` : `${from} to ${to} %`;
+  return to - from <= 10 ? `${Math.round(meanOf(sorted) * 20) * 5} %` : `${from} to ${to} %`;
 }
 
 /** Stretches of a blade, face by face: "inner face, 5 to 25 % and 70 to 85 % from the heel". */
 function onBlade(model: SurfaceModel, groups: readonly (readonly Spot[])[], roll: number): string {
   const faces = new Map<string, string[]>();
-  for (const g of [...groups].sort((a, b) => mean(a.map((s) => s.v)) - mean(b.map((s) => s.v)))) {
+  for (const g of [...groups].sort((a, b) => meanOf(a.map((s) => s.v)) - meanOf(b.map((s) => s.v)))) {
     const face = bladeFace(model, g[0], roll);
     faces.set(face, [...(faces.get(face) ?? []), stretch(g.map((s) => s.v))]);
   }
@@ -114,10 +112,10 @@ function byPatch(spots: readonly Spot[]): Spot[][] {
 
 /** Where across a tube spots lie, and near which of its ends: "35 % out to the left, near its upper end". */
 function onTube(spots: readonly Spot[], roll: number): string {
-  const out = 2 * mean(spots.map((s) => s.u)) - 1;
+  const out = 2 * meanOf(spots.map((s) => s.u)) - 1;
   const along = spots.map((s) => s.v);
   const span = Math.max(...along) - Math.min(...along);
-  const end = mean(along) - 0.5;
+  const end = meanOf(along) - 0.5;
   const [ex, ey] = turn(0, Math.sign(end), roll);
   const stretch = span < 0.6 && Math.abs(end) > 0.1 ? `, near its ${sideOf(ex, ey)} end` : '';
   if (Math.abs(out) < 0.15) return `along the middle${stretch}`;
@@ -129,8 +127,8 @@ function onTube(spots: readonly Spot[], roll: number): string {
 /** From the middle of what is bounded to the middle of spots, in half widths, as the picture shows it. */
 function offMiddle(rings: readonly Ring[], spots: readonly Spot[], roll: number): Point {
   const b = boundsOf(rings);
-  const x = (2 * mean(spots.map((s) => s.at[0])) - b.left - b.right) / (b.right - b.left || 1e-9);
-  const y = (2 * mean(spots.map((s) => s.at[1])) - b.bottom - b.top) / (b.top - b.bottom || 1e-9);
+  const x = (2 * meanOf(spots.map((s) => s.at[0])) - b.left - b.right) / (b.right - b.left || 1e-9);
+  const y = (2 * meanOf(spots.map((s) => s.at[1])) - b.bottom - b.top) / (b.top - b.bottom || 1e-9);
   return turn(x, y, roll);
 }
 
@@ -173,7 +171,7 @@ function pieceText(part: Standing, model: SurfaceModel, region: Region, ring: Ri
     const share = ((g.length / spots.length) * Math.abs(signedArea(ring))) / Math.max(1e-9, areaOf(rings));
     if (share > WHOLE_FACE && model.patches.filter(isFlat).length > 1)
       return `all of the ${flatFace(model, model.patches[g[0].patch], roll)}`;
-    const [x, y] = [mean(g.map((s) => s.at[0])), mean(g.map((s) => s.at[1]))];
+    const [x, y] = [meanOf(g.map((s) => s.at[0])), meanOf(g.map((s) => s.at[1]))];
     return toward(part, model, g, !inside(region, x, y));
   });
 }
@@ -236,7 +234,7 @@ export function dotsText(part: Standing, model: SurfaceModel, glints: readonly G
       return spot ? [offMiddle(patches[spot.patch].rings, [spot], rad(part.place.rollDeg))] : [];
     });
     if (off.length === 0) return count;
-    const side = hour(mean(off.map((o) => o[0])), mean(off.map((o) => o[1])));
+    const side = hour(meanOf(off.map((o) => o[0])), meanOf(off.map((o) => o[1])));
     return glints.length >= repeats.count
       ? `a dot on each ${repeats.one}, toward ${side}`
       : `${count}, on every ${repeats.one} that the map shows one on, toward ${side}`;

@@ -1,7 +1,7 @@
 import { partsSized } from '../edit/index.js';
 import { MOST_NOTE_CHARACTERS, MOST_NOTES, partStepKey, type Piece, type Tick } from '../piece/index.js';
 import { brushed, layerKey, stepsOf, type OrderLayer } from '../plan/index.js';
-import { duration, freeId, plain } from '../units/index.js';
+import { duration, freeId, plain, meanOf } from '../units/index.js';
 import { plannedMinOf } from './timed.js';
 
 /** Another miniature, or a batch of them, painted as one that was painted. */
@@ -21,8 +21,6 @@ const LEAST_MIN = 3;
 export const keepsSize = ({ parts, views }: Piece): boolean =>
   parts.some((p) => p.form.kind === 'sculpt') || views.some((v) => v.underlay !== null);
 
-const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
-
 /**
  * What was done otherwise than planned, a line for each layer: coats and minutes against the plan of when they were ticked,
  * the mix against the one that is planned now. Layers that went as planned have none.
@@ -41,8 +39,8 @@ export function doneOtherwise(ticks: readonly Tick[], order: readonly OrderLayer
     if (!own) return [];
     const steps = own.map((t) => known.get(partStepKey(t))!.step);
     const said: string[] = [];
-    const coats = mean(own.map((t) => t.did.coats));
-    const meant = mean(own.map((t, i) => t.did.plan?.coats ?? steps[i].coats));
+    const coats = meanOf(own.map((t) => t.did.coats));
+    const meant = meanOf(own.map((t, i) => t.did.plan?.coats ?? steps[i].coats));
     if (Math.abs(coats - meant) >= 0.5) said.push(`${plain(coats)} coats, planned ${plain(meant)}`);
     const other = own.find((t) => t.did.mix !== brushed(layer));
     if (other) said.push(`mixed ${other.did.mix}`);

@@ -1,6 +1,7 @@
 import { deltaE, hexToLab } from '../colour/index.js';
 import {
   isMissing,
+  isUsedUp,
   paintOf,
   savedPaint,
   type Ladder,
@@ -45,13 +46,15 @@ const plannedPaints = weakMemo2((own: readonly Paint[], shelf: Shelf) => {
       return kept?.name === p.name ? kept : paintOf(p);
     });
   const stands = new Set(standing.map((p) => p.id));
+  const empty = new Set(shelf.paints.filter((p) => p.left === 'none').map((p) => `${p.id} ${p.name}`));
   return {
     stands,
     with: tableMemo(MOST_PLANS, (missing: string): readonly Paint[] => [
       ...standing,
       ...missing.split(' ').flatMap((id): PaintAtHand[] => {
         const paint = byId.get(id);
-        return paint ? [{ ...paint, missing: true }] : [];
+        if (!paint) return [];
+        return [{ ...paint, missing: empty.has(`${id} ${paint.name}`) ? 'empty' : 'no pot' }];
       }),
     ]),
   };
@@ -80,6 +83,8 @@ export function pieceOnShelf(
 /** A paint that is named and not to hand, with the pot that comes nearest to it. */
 export interface MissingPaint {
   readonly paint: Paint;
+  /** Whether its pot stands there, empty. */
+  readonly usedUp: boolean;
   readonly nearest: Paint | null;
   /** CIEDE2000 from the nearest to what is wanted. */
   readonly off: number;
@@ -100,6 +105,11 @@ export function missingAmong(ids: readonly string[], paints: readonly Paint[]): 
         .filter((q) => !isMissing(q) && alike(q, paint))
         .map((q) => ({ q, off: deltaE(hexToLab(q.hex), lab) }))
         .sort((a, b) => a.off - b.off)[0];
-      return { paint: savedPaint(paint), nearest: near?.q ?? null, off: near?.off ?? Infinity };
+      return {
+        paint: savedPaint(paint),
+        usedUp: isUsedUp(paint),
+        nearest: near?.q ?? null,
+        off: near?.off ?? Infinity,
+      };
     });
 }

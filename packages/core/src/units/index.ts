@@ -8,6 +8,7 @@ export * from './monotone.js';
 export * from './random.js';
 export * from './refused.js';
 export * from './ring.js';
+export * from './statistics.js';
 export * from './text.js';
 export * from './vec3.js';
 export * from './freeId.js';

@@ -1,7 +1,8 @@
+import { medianOf, quantile } from '../../src/units/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { lightnessImage, linearImage, seededRandom, shrunk } from '../../src/index.js';
-import { blurred, medianOf, pyramidOf, quantile, shrunkTo } from '../../src/photo/image.js';
+import { blurred, pyramidOf, shrunkTo } from '../../src/photo/image.js';
 import { runs } from '../support.js';
 
 /** A picture of one channel of random numbers. */

@@ -125,7 +125,20 @@ describe('only what is owned', () => {
       paints: shelf.paints.map((p) => (p.id === 'chalk' ? { ...p, left: 'none' as const } : p)),
     };
     const piece = { ladders: [coldSteel], paints: [...towline] };
-    expect(missingAmong(['chalk'], pieceOnShelf(piece, empty).paints)).toHaveLength(1);
+    const { paints } = pieceOnShelf(piece, empty);
+    expect(missingAmong(['chalk'], paints).map((m) => m.usedUp)).toEqual([true]);
+    const text = missingText(
+      { mix: [{ paint: 'chalk', parts: 1 }], water: 1, thinner: 'water' },
+      paints,
+      null,
+    );
+    expect(text).toMatch(/^Chalk is used up; nearest is /);
+    // A pot of another name in its place is another paint.
+    const other = {
+      ...empty,
+      paints: empty.paints.map((p) => (p.id === 'chalk' ? { ...p, name: 'Lime' } : p)),
+    };
+    expect(missingAmong(['chalk'], pieceOnShelf(piece, other).paints).map((m) => m.usedUp)).toEqual([false]);
     expect(pieceOnShelf(piece, shelfWith([]))).toEqual(piece);
   });
 

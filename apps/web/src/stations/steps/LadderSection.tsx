@@ -5,6 +5,7 @@ import {
   takenForText,
   type Ladder,
   type Metal,
+  type MissingPaint,
   type OrderLayer,
   type Paint,
 } from '@pale-glint/core';
@@ -120,6 +121,14 @@ function OwnWay({
   );
 }
 
+/** Paints that are not to hand for one reason. */
+const Gone = ({ label, missing }: { label: string; missing: readonly MissingPaint[] }) =>
+  missing.length > 0 && (
+    <>
+      {label}: <strong>{missing.map((m) => m.paint.name).join(', ')}</strong>.{' '}
+    </>
+  );
+
 /** Paints that the steps name and the painter has none of, what comes nearest, and the way out. */
 function NotOnShelf({ ladder, flake, edits }: { ladder: Ladder; flake: boolean; edits: LadderEdits }) {
   const { piece } = usePieceState();
@@ -131,7 +140,8 @@ function NotOnShelf({ ladder, flake, edits }: { ladder: Ladder; flake: boolean; 
   return (
     <div role="note" className="mb-3 flex flex-wrap items-center gap-3 bg-g88 px-3 py-2 text-label">
       <p className="min-w-0 flex-1">
-        Not on your shelf: <strong>{missing.map((m) => m.paint.name).join(', ')}</strong>.{' '}
+        <Gone label="Not on your shelf" missing={missing.filter((m) => !m.usedUp)} />
+        <Gone label="Used up" missing={missing.filter((m) => m.usedUp)} />
         {missing.some((m) => m.nearest) &&
           `Nearest to ${missing[0].paint.name.toLowerCase()} is ${missing[0].nearest?.name.toLowerCase() ?? 'nothing'}, ${Math.round(missing[0].off)} off.`}
       </p>

@@ -1,6 +1,7 @@
+import { quantile } from '../../units/index.js';
 import { labToHex, paintSpectrum, spectrumToLab, type Lab } from '../../colour/index.js';
 import { film, GLAZED, thicknessOf, type Pigment } from '../../paint/index.js';
-import { quantile } from '../image.js';
+
 import type { LabPlanes } from '../onPlan.js';
 import { readPart, type PartReading, type ReadingInput } from '../readParts.js';
 
