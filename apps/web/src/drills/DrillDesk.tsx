@@ -80,7 +80,7 @@ export function DrillDesk({ drill, first, answers, known, onAnswered }: DrillDes
   return (
     <section
       aria-label={drills[drill].label}
-      className="flex min-h-0 min-w-0 flex-1 flex-col max-md:min-h-140"
+      className="flex min-h-0 min-w-0 flex-1 flex-col max-md:flex-none"
     >
       <h2 className="bg-g18 px-6 py-3 text-lead font-semibold text-g98 max-md:px-4">
         {question ? drills[drill].question : drills[drill].label}

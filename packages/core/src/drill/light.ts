@@ -1,5 +1,5 @@
 import type { Form, Part, Piece } from '../piece/index.js';
-import { clockText } from '../units/index.js';
+import { clockText, duration } from '../units/index.js';
 import type { DrillDefinition } from './definition.js';
 import { anyDesign, designOf, kindsOfShapes, SHAPES, shapeOfKind } from './designs.js';
 import { between } from './draw.js';
@@ -46,7 +46,7 @@ export const light: DrillDefinition<'light'> = {
     const by =
       lean === 0
         ? 'so did yours'
-        : `you set ${clockText(answer)}, ${miss} min ${lean > 0 ? this.leans![0] : this.leans![1]}`;
+        : `you set ${clockText(answer)}, ${duration(miss)} ${lean > 0 ? this.leans![0] : this.leans![1]}`;
     return {
       miss,
       lean,

@@ -27,7 +27,7 @@ export const value: DrillDefinition<'value'> = {
   label: 'Value of a colour',
   question: 'Which grey is as light as this paint?',
   trains: 'Strong colours look lighter or darker than they are, and metal is made of value before hue.',
-  unit: 'of value',
+  unit: 'values',
   within: 5,
   leans: ['too light', 'too dark'],
   kinds: (paints) => [...new Set(covering(paints).map((p) => hueOf(p.hex)))].map((id) => ({ id, label: id })),

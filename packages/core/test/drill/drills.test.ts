@@ -156,7 +156,7 @@ describe('where the light stands', () => {
     const at = (clockHours: number, answer: number) => drills.light.judge({ ...task, clockHours }, answer);
     expect(at(0.25, 11.75)).toMatchObject({ miss: 30, lean: -30, close: true });
     expect(at(11.5, 0.5)).toMatchObject({ miss: 60, lean: 60, close: false });
-    expect(at(11.5, 0.5).message).toBe('The light stands at 11:30; you set 12:30, 60 min too far clockwise.');
+    expect(at(11.5, 0.5).message).toBe('The light stands at 11:30; you set 12:30, 1 h too far clockwise.');
   });
 });
 

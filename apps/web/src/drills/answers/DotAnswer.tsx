@@ -5,11 +5,11 @@ import { LightDial } from '../../map/LightDial.js';
 import { Button } from '../../ui/Button.js';
 import type { AnswerProps } from './answerProps.js';
 import { DrillPicture } from './DrillPicture.js';
-import { Controls, Stage } from './Stage.js';
+import { BesideStage, Controls, Stage } from './Stage.js';
 
 const nothing = () => undefined;
 /** Radius of a mark, in points of the picture. */
-const MARK = 11;
+const MARK = 15;
 /** An arrow key moves the mark so far, in points; with Shift farther. */
 const [STEP, FAR] = [4, 20];
 
@@ -50,7 +50,7 @@ function Marks({
         );
       })}
       {mark && (
-        <g className="fill-none stroke-g05" strokeWidth="5">
+        <g className="fill-none stroke-g05 *:[vector-effect:non-scaling-stroke]" strokeWidth="5">
           <path d={`M${mark.x - MARK} ${mark.y}h${2 * MARK}M${mark.x} ${mark.y - MARK}v${2 * MARK}`} />
           <path
             className="stroke-g98"
@@ -102,7 +102,7 @@ export function DotAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'dot
             <Marks picture={picture} place={place} dots={judged ? task.dots : []} />
           </svg>
         </DrillPicture>
-        <div className="absolute bottom-3 left-4">
+        <BesideStage>
           <LightDial
             clockHours={keyClockHours}
             heightDeg={keyHeightDeg}
@@ -110,7 +110,7 @@ export function DotAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'dot
             onChange={nothing}
             onEnd={nothing}
           />
-        </div>
+        </BesideStage>
       </Stage>
       {!judged && (
         <Controls>

@@ -13,7 +13,7 @@ export function DrillPicture({ bitmap, label, children }: DrillPictureProps) {
   const canvas = useBitmap(bitmap);
   return (
     <div
-      className="relative max-h-full max-w-full"
+      className="relative max-h-full min-w-0 max-w-full"
       style={{ aspectRatio: `${bitmap.width} / ${bitmap.height}`, width: bitmap.width }}
     >
       <canvas ref={canvas} role="img" aria-label={label} className="size-full" />

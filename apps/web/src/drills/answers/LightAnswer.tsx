@@ -3,7 +3,7 @@ import { LightDial } from '../../map/LightDial.js';
 import { Button } from '../../ui/Button.js';
 import type { AnswerProps } from './answerProps.js';
 import { DrillPicture } from './DrillPicture.js';
-import { Controls, Stage } from './Stage.js';
+import { BesideStage, Controls, Stage } from './Stage.js';
 
 const nothing = () => undefined;
 
@@ -15,7 +15,7 @@ export function LightAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'l
     <>
       <Stage>
         <DrillPicture bitmap={pictures!.asked} label="Finished metal" />
-        <div className="absolute bottom-3 left-4">
+        <BesideStage>
           <LightDial
             clockHours={judged ? task.clockHours : (hours ?? 0)}
             heightDeg={height}
@@ -23,7 +23,7 @@ export function LightAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'l
             onChange={setHours}
             onEnd={nothing}
           />
-        </div>
+        </BesideStage>
       </Stage>
       {!judged && (
         <Controls>

@@ -2,7 +2,14 @@ import type { ReactNode } from 'react';
 
 /** What is judged, on the surround of a map. */
 export const Stage = ({ children }: { children: ReactNode }) => (
-  <div className="relative grid min-h-0 flex-1 place-items-center overflow-hidden bg-g50 p-4">{children}</div>
+  <div className="relative flex min-h-0 flex-1 items-center justify-center overflow-hidden bg-g50 p-4 max-md:flex-none max-md:flex-col max-md:gap-4">
+    {children}
+  </div>
+);
+
+/** The light beside what is judged; under it on a narrow screen. */
+export const BesideStage = ({ children }: { children: ReactNode }) => (
+  <div className="md:absolute md:bottom-3 md:left-4">{children}</div>
 );
 
 /** What a judgement is made with, under what is judged. */
