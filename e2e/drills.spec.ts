@@ -4,7 +4,7 @@ import { expect, test, type AppServer } from './support/server.js';
 
 const SEED = 21;
 /** The picture that the page shows. */
-const SIZE = { width: 720, height: 440 };
+const SIZE = { width: 720, height: 560 };
 
 const shelfOf = async ({ address }: AppServer) =>
   ((await (await fetch(`${address}/api/shelf`)).json()) as { shelf: { paints: Paint[] } }).shelf.paints;

@@ -5,7 +5,7 @@ import type { ShownQuestion } from '../workers/drill.worker.js';
 import { drillClient } from '../workers/drillClient.js';
 
 /** Size of a question's picture, in points: as large as the page has room for at 1280 x 800. */
-export const PICTURE = { width: 720, height: 440 };
+export const PICTURE = { width: 720, height: 560 };
 
 const ANY_SEED = 2 ** 31;
 

@@ -1,12 +1,13 @@
 import { activeFindings, critique, findingDefinitions } from '../critique/index.js';
 import type { FindingId, Piece } from '../piece/index.js';
 import type { DrillDefinition, DrillTasks } from './definition.js';
-import { anyDesign, designOf, SHAPES, type ShapeName } from './designs.js';
-import { oneOfList, shuffled, tried } from './draw.js';
+import { anyDesign, designOf, kindsOfShapes, SHAPES, type ShapeName } from './designs.js';
+import { shuffled, tried } from './draw.js';
 import { PLANTS } from './plants.js';
 
-/** The kind of question where nothing is wrong. */
-const SOUND = 'sound';
+/** Shapes that are asked about where nothing is wrong: a kind each, so that nothing is often the answer. */
+const SOUND: readonly ShapeName[] = ['blade', 'dome', 'tube', 'chest'];
+const soundKind = (shape: ShapeName) => `sound-${shape}`;
 /** Faults to choose from, beside "nothing". */
 const OFFERED = 3;
 
@@ -27,8 +28,7 @@ function optionsOn(
   return [...shuffled(right ? [right, ...others] : others, random), null];
 }
 
-function sound(random: () => number): DrillTasks['fault'] | null {
-  const shape = oneOfList(['blade', 'dome', 'tube', 'chest'] as const, random);
+function sound(shape: ShapeName, random: () => number): DrillTasks['fault'] | null {
   const piece = designOf([SHAPES[shape](random)], { ...anyDesign(random), polish: 'polished' });
   if (activeFindings(critique(piece)).length > 0) return null;
   const options = optionsOn(shape, null, new Set(), random);
@@ -68,9 +68,12 @@ export const fault: DrillDefinition<'fault'> = {
   leans: null,
   kinds: () => [
     ...PLANTS.map(({ finding, label }) => ({ id: finding, label })),
-    { id: SOUND, label: 'what is sound' },
+    ...kindsOfShapes(SOUND).map(({ label }, i) => ({ id: soundKind(SOUND[i]), label: `sound ${label}` })),
   ],
-  ask: (kind, random) => tried(kind, () => (kind === SOUND ? sound(random) : faulty(kind, random))),
+  ask(kind, random) {
+    const shape = SOUND.find((name) => soundKind(name) === kind);
+    return tried(kind, () => (shape ? sound(shape, random) : faulty(kind, random)));
+  },
   judge({ options, right, found }, answer) {
     const close = answer === right;
     const definition = found && findingDefinitions[options[right]!];

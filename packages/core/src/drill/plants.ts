@@ -73,15 +73,13 @@ const hold = (u: number, v: number, radiusMm: number, value: number): Bare => ({
   value,
 });
 
-/** Light held in a row of places, from one side of a form to the other. */
-const row = (
-  from: number,
-  to: number,
-  place: (t: number) => readonly [u: number, v: number],
-  radiusMm: number,
-): Bare[] =>
-  [0, 0.25, 0.5, 0.75, 1].map((t) => {
-    const [u, v] = place(from + (to - from) * t);
+/** So many places in a row make a stripe. */
+const IN_A_ROW = 11;
+
+/** Light held from one side of a form to the other. @param place of a share of the way, 0..1 */
+const stripe = (place: (t: number) => readonly [u: number, v: number], radiusMm: number): Bare[] =>
+  Array.from({ length: IN_A_ROW }, (_, i) => {
+    const [u, v] = place(0.12 + (0.76 * i) / (IN_A_ROW - 1));
     return hold(u, v, radiusMm, 1);
   });
 
@@ -149,7 +147,7 @@ export const PLANTS: readonly Plant[] = [
     ...onRound(['dome'], (_, random) => {
       const at = between(0.55, 0.65, random);
       const across = random() < 0.5;
-      return { by: row(0.14, 0.86, (t) => (across ? [t, at] : [1 - at, t]), between(0.9, 1.2, random)) };
+      return { by: stripe((t) => (across ? [t, at] : [1 - at, t]), between(0.9, 1.2, random)) };
     }),
   },
   {
@@ -164,13 +162,13 @@ export const PLANTS: readonly Plant[] = [
     label: 'stripes across tubes',
     ...onRound(['tube'], (_, random) => {
       const at = between(0.38, 0.6, random);
-      return { polish: 'satin', by: row(0.1, 0.9, (t) => [t, at], between(1.8, 2.3, random)) };
+      return { polish: 'satin', by: stripe((t) => [t, at], between(1.5, 2.2, random)) };
     }),
   },
   {
     finding: 'washed-out',
     label: 'lights too large',
-    ...onRound(['dome'], (_, random) => ({ by: [hold(0.42, 0.6, between(4.6, 5.6, random), 1)] }), ROUND),
+    ...onRound(['dome'], (_, random) => ({ by: [hold(0.42, 0.6, between(4, 5.4, random), 1)] }), ROUND),
   },
   {
     finding: 'dot-in-shade',

@@ -16,7 +16,7 @@ export function DrillPicture({ bitmap, label, children }: DrillPictureProps) {
       className="relative max-h-full min-w-0 max-w-full"
       style={{ aspectRatio: `${bitmap.width} / ${bitmap.height}`, width: bitmap.width }}
     >
-      <canvas ref={canvas} role="img" aria-label={label} className="size-full" />
+      <canvas ref={canvas} role="img" aria-label={label} className="size-full object-contain" />
       {children}
     </div>
   );
