@@ -14,7 +14,16 @@ import { SeedService } from './seed.service.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 
 @Module({
-  imports: [PiecesModule, RunsModule, BlobsModule, ShelfModule, BackupModule, PairingModule, PaceModule, DrillsModule],
+  imports: [
+    PiecesModule,
+    RunsModule,
+    BlobsModule,
+    ShelfModule,
+    BackupModule,
+    PairingModule,
+    PaceModule,
+    DrillsModule,
+  ],
   controllers: [HealthController],
   providers: [SeedService],
 })

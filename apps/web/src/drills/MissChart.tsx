@@ -1,8 +1,8 @@
 import type { DrillAnswer } from '@pale-glint/core';
 import { scaleLinear } from 'd3-scale';
 
-const [WIDE, HIGH] = [264, 110];
-const [LEFT, FOOT] = [26, 16];
+const [WIDE, HIGH] = [264, 118];
+const [LEFT, FOOT] = [26, 24];
 /** So many answers are drawn, the last. */
 const SHOWN = 60;
 const ROOM = 1.15;
