@@ -98,6 +98,7 @@ test('every drill asks from what is computed, calls a true answer so, tells what
   await expect(page.getByRole('navigation', { name: 'Drills' }).getByText('not tried yet')).toHaveCount(0);
   await expect(page.getByRole('complementary', { name: 'How you see' })).toContainText('1 answer');
   await page.getByRole('button', { name: 'Forget them' }).click();
+  await page.getByRole('button', { name: 'Forget them for good' }).click();
   await expect(page.getByRole('navigation', { name: 'Drills' }).getByText('not tried yet')).toHaveCount(1);
 });
 

@@ -65,6 +65,8 @@ describe('answers to drills', () => {
     ['a miss in words', { miss: 'far' }, 'miss', /from 0 to 1000/],
     ['a lean too large', { lean: 5000 }, 'lean', /from -1000 to 1000, or null/],
     ['no lean at all', { lean: undefined }, 'lean', /or null/],
+    ['a day of a week', { at: '2026-W48-6T00:00:00Z' }, 'at', /UTC/],
+    ['a day that is none', { at: '2026-02-31T00:00:00Z' }, 'at', /UTC/],
     ['a time without a zone', { at: '2026-11-30T19:00:00' }, 'at', /UTC/],
     ['what it is about in capitals', { about: 'Blues' }, 'about', /an id/],
     ['a field too many', { seed: 3 }, 'seed', /remove it/],

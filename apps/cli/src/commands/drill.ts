@@ -45,7 +45,7 @@ interface DrillOptions {
 }
 
 function ask<K extends DrillId>(drill: K, o: DrillOptions): void {
-  const paints = drillPaints(o.shelf === undefined ? [] : readShelf(readText(o.shelf)).paints);
+  const paints = drillPaints(drill, o.shelf === undefined ? [] : readShelf(readText(o.shelf)).paints);
   const seed = Math.round(number('--seed', o.seed, 0, MOST_SEED));
   const { kind, task } = askDrill(drill, seed, paints);
   const raster = o.out === undefined ? null : drillPictures(drill, task, SIZE)?.asked;

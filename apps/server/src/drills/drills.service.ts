@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
+  checkDrillAnswer,
   keptAnswers,
   MOST_DRILL_ANSWERS,
   type DrillAnswer,
@@ -10,7 +11,6 @@ import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { DB } from '../database/database.module.js';
 import type { Database } from '../database/open.js';
 import { drillAnswers } from '../database/schema.js';
-import { isId, plainText, Refused } from '../http/refusals.js';
 import type { DrillAnswerDto, DrillAnswerKept, DrillAnswersKept } from './drills.dto.js';
 
 /** Rows that one statement takes. */
@@ -27,17 +27,9 @@ export class DrillsService {
     };
   }
 
-  /** Keeps an answer; beyond the most that are kept the oldest go. @throws Refused for an id that is none */
+  /** Keeps an answer, as it can be read back; beyond the most that are kept the oldest go. @throws RefusedInput */
   async put(id: string, { drill, about, miss, lean, at }: DrillAnswerDto): Promise<DrillAnswerKept> {
-    if (!isId(id))
-      throw new Refused([
-        {
-          path: 'id',
-          held: plainText(id),
-          accepted: 'an id: 1 to 64 of a-z, 0-9 and -, not starting with -',
-        },
-      ]);
-    const answer = { id, drill, about, miss, lean, at };
+    const answer = checkDrillAnswer({ id, drill, about, miss, lean, at });
     await this.db.transaction(async (tx) => {
       await tx.insert(drillAnswers).values(answer).onConflictDoNothing();
       await this.dropOldest(tx);

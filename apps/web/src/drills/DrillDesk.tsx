@@ -1,4 +1,11 @@
-import { drills, judgeAnswer, type DrillAnswer, type DrillAnswers, type DrillId } from '@pale-glint/core';
+import {
+  drills,
+  judgeAnswer,
+  type DrillAnswer,
+  type DrillAnswers,
+  type DrillId,
+  type DrillKind,
+} from '@pale-glint/core';
 import { useState, type ComponentType } from 'react';
 import { Button } from '../ui/Button.js';
 import { Failing, Loading } from '../ui/states.js';
@@ -10,6 +17,7 @@ import { LightAnswer } from './answers/LightAnswer.js';
 import { MixAnswer } from './answers/MixAnswer.js';
 import { ShareAnswer } from './answers/ShareAnswer.js';
 import { ValueAnswer } from './answers/ValueAnswer.js';
+import { StandingSide } from './StandingSide.js';
 import { useQuestion } from './useQuestion.js';
 
 const ANSWERS: { readonly [K in DrillId]: ComponentType<AnswerProps<K>> } = {
@@ -21,6 +29,8 @@ const ANSWERS: { readonly [K in DrillId]: ComponentType<AnswerProps<K>> } = {
   fault: FaultAnswer,
 };
 
+const NO_KINDS: readonly DrillKind[] = [];
+
 const newId = () => `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
 
 interface DrillDeskProps {
@@ -31,6 +41,7 @@ interface DrillDeskProps {
   /** Whether that is all that was answered before. */
   readonly known: boolean;
   readonly onAnswered: (answer: DrillAnswer) => void;
+  readonly onForget: () => void;
 }
 
 /** A miss in one word: how near, where nearness is measured. */
@@ -55,8 +66,8 @@ function VerdictRow({ word, message, onNext }: { word: string; message: string; 
   );
 }
 
-/** One question after the other. */
-export function DrillDesk({ drill, first, answers, known, onAnswered }: DrillDeskProps) {
+/** One question after the other, and what the answers tell. */
+export function DrillDesk({ drill, first, answers, known, onAnswered, onForget }: DrillDeskProps) {
   const { question, failed, prepare, next } = useQuestion(drill, first, known ? answers : null);
   // An answer belongs to its question: the next one has none.
   const [given, setGiven] = useState<(Judged<DrillId> & { readonly to: ShownQuestion }) | null>(null);
@@ -78,27 +89,49 @@ export function DrillDesk({ drill, first, answers, known, onAnswered }: DrillDes
   };
   const Answer = ANSWERS[drill] as ComponentType<AnswerProps<DrillId>>;
   return (
-    <section
-      aria-label={drills[drill].label}
-      className="flex min-h-0 min-w-0 flex-1 flex-col max-md:flex-none"
-    >
-      <h2 className="bg-g18 px-6 py-3 text-lead font-semibold text-g98 max-md:px-4">
-        {question ? drills[drill].question : drills[drill].label}
-      </h2>
-      {failed !== null && <Failing what="No question could be made" error={failed} />}
-      {!question && failed === null && <Loading what="a question" />}
-      {question && failed === null && (
-        <Answer
-          key={question.seed}
-          task={question.task}
-          pictures={question.pictures}
-          judged={judged}
-          onAnswer={take}
-        />
-      )}
-      {judged && (
-        <VerdictRow word={said(drill, judged.verdict.close)} message={judged.verdict.message} onNext={next} />
-      )}
-    </section>
+    <>
+      <section
+        aria-label={drills[drill].label}
+        className="flex min-h-0 min-w-0 flex-1 flex-col max-md:flex-none"
+      >
+        <h2 className="bg-g18 px-6 py-3 text-lead font-semibold text-g98 max-md:px-4">
+          {question ? drills[drill].question : drills[drill].label}
+        </h2>
+        {failed !== null && (
+          <Failing
+            what="No question could be made"
+            error={failed}
+            again={() => {
+              prepare(answers);
+              next();
+            }}
+          />
+        )}
+        {!question && failed === null && <Loading what="a question" />}
+        {question && failed === null && (
+          <Answer
+            key={question.seed}
+            task={question.task}
+            pictures={question.pictures}
+            judged={judged}
+            onAnswer={take}
+          />
+        )}
+        {judged && (
+          <VerdictRow
+            word={said(drill, judged.verdict.close)}
+            message={judged.verdict.message}
+            onNext={next}
+          />
+        )}
+      </section>
+      <StandingSide
+        drill={drill}
+        answers={answers}
+        kinds={question?.kinds ?? NO_KINDS}
+        supplied={question?.supplied ?? false}
+        onForget={onForget}
+      />
+    </>
   );
 }

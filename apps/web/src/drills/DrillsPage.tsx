@@ -1,19 +1,8 @@
-import {
-  DRILL_IDS,
-  drillPaints,
-  drills,
-  plain,
-  standingOf,
-  type DrillAnswer,
-  type DrillId,
-} from '@pale-glint/core';
-import { useMemo } from 'react';
+import { DRILL_IDS, drills, plain, standingOf, type DrillAnswer, type DrillId } from '@pale-glint/core';
 import { NavLink, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useCommands } from '../stations/commands/useCommands.js';
-import { useShelf } from '../store/useShelf.js';
 import { PageHeader } from '../ui/PageHeader.js';
 import { DrillDesk } from './DrillDesk.js';
-import { StandingSide } from './StandingSide.js';
 import { useDrillAnswers } from './useDrillAnswers.js';
 
 /** How far one stands in a drill, in a line. */
@@ -57,8 +46,6 @@ export function DrillsPage() {
   const drill = isDrill(named) ? named : DRILL_IDS[0];
   const seed = params.get('seed');
   const { answers, known, trouble, add, forget } = useDrillAnswers();
-  const { shelf } = useShelf();
-  const kinds = useMemo(() => drills[drill].kinds(drillPaints(shelf.paints)), [drill, shelf.paints]);
   return (
     <div className="flex h-full flex-col">
       <PageHeader title="Drills" note="train the eye on what is computed">
@@ -77,8 +64,8 @@ export function DrillsPage() {
           answers={answers}
           known={known}
           onAnswered={add}
+          onForget={() => void forget(drill)}
         />
-        <StandingSide drill={drill} answers={answers} kinds={kinds} onForget={() => void forget(drill)} />
       </main>
     </div>
   );

@@ -8,6 +8,7 @@ import {
   type DrillKind,
   type DrillStanding,
 } from '@pale-glint/core';
+import { useState } from 'react';
 import { Button } from '../ui/Button.js';
 import { MissChart } from './MissChart.js';
 
@@ -15,7 +16,22 @@ interface StandingSideProps {
   readonly drill: DrillId;
   readonly answers: readonly DrillAnswer[];
   readonly kinds: readonly DrillKind[];
+  /** Whether supplied paints are asked about, in place of the painter's own. */
+  readonly supplied: boolean;
   readonly onForget: () => void;
+}
+
+/** Answers are forgotten at the second press: they do not come back. */
+function Forget({ answered, onForget }: { answered: number; onForget: () => void }) {
+  const [sure, setSure] = useState(false);
+  return (
+    <p className="flex items-center justify-between gap-3 text-label text-g38">
+      {answered} {answered === 1 ? 'answer' : 'answers'}
+      <Button look="plain" onClick={() => (sure ? onForget() : setSure(true))} onBlur={() => setSure(false)}>
+        {sure ? 'Forget them for good' : 'Forget them'}
+      </Button>
+    </p>
+  );
 }
 
 /** How a painter leans on one kind of question, as one says it. */
@@ -26,7 +42,7 @@ function leanText(drill: DrillId, { kind, lean }: DrillStanding['leans'][number]
 }
 
 /** What the answers to a drill tell so far. */
-export function StandingSide({ drill, answers, kinds, onForget }: StandingSideProps) {
+export function StandingSide({ drill, answers, kinds, supplied, onForget }: StandingSideProps) {
   const { trains, unit, within } = drills[drill];
   const own = answers.filter((a) => a.drill === drill);
   const { answered, usualMiss, atFirst, close, of, leans, worst } = standingOf(drill, answers, kinds);
@@ -37,6 +53,11 @@ export function StandingSide({ drill, answers, kinds, onForget }: StandingSidePr
       className="w-76 shrink-0 space-y-4 overflow-y-auto bg-g93 p-5 max-md:w-full"
     >
       <p className="text-g28">{trains}</p>
+      {supplied && (
+        <p className="text-g28">
+          It asks about supplied paints: your shelf has too few that cover, or they are too alike.
+        </p>
+      )}
       {answered === 0 ? (
         <p className="text-g28">
           What you answer is kept here: how far off you usually are, which way you lean, and whether that
@@ -67,12 +88,7 @@ export function StandingSide({ drill, answers, kinds, onForget }: StandingSidePr
             </div>
           )}
           {worst && <p className="text-g28">Asked more often now: {worst.label}.</p>}
-          <p className="flex items-center justify-between gap-3 text-label text-g38">
-            {answered} {answered === 1 ? 'answer' : 'answers'}
-            <Button look="plain" onClick={onForget}>
-              Forget them
-            </Button>
-          </p>
+          <Forget answered={answered} onForget={onForget} />
         </>
       )}
     </aside>

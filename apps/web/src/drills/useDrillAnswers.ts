@@ -85,10 +85,15 @@ export function useDrillAnswers(): DrillAnswersHere {
   }, []);
   const forget = useCallback(
     async (drill: DrillId) => {
-      const left = await drillsApi.forget(drill);
-      for (const { id } of unsentAnswers.find().filter((a) => a.drill === drill)) unsentAnswers.remove(id);
-      setWaiting((now) => now.filter((a) => a.drill !== drill));
-      client.setQueryData(drillKeys, left);
+      try {
+        const left = await drillsApi.forget(drill);
+        for (const { id } of unsentAnswers.find().filter((a) => a.drill === drill)) unsentAnswers.remove(id);
+        setWaiting((now) => now.filter((a) => a.drill !== drill));
+        client.setQueryData(drillKeys, left);
+        setTrouble(null);
+      } catch (error) {
+        setTrouble(`Not forgotten. ${failureOf(error)}`);
+      }
     },
     [client],
   );

@@ -1,4 +1,4 @@
-import { drillPaints, type DrillAnswer, type DrillId, type Paint } from '@pale-glint/core';
+import type { DrillAnswer, DrillId, Paint } from '@pale-glint/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useShelf } from '../store/useShelf.js';
 import type { ShownQuestion } from '../workers/drill.worker.js';
@@ -38,9 +38,9 @@ export function useQuestion(
   const seed = useRef(first ?? 0);
   const coming = useRef<Promise<ShownQuestion> | null>(null);
   // A change of the shelf meanwhile holds for the next question.
-  const paints = useRef<readonly Paint[]>([]);
+  const owned = useRef<readonly Paint[]>([]);
   useEffect(() => {
-    paints.current = query.data?.shelf.paints ?? [];
+    owned.current = query.data?.shelf.paints ?? [];
   });
 
   const prepare = useCallback(
@@ -48,7 +48,7 @@ export function useQuestion(
       coming.current = client.ask('ask', {
         drill,
         seed: seed.current++,
-        paints: drillPaints(paints.current),
+        owned: owned.current,
         answers,
         ...PICTURE,
       });

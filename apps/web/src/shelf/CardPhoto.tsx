@@ -1,5 +1,6 @@
 import { hexToLab, type CardRead, type Pixel } from '@pale-glint/core';
 import { useState, type KeyboardEvent } from 'react';
+import { ARROWS } from '../ui/arrows.js';
 import { useBitmap } from '../ui/useBitmap.js';
 import type { CardState } from './useCard.js';
 
@@ -12,12 +13,6 @@ export const MARK_ASKS: Record<Mark, string> = {
   dot: 'Tap the middle of each dot of paint.',
 };
 
-const ARROWS: Readonly<Record<string, Pixel>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 /** One press of an arrow moves the cross by this share of the photo's width; with shift by more. */
 const NUDGE = 0.01;
 const FAR_NUDGE = 0.05;

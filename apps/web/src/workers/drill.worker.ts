@@ -1,6 +1,8 @@
 import {
   askDrill,
+  drillPaints,
   drillPictures,
+  drills,
   type DrillAnswer,
   type DrillId,
   type Paint,
@@ -13,7 +15,8 @@ import { answerJobs, type JobTools } from './jobs.js';
 interface AskJob {
   readonly drill: DrillId;
   readonly seed: number;
-  readonly paints: readonly Paint[];
+  /** What the painter owns. */
+  readonly owned: readonly Paint[];
   readonly answers: readonly DrillAnswer[];
   /** Size of its pictures, in points. */
   readonly width: number;
@@ -24,6 +27,8 @@ interface AskJob {
 export interface ShownQuestion extends Question {
   /** What it was made from. */
   readonly seed: number;
+  /** Whether it is about supplied paints, in place of the painter's own. */
+  readonly supplied: boolean;
   /** Null where it shows colours alone. */
   readonly pictures: {
     /** Where the pictures lie in the piece. */
@@ -40,16 +45,17 @@ const bitmapOf = ({ picture, rgba }: Raster) =>
 const jobs = {
   /** A question of a drill, with its pictures. */
   async ask(
-    { drill, seed, paints, answers, width, height }: AskJob,
+    { drill, seed, owned, answers, width, height }: AskJob,
     { hand }: JobTools,
   ): Promise<ShownQuestion> {
-    const question = askDrill(drill, seed, paints, answers);
+    const paints = drillPaints(drill, owned);
+    const supplied = drills[drill].ofPaints && paints !== owned;
+    const question = { ...askDrill(drill, seed, paints, answers), seed, supplied };
     const made = drillPictures(drill, question.task, { width, height });
-    if (!made) return { ...question, seed, pictures: null };
+    if (!made) return { ...question, pictures: null };
     const { asked, told } = made;
     return {
       ...question,
-      seed,
       pictures: {
         picture: asked.picture,
         asked: hand(await bitmapOf(asked)),

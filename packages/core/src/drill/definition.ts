@@ -84,6 +84,8 @@ export interface DrillDefinition<K extends DrillId> {
   readonly within: number;
   /** What a lean above 0 and one below 0 is called; null where there is none. */
   readonly leans: readonly [above: string, below: string] | null;
+  /** Whether it asks about paints. */
+  readonly ofPaints: boolean;
   /** Kinds of questions that can be asked with these paints; none where it wants more paints. */
   kinds(paints: readonly Paint[]): readonly DrillKind[];
   /** A question of a kind. @param random numbers in [0, 1) @throws RangeError where nothing of that kind can be made */

@@ -4,15 +4,13 @@ import { forms } from '../form/index.js';
 import type { Adjustment, Form, FormKind, FormOf, Part, Piece, Polish } from '../piece/index.js';
 import type { DrillKind } from './definition.js';
 import { between, oneOfList } from './draw.js';
+import type { Bare } from './spoils.js';
 
 /** The part that a drill is about. */
 export const PART = 'part';
 
 const shaped = <K extends FormKind>(kind: K, over: Partial<FormOf<K>>): Form =>
   ({ ...forms[kind].defaults, ...over }) as Form;
-
-/** An adjustment without what it is attached to. */
-export type Bare<A = Adjustment> = A extends Adjustment ? Omit<A, 'id' | 'part'> : never;
 
 /** Forms as drills show them, of a size by chance. */
 export const SHAPES = {

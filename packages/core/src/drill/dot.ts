@@ -16,6 +16,7 @@ export const dot: DrillDefinition<'dot'> = {
   unit: '% of its length',
   within: 8,
   leans: null,
+  ofPaints: false,
   kinds: () => kindsOfShapes(['dome', 'hollow', 'tube', 'blade', 'chest']),
   ask: (kind, random) =>
     tried(kind, () => {

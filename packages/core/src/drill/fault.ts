@@ -66,6 +66,7 @@ export const fault: DrillDefinition<'fault'> = {
   unit: 'wrong',
   within: 0,
   leans: null,
+  ofPaints: false,
   kinds: () => [
     ...PLANTS.map(({ finding, label }) => ({ id: finding, label })),
     ...kindsOfShapes(SOUND).map(({ label }, i) => ({ id: soundKind(SOUND[i]), label: `sound ${label}` })),

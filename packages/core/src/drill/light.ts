@@ -34,6 +34,7 @@ export const light: DrillDefinition<'light'> = {
   unit: 'min on the clock face',
   within: 30,
   leans: ['too far clockwise', 'too far back'],
+  ofPaints: false,
   kinds: () => [...kindsOfShapes(['dome', 'hollow', 'chest']), { id: GROUP, label: 'three forms together' }],
   ask(kind, random) {
     const clockHours = anyHour(random);

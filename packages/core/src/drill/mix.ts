@@ -15,6 +15,8 @@ const RATIOS: readonly (readonly [number, number])[] = [
 ];
 /** Neighbouring ratios must differ by so much to be told apart on a screen. */
 const TOLD_APART = 3.5;
+/** Pots that differ by less have no five ratios between them that do: they need not be mixed to know. */
+const FAR_APART = 10;
 /** A light grey or white from this value on, a dark one below that; a hue has at least so much chroma. */
 const [LIGHT, DARK, CHROMA] = [78, 30, 14];
 
@@ -36,6 +38,7 @@ const PAIRS: readonly PairKind[] = [
 
 /** Every ratio of two paints; null where neighbours look alike. */
 function optionsOf(first: Paint, second: Paint): MixOption[] | null {
+  if (deltaE(hexToLab(first.hex), hexToLab(second.hex)) < FAR_APART) return null;
   const options = RATIOS.map((parts): MixOption => ({
     parts,
     hex: labToHex(
@@ -81,6 +84,7 @@ export const mix: DrillDefinition<'mix'> = {
   unit: 'of colour difference',
   within: 0,
   leans: null,
+  ofPaints: true,
   kinds(paints) {
     const pots = potsOf(paints);
     return PAIRS.filter((pair) => firstPair(pair, pots, pots)).map(({ id, label }) => ({ id, label }));

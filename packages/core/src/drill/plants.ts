@@ -1,7 +1,8 @@
 import { preparePart, seenBands, type Band } from '../glint/index.js';
 import type { FindingId, Form, Piece } from '../piece/index.js';
-import { designOf, PART, SHAPES, type Bare, type Design, type ShapeName } from './designs.js';
+import { designOf, SHAPES, type Design, type ShapeName } from './designs.js';
 import { between, oneOfList } from './draw.js';
+import { dotAt, hold, madeAlike, madeBlock, madeDark, madeToMeet, type Bare } from './spoils.js';
 
 /** A fault that is laid into a design on purpose. */
 export interface Plant {
@@ -25,53 +26,29 @@ const shiny = (random: () => number): Design => ({ ...lit(random), polish: 'mirr
 /** Bands of a face as composed in a design. */
 function bandsOf(form: Form, design: Design, facet: number): Band[] {
   const piece: Piece = designOf([form], design);
-  return seenBands(
-    preparePart(
-      piece.parts.find((p) => p.id === PART)!,
-      piece,
-    ).metal!.body.composition.facets[facet],
-  );
+  const { metal } = preparePart(piece.parts[0], piece);
+  return seenBands(metal!.body.composition.facets[facet]);
 }
 
-/** One of two neighbours made as wide as the other. */
 function alike(form: Form, design: Design, random: () => number): Bare[] {
   const facet = oneOfList([0, 1], random);
   const bands = bandsOf(form, design, facet);
-  if (bands.length < 2) return [];
-  const at = Math.floor(random() * (bands.length - 1));
-  const factor = bands[at].halfWidth / bands[at + 1].halfWidth;
-  return [{ kind: 'band-ends', facet, band: bands[at + 1].number, ridge: factor, edge: factor }];
+  return bands.length < 2 ? [] : madeAlike(facet, bands, Math.floor(random() * (bands.length - 1)));
 }
 
-/** A band with parallel sides. */
 function block(form: Form, design: Design, random: () => number): Bare[] {
   const facet = oneOfList([0, 1], random);
-  const b = oneOfList(bandsOf(form, design, facet), random);
-  return b
-    ? [{ kind: 'band-ends', facet, band: b.number, ridge: 1 / (1 - b.growth), edge: 1 / (1 + b.growth) }]
-    : [];
+  const bands = bandsOf(form, design, facet);
+  return bands.length < 1 ? [] : madeBlock(facet, oneOfList(bands, random));
 }
 
-/** The main light of the left face beside that of the right, so that they meet at the ridge. */
-function meeting(form: Form, design: Design): Bare[] {
-  const [a, b] = [
-    bandsOf(form, design, 0).find((q) => q.number === 0),
-    [...bandsOf(form, design, 1)].sort((p, q) => q.peak - p.peak)[0] as Band | undefined,
-  ];
-  if (!a || !b) return [];
-  return [
-    { kind: 'band-centre', facet: 0, band: 0, by: b.centre - b.lean / 2 - (a.centre - a.lean / 2) },
-    { kind: 'band-peak', facet: 1, band: b.number, to: 0.8 },
-  ];
-}
+const meeting = (form: Form, design: Design): Bare[] =>
+  madeToMeet(bandsOf(form, design, 0), bandsOf(form, design, 1));
 
-const hold = (u: number, v: number, radiusMm: number, value: number): Bare => ({
-  kind: 'zone-hold',
-  patch: 0,
-  anchor: { u, v },
-  radiusMm,
-  value,
-});
+function exchanged(form: Form, design: Design): Bare[] {
+  const facet = design.clockHours < 12 ? 0 : 1;
+  return madeDark(facet, bandsOf(form, design, facet));
+}
 
 /** So many places in a row make a stripe. */
 const IN_A_ROW = 11;
@@ -122,15 +99,7 @@ export const PLANTS: readonly Plant[] = [
   {
     finding: 'facets-exchanged',
     label: 'faces exchanged',
-    ...onBlade((form, design) => {
-      const facet = design.clockHours < 12 ? 0 : 1;
-      return bandsOf(form, design, facet).map((b): Bare => ({
-        kind: 'band-peak',
-        facet,
-        band: b.number,
-        to: 0.02,
-      }));
-    }),
+    ...onBlade(exchanged),
   },
   {
     finding: 'bounce-too-bright',
@@ -176,9 +145,7 @@ export const PLANTS: readonly Plant[] = [
     ...onRound(
       ['dome'],
       (_, random) => ({
-        by: [
-          { kind: 'glint-add', patch: 0, anchor: { u: between(0.5, 0.7, random), v: 0.12 }, radiusMm: 0.3 },
-        ],
+        by: [dotAt(between(0.5, 0.7, random), 0.12)],
       }),
       ROUND,
     ),

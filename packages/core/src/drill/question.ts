@@ -9,14 +9,16 @@ import { nextKind } from './standing.js';
 /** A shelf with fewer paints than this asks too little; the supplied ones are asked about instead. */
 const ENOUGH_PAINTS = 5;
 
-/** The paints that drills ask about: the painter's own, or the supplied ones where those are too few. */
-export const drillPaints = (owned: readonly Paint[]): readonly Paint[] =>
-  covering(owned).length >= ENOUGH_PAINTS ? owned : towline;
+/** The paints that a drill asks about: the painter's own, or the supplied ones where those are too few or too alike. */
+export const drillPaints = (drill: DrillId, owned: readonly Paint[]): readonly Paint[] =>
+  covering(owned).length >= ENOUGH_PAINTS && drills[drill].kinds(owned).length > 0 ? owned : towline;
 
 /** A question that was asked. */
 export interface Question<K extends DrillId = DrillId> {
   readonly drill: K;
   readonly kind: DrillKind;
+  /** Every kind that can be asked. */
+  readonly kinds: readonly DrillKind[];
   readonly task: DrillTasks[K];
 }
 
@@ -36,5 +38,5 @@ export function askDrill<K extends DrillId>(
   if (kinds.length === 0)
     throw new RangeError(`drill: "${drill}" asks about more paints than these ${paints.length}`);
   const kind = nextKind(drill, kinds, answers, random);
-  return { drill, kind, task: drills[drill].ask(kind.id, random, paints) };
+  return { drill, kind, kinds, task: drills[drill].ask(kind.id, random, paints) };
 }

@@ -18,6 +18,7 @@ export const share: DrillDefinition<'share'> = {
   unit: '% of the part',
   within: 5,
   leans: ['too much', 'too little'],
+  ofPaints: false,
   kinds: () => kindsOfShapes(['dome', 'tube', 'blade', 'plate', 'chest']),
   ask: (kind, random) =>
     tried(kind, () => {

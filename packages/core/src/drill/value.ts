@@ -30,6 +30,7 @@ export const value: DrillDefinition<'value'> = {
   unit: 'values',
   within: 5,
   leans: ['too light', 'too dark'],
+  ofPaints: true,
   kinds: (paints) => [...new Set(covering(paints).map((p) => hueOf(p.hex)))].map((id) => ({ id, label: id })),
   ask(kind, random, paints) {
     const family = covering(paints).filter((p) => hueOf(p.hex) === kind);

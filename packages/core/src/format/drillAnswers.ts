@@ -1,6 +1,7 @@
 import {
   DRILLS_FORMAT,
   DRILLS_VERSION,
+  drillAnswerSchema,
   drillAnswersSchema,
   MOST_DRILL_ANSWERS,
   type DrillAnswer,
@@ -17,6 +18,13 @@ const byTime = (a: DrillAnswer, b: DrillAnswer) =>
 /** The newest answers that may be kept, the oldest first. */
 export const keptAnswers = (answers: readonly DrillAnswer[]): DrillAnswer[] =>
   [...answers].sort(byTime).slice(-MOST_DRILL_ANSWERS);
+
+/** Checks one answer. @throws RefusedInput with every problem found */
+export function checkDrillAnswer(json: unknown): DrillAnswer {
+  const result = drillAnswerSchema.safeParse(json);
+  if (!result.success) throw new RefusedInput(problemsOf(result.error, json));
+  return result.data;
+}
 
 /** Reads a file of answers to drills. @throws RefusedInput with every problem found */
 export function readDrillAnswers(text: string): DrillAnswer[] {

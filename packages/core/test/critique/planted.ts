@@ -19,9 +19,15 @@ import {
   type Piece,
   type Polish,
 } from '../../src/index.js';
-
-/** Any kind of adjustment without what it is attached to. */
-type Bare<A = Adjustment> = A extends Adjustment ? Omit<A, 'id' | 'part'> : never;
+import {
+  dotAt,
+  hold,
+  madeAlike,
+  madeBlock,
+  madeDark,
+  madeToMeet,
+  type Bare,
+} from '../../src/drill/spoils.js';
 
 export const shape = <K extends FormKind>(kind: K, over: Partial<FormOf<K>> = {}): Form =>
   ({ ...forms[kind].defaults, ...over }) as Form;
@@ -66,38 +72,15 @@ const tube = shape('tube', { lengthMm: 18, startWidthMm: 9, endWidthMm: 9 });
 const chest = shape('relief', { widthMm: 16, heightMm: 18 });
 const band = shape('band', { widthMm: 14, heightMm: 5 });
 
-/** Makes the second of two neighbours as wide as the first. */
-function alike(form: Form, facet: number, at: number, polish: Polish = 'mirror'): Bare[] {
-  const bands = bandsOf(form, facet, polish);
-  const factor = bands[at].halfWidth / bands[at + 1].halfWidth;
-  return [{ kind: 'band-ends', facet, band: bands[at + 1].number, ridge: factor, edge: factor }];
-}
+const alike = (form: Form, facet: number, at: number, polish: Polish = 'mirror') =>
+  madeAlike(facet, bandsOf(form, facet, polish), at);
+const block = (form: Form, facet: number, at: number, polish: Polish = 'mirror') =>
+  madeBlock(facet, bandsOf(form, facet, polish)[at]);
+const meeting = (form: Form, polish: Polish = 'mirror') =>
+  madeToMeet(bandsOf(form, 0, polish), bandsOf(form, 1, polish));
+const sunkFace = (form: Form, facet: number, polish: Polish = 'mirror') =>
+  madeDark(facet, bandsOf(form, facet, polish));
 
-/** Gives a band parallel sides. */
-function block(form: Form, facet: number, at: number, polish: Polish = 'mirror'): Bare[] {
-  const b = bandsOf(form, facet, polish)[at];
-  return [{ kind: 'band-ends', facet, band: b.number, ridge: 1 / (1 - b.growth), edge: 1 / (1 + b.growth) }];
-}
-
-/** Moves the left main light beside the right one, so that they meet at the ridge. */
-function meeting(form: Form, polish: Polish = 'mirror'): Bare[] {
-  const [left, right] = [bandsOf(form, 0, polish), bandsOf(form, 1, polish)];
-  const a = left.find((b) => b.number === 0)!;
-  const b = [...right].sort((p, q) => q.peak - p.peak)[0];
-  const by = b.centre - b.lean / 2 - (a.centre - a.lean / 2);
-  return [
-    { kind: 'band-centre', facet: 0, band: 0, by },
-    { kind: 'band-peak', facet: 1, band: b.number, to: 0.8 },
-  ];
-}
-
-const hold = (u: number, v: number, radiusMm: number, value: number): Bare => ({
-  kind: 'zone-hold',
-  patch: 0,
-  anchor: { u, v },
-  radiusMm,
-  value,
-});
 const cut = (
   from: readonly [number, number],
   to: readonly [number, number],
@@ -267,11 +250,11 @@ export const planted: readonly (readonly [FindingId, string, Piece])[] = [
   ['ladder-inverted', 'two neighbours exchanged', mixed(alone(dome), [0, 1, 3, 2, 4, 5, 6])],
   ['ladder-inverted', 'light first', mixed(alone(dome), [6, 1, 2, 3, 4, 5, 0])],
   ['ladder-inverted', 'white in the middle', mixed(alone(tube), [0, 1, 6, 2, 3, 4, 5])],
-  ['dot-in-shade', 'added at the foot of a dome', alone(dome, { by: [dot(0, 0.6, 0.12)] })],
+  ['dot-in-shade', 'added at the foot of a dome', alone(dome, { by: [dotAt(0.6, 0.12)] })],
   [
     'dot-in-shade',
     'added on the dark side of a tube',
-    alone(tube, { rig: { keyClockHours: 9 }, by: [dot(0, 0.88, 0.5)] }),
+    alone(tube, { rig: { keyClockHours: 9 }, by: [dotAt(0.88, 0.5)] }),
   ],
   [
     'dot-in-shade',
@@ -387,20 +370,6 @@ function mixed(piece: Piece, order: readonly number[]): Piece {
         : l,
     ),
   };
-}
-
-/** Every band of one face taken down. */
-function sunkFace(form: Form, facet: number, polish: Polish = 'mirror'): Bare[] {
-  return bandsOf(form, facet, polish).map((b): Bare => ({
-    kind: 'band-peak',
-    facet,
-    band: b.number,
-    to: 0.02,
-  }));
-}
-
-function dot(patch: number, u: number, v: number): Bare {
-  return { kind: 'glint-add', patch, anchor: { u, v }, radiusMm: 0.3 };
 }
 
 function noApproach(): Part['approach'] {

@@ -26,7 +26,7 @@ import {
 } from '../../src/index.js';
 import { runs } from '../support.js';
 
-const paints = drillPaints([]);
+const paints = towline;
 const SIZE = { width: 240, height: 200 };
 /** What a question costs: a fault is looked for by the whole critique, twice. */
 const seedsFor = (drill: DrillId) =>
@@ -118,9 +118,14 @@ describe('value of a colour', () => {
 
   test('is asked of the painter’s own paints once they are enough', () => {
     const few = towline.filter((p) => p.kind === 'paint').slice(0, 4);
-    expect(drillPaints(few)).toBe(towline);
+    expect(drillPaints('value', few)).toBe(towline);
     const five = towline.filter((p) => p.kind === 'paint').slice(3, 8);
-    expect(drillPaints(five)).toBe(five);
+    expect(drillPaints('value', five)).toBe(five);
+    // Five that are too alike to be told apart in a mix.
+    const grey = towline.find((p) => p.id === 'bollard')!;
+    const alike = [1, 2, 3, 4, 5].map((n) => ({ ...grey, id: `grey-${n}`, name: `Grey ${n}` }));
+    expect(drillPaints('mix', alike)).toBe(towline);
+    expect(drillPaints('value', alike)).toBe(alike);
   });
 });
 

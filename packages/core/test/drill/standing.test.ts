@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   DRILL_IDS,
-  drillPaints,
   drills,
   keptAnswers,
   MOST_DRILL_ANSWERS,
@@ -10,11 +9,12 @@ import {
   RefusedInput,
   seededRandom,
   standingOf,
+  towline,
   writeDrillAnswers,
   type DrillAnswer,
 } from '../../src/index.js';
 
-const kinds = drills.value.kinds(drillPaints([]));
+const kinds = drills.value.kinds(towline);
 const minute = (n: number) => new Date(Date.UTC(2026, 10, 20, 19, n)).toISOString();
 /** Answers about hues, one a minute, each with how far it leans. */
 const answers = (...given: readonly (readonly [about: string, lean: number])[]): DrillAnswer[] =>

@@ -2,6 +2,7 @@ import type { DrillPlace, Picture } from '@pale-glint/core';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { LightDial } from '../../map/LightDial.js';
+import { ARROWS } from '../../ui/arrows.js';
 import { Button } from '../../ui/Button.js';
 import type { AnswerProps } from './answerProps.js';
 import { DrillPicture } from './DrillPicture.js';
@@ -33,6 +34,7 @@ function Marks({
   dots: readonly DrillPlace[];
 }) {
   const mark = place && toPicture(picture, place);
+  const cross = mark && `M${mark.x - MARK} ${mark.y}h${2 * MARK}M${mark.x} ${mark.y - MARK}v${2 * MARK}`;
   return (
     <>
       {dots.map((dot, i) => {
@@ -49,14 +51,10 @@ function Marks({
           />
         );
       })}
-      {mark && (
-        <g className="fill-none stroke-g05 *:[vector-effect:non-scaling-stroke]" strokeWidth="5">
-          <path d={`M${mark.x - MARK} ${mark.y}h${2 * MARK}M${mark.x} ${mark.y - MARK}v${2 * MARK}`} />
-          <path
-            className="stroke-g98"
-            strokeWidth="2"
-            d={`M${mark.x - MARK} ${mark.y}h${2 * MARK}M${mark.x} ${mark.y - MARK}v${2 * MARK}`}
-          />
+      {cross && (
+        <g className="fill-none *:[vector-effect:non-scaling-stroke]">
+          <path d={cross} className="stroke-g05" strokeWidth="5" />
+          <path d={cross} className="stroke-g98" strokeWidth="2" />
         </g>
       )}
     </>
@@ -74,14 +72,12 @@ export function DotAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'dot
     setPlace(toPiece(picture, x, y));
   };
   const key = (e: KeyboardEvent) => {
-    const [dx, dy] = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
-      e.key
-    ] ?? [0, 0];
-    if (judged || (dx === 0 && dy === 0)) return;
+    const way = ARROWS[e.key];
+    if (judged || !way) return;
     e.preventDefault();
     const by = e.shiftKey ? FAR : STEP;
     const from = place ? toPicture(picture, place) : { x: picture.width / 2, y: picture.height / 2 };
-    setPlace(toPiece(picture, from.x + by * dx, from.y + by * dy));
+    setPlace(toPiece(picture, from.x + by * way[0], from.y + by * way[1]));
   };
   return (
     <>

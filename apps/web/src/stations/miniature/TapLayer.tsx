@@ -2,6 +2,7 @@ import { linePath, regionPath, turn, rad, type Point, type Stroke, type Underlay
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { inDrawing } from '../../map/inDrawing.js';
 import { ringsOf } from '../../map/outline.js';
+import { ARROWS } from '../../ui/arrows.js';
 import { Button } from '../../ui/Button.js';
 import { Check } from '../../ui/Check.js';
 import { swallowClick } from '../../ui/swallowClick.js';
@@ -181,12 +182,10 @@ export function TapLayer({ strokes, px, box, made, photo, leavesOut, ...told }: 
         className="pointer-events-none fill-transparent stroke-transparent focus:stroke-g98"
         onKeyDown={(e) => {
           const by = e.shiftKey ? 10 * STEP_MM : STEP_MM;
-          const way = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[
-            e.key
-          ];
+          const way = ARROWS[e.key];
           if (way) {
             e.preventDefault();
-            setCross(([x, y]) => [x + way[0], y + way[1]]);
+            setCross(([x, y]) => [x + by * way[0], y - by * way[1]]);
           } else if (e.key === 'Enter') {
             e.preventDefault();
             onTap(cross, e.altKey);
