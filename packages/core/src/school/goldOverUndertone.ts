@@ -1,8 +1,25 @@
-import type { School } from './definition.js';
+import { driedLab, paintsById } from '../ladder/index.js';
+import { deg } from '../units/index.js';
+import type { School, SchoolInput } from './definition.js';
 import { FLAKE, flakeBase, flakeBuildUp, flakeLining, washPass } from './flakeParts.js';
 import { dots, edges, shadedEdges, midOf, top, undercoat } from './parts.js';
 
 const VIOLET_BROWN = '#3a2130';
+
+/** Copper is redder than this hue (CIE h, in degrees), gold yellower. */
+const COPPER_BELOW_DEG = 66;
+
+/** What lies on the undertone: copper where the painter has one, else the darkest gold there is. */
+function firstFlake({ ladder, paints }: SchoolInput) {
+  const { a, b } = driedLab(ladder.steps[0].mix, paintsById(paints));
+  const copper = deg(Math.atan2(b, a)) < COPPER_BELOW_DEG;
+  return copper
+    ? { title: 'copper over the undertone', why: 'Copper between keeps gold from looking harsh on red.' }
+    : {
+        title: 'dark gold over the undertone',
+        why: 'Darkened gold between keeps the bright one from looking harsh on red.',
+      };
+}
 
 export const goldOverUndertone: School = {
   id: 'gold-over-undertone',
@@ -23,9 +40,8 @@ export const goldOverUndertone: School = {
   passes: (input) => [
     undercoat(input),
     flakeBase(input, {
-      title: 'copper over the undertone',
+      ...firstFlake(input),
       stroke: 'Over all but the crevices: they stay red.',
-      why: 'Copper between keeps gold from looking harsh on red.',
     }),
     ...flakeBuildUp(input, 1),
     washPass(

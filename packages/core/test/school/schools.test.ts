@@ -148,6 +148,15 @@ describe('what a ladder is taken for', () => {
     expect(read(gold('wash-and-lift'))).toBe('bronze');
     expect(['gold', 'old-gold']).toContain(read(gold('gold-over-undertone')));
   });
+
+  test('what lies on an undertone is called copper where it is one, and dark gold where the painter has none', () => {
+    const first = (paints: typeof towline) => {
+      const ladder = flakeLadder(coldSteel, 'gold-over-undertone', metalById('gold'), paints)!;
+      return schools['gold-over-undertone'].passes({ ladder, paints })[1].title;
+    };
+    expect(first(towline)).toBe('copper over the undertone');
+    expect(first(towline.filter((p) => p.id !== 'kettle-copper'))).toBe('dark gold over the undertone');
+  });
 });
 
 describe('approaches differ where they should', () => {
