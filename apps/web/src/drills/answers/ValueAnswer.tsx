@@ -7,10 +7,22 @@ import { Controls, Stage } from './Stage.js';
 
 const greyHex = (l: number) => labToHex({ l, a: 0, b: 0 });
 
+interface TileProps {
+  readonly hex: string;
+  readonly label: string;
+  /** Drawn round, where its colour may be that of the surround. */
+  readonly outlined?: boolean;
+}
+
 /** A colour with its name under it. */
-const Tile = ({ hex, label }: { hex: string; label: string }) => (
+const Tile = ({ hex, label, outlined = false }: TileProps) => (
   <figure className="min-w-0 flex-1">
-    <div role="img" aria-label={label} className="aspect-square w-full" style={{ background: hex }} />
+    <div
+      role="img"
+      aria-label={label}
+      className={`aspect-square w-full ${outlined ? 'border-2 border-dashed border-g18' : ''}`}
+      style={{ background: hex }}
+    />
     <figcaption className="bg-g10 px-2 py-1 text-label font-semibold text-g98">{label}</figcaption>
   </figure>
 );
@@ -41,7 +53,7 @@ export function ValueAnswer({ task, judged, onAnswer }: AnswerProps<'value'>) {
         ) : (
           <div className="flex w-full max-w-160 gap-10 max-md:gap-4">
             <Tile hex={task.hex} label="The paint" />
-            <Tile hex={greyHex(value)} label="Your grey" />
+            <Tile hex={greyHex(value)} label="Your grey" outlined={!moved} />
           </div>
         )}
       </Stage>
