@@ -1,8 +1,8 @@
 import type { DrillAnswer } from '@pale-glint/core';
 import { scaleLinear } from 'd3-scale';
 
-const [WIDE, HIGH] = [264, 118];
-const [LEFT, FOOT] = [26, 24];
+const [WIDE, HIGH] = [264, 104];
+const [LEFT, FOOT] = [26, 10];
 /** So many answers are drawn, the last. */
 const SHOWN = 60;
 const ROOM = 1.15;
@@ -22,34 +22,34 @@ export function MissChart({ answers, within, unit }: MissChartProps) {
   const y = scaleLinear([0, most], [HIGH - FOOT, 4]);
   const ticks = y.ticks(3);
   return (
-    <svg
-      viewBox={`0 0 ${WIDE} ${HIGH}`}
-      className="w-full"
-      role="img"
-      aria-label={`How far the last ${shown.length} answers were off, in ${unit}`}
-    >
-      <rect x={LEFT} y={y(within)} width={WIDE - LEFT} height={y(0) - y(within)} className="fill-g82" />
-      {ticks.map((t) => (
-        <g key={t}>
-          <line x1={LEFT} x2={WIDE} y1={y(t)} y2={y(t)} className="stroke-g72" />
-          <text x={LEFT - 4} y={y(t) + 4} textAnchor="end" className="fill-g28 text-[12px]">
-            {t}
-          </text>
-        </g>
-      ))}
-      {shown.map((a, i) => (
-        <circle
-          key={a.id}
-          cx={x(i)}
-          cy={y(a.miss)}
-          r="3.5"
-          className={a.miss <= within ? 'fill-g05' : 'fill-g98 stroke-g05'}
-          strokeWidth="1.5"
-        />
-      ))}
-      <text x={WIDE} y={HIGH - 3} textAnchor="end" className="fill-g28 text-[12px]">
-        the last on the right
-      </text>
-    </svg>
+    <figure>
+      <figcaption className="text-label text-g28">Off by, in {unit}; the last on the right</figcaption>
+      <svg
+        viewBox={`0 0 ${WIDE} ${HIGH}`}
+        className="w-full"
+        role="img"
+        aria-label={`How far the last ${shown.length} answers were off, in ${unit}`}
+      >
+        <rect x={LEFT} y={y(within)} width={WIDE - LEFT} height={y(0) - y(within)} className="fill-g82" />
+        {ticks.map((t) => (
+          <g key={t}>
+            <line x1={LEFT} x2={WIDE} y1={y(t)} y2={y(t)} className="stroke-g72" />
+            <text x={LEFT - 4} y={y(t) + 4} textAnchor="end" className="fill-g28 text-[12px]">
+              {t}
+            </text>
+          </g>
+        ))}
+        {shown.map((a, i) => (
+          <circle
+            key={a.id}
+            cx={x(i)}
+            cy={y(a.miss)}
+            r="3.5"
+            className={a.miss <= within ? 'fill-g05' : 'fill-g98 stroke-g05'}
+            strokeWidth="1.5"
+          />
+        ))}
+      </svg>
+    </figure>
   );
 }

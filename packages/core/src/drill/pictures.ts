@@ -30,9 +30,9 @@ export interface DrillPictureSize {
 }
 
 /** Grey primer in light from the eye: from here up to here, in linear light. */
-const [ROUNDED, FACING] = [0.05, 0.5];
+const [ROUNDED, FACING] = [0.015, 0.4];
 /** A line where two flat faces meet, which that light does not tell apart. */
-const SEAM = 0.09;
+const SEAM = 0.07;
 /** Tones of a share: what is covered, and what is left. */
 const [COVERED, BARE] = [0.68, 0.045];
 /** A border runs over so much of the value. */
@@ -78,7 +78,7 @@ function onSeam({ grid, patch, alpha }: Surface, i: number): boolean {
 /** The form alone: in grey primer, lit from the eye (Lambert's law), so that nothing tells where its light will stand. */
 const primed = (piece: Piece, size: DrillPictureSize) =>
   greyPicture(piece, size, (_, surface) => (i) => {
-    const facing = Math.max(0, surface.nz[i]) ** 2;
+    const facing = Math.max(0, surface.nz[i]);
     return onSeam(surface, i) ? SEAM : ROUNDED + (FACING - ROUNDED) * facing;
   });
 
