@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import {
   DEMO_SURFACES,
   firstSeen,
@@ -44,6 +44,15 @@ export function readBytes(path: string): Uint8Array {
     return new Uint8Array(readFileSync(path === '-' ? 0 : path));
   } catch {
     return refuse('file', `"${path}"`, 'a file that can be read, or - for standard input');
+  }
+}
+
+/** Writes what a command was asked for. */
+export function writeOutFile(path: string, bytes: Uint8Array): void {
+  try {
+    writeFileSync(path, bytes);
+  } catch {
+    refuse('--out', `"${path}"`, 'a file that can be written');
   }
 }
 

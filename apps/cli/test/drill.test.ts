@@ -48,6 +48,7 @@ describe('drills on the command line', () => {
     [['mix', '--answer', '6'], /--answer held.*from 1 to 5/],
     [['value', '--out', 'x.png'], /--out held.*colours alone/],
     [['value', '--seed', '-1'], /--seed held/],
+    [['dot', '--out', at('no/such/folder/x.png')], /--out held.*a file that can be written/],
   ])('refuses %j with what is accepted', async (args, message) => {
     const { status, stderr } = await glint('drill', ...args);
     expect(status).toBe(2);

@@ -29,6 +29,11 @@ const restore = (bytes: Uint8Array, mode: string) =>
     .send(Buffer.from(bytes))
     .expect(200);
 
+/** How many answers a backup is said to hold before it is brought back. */
+const previewed = async (bytes: Uint8Array) =>
+  (await server.http.post('/api/backup/preview').type('application/zip').send(Buffer.from(bytes)).expect(200))
+    .body.answers as number | null;
+
 /** A backup as version 1 wrote it. */
 function versionOne(backup: Buffer): Uint8Array {
   const { 'drills.json': _, ...files } = unzipSync(new Uint8Array(backup));
@@ -88,6 +93,7 @@ describe('everything as one file', () => {
   test('takes the answers along; replaced they are as they were, merged they stand beside those that are here', async () => {
     await put(given(1)).expect(200);
     const backup = await backupOf(server);
+    expect(await previewed(backup)).toBe(1);
     await put(given(2)).expect(200);
     await restore(backup, 'merge');
     expect(await answers()).toEqual([given(1), given(2)]);
@@ -100,6 +106,7 @@ describe('everything as one file', () => {
     await put(given(1)).expect(200);
     const older = versionOne(await backupOf(server));
     expect(readBackup(older).drills).toBeNull();
+    expect(await previewed(older)).toBeNull();
     await restore(older, 'replace');
     expect(await answers()).toEqual([given(1)]);
   });

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import {
   askDrill,
   clockHours,
@@ -14,7 +13,7 @@ import {
 } from '@pale-glint/core';
 import type { Command } from 'commander';
 import { encode } from 'fast-png';
-import { answer, number, numbers, readText, refuse } from '../io.js';
+import { answer, number, numbers, readText, refuse, writeOutFile } from '../io.js';
 
 const ANSWER = '--answer';
 const MOST_SEED = 2 ** 32 - 1;
@@ -51,7 +50,7 @@ function ask<K extends DrillId>(drill: K, o: DrillOptions): void {
   const raster = o.out === undefined ? null : drillPictures(drill, task, SIZE)?.asked;
   if (o.out !== undefined && !raster)
     refuse('--out', `"${o.out}"`, 'nothing: this drill shows colours alone');
-  if (raster) writeFileSync(o.out!, taggedSrgb(encode({ ...SIZE, data: raster.rgba, channels: 4 })));
+  if (raster) writeOutFile(o.out!, taggedSrgb(encode({ ...SIZE, data: raster.rgba, channels: 4 })));
   answer({
     drill,
     about: kind.id,

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import {
   EXPOSURE_VIEWS,
   MOST_POINTS,
@@ -16,7 +15,7 @@ import {
   type Stage,
 } from '@pale-glint/core';
 import { encode } from 'fast-png';
-import { answer, figureViewFrom, number, pieceFrom, refuse } from '../io.js';
+import { answer, figureViewFrom, number, pieceFrom, refuse, writeOutFile } from '../io.js';
 
 const EXPOSURES = Object.keys(EXPOSURE_VIEWS) as ExposureView[];
 export const VIEWS: readonly AnyView[] = ['painted', 'values', 'zones', 'lines', 'tint', ...EXPOSURES];
@@ -65,10 +64,6 @@ export function look(path: string, o: LookOptions): void {
   });
   const { width, height } = raster.picture;
   const png = taggedSrgb(encode({ width, height, data: raster.rgba, channels: 4 }));
-  try {
-    writeFileSync(o.out, png);
-  } catch {
-    refuse('--out', `"${o.out}"`, 'a file that can be written');
-  }
+  writeOutFile(o.out, png);
   answer({ file: o.out, widthPx: width, heightPx: height });
 }

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   standInSculpt,
@@ -36,7 +36,7 @@ import {
 } from '@pale-glint/core';
 import { readMesh, sculptFromMesh, type MeshView } from '@pale-glint/core/mesh';
 import sharp from 'sharp';
-import { answer, number, numbers, readBytes, refuse, UnclearAnswer } from '../io.js';
+import { answer, number, numbers, readBytes, refuse, UnclearAnswer, writeOutFile } from '../io.js';
 import { decodedPhoto } from '../photoFile.js';
 
 /** Photos are reduced to this many pixels before they are worked on. */
@@ -117,18 +117,13 @@ function writeOut(
       ],
     }),
   };
-  try {
-    writeFileSync(
-      out,
-      writeArchive({
-        piece: writePiece(piece),
-        blobs: new Map([[surface, bytes], ...(shape ? [[hashOf(shape), shape] as const] : [])]),
-      }),
-    );
-  } catch (error) {
-    if (error instanceof RefusedInput) throw error;
-    refuse('--out', `"${out}"`, 'a file that can be written');
-  }
+  writeOutFile(
+    out,
+    writeArchive({
+      piece: writePiece(piece),
+      blobs: new Map([[surface, bytes], ...(shape ? [[hashOf(shape), shape] as const] : [])]),
+    }),
+  );
   // What was scanned is written before a tap that found nothing is told.
   if (problems.length > 0) throw new RefusedInput(problems);
   return { ...piece, surfaces: new Map([[surface, sculpt]]) };

@@ -103,6 +103,7 @@ export class BackupService implements OnApplicationBootstrap {
       pieces: lines,
       paints: readShelf(backup.shelf).paints.length,
       photos: backup.blobs.size,
+      answers: backup.drills?.length ?? null,
     };
   }
 

@@ -19,12 +19,15 @@ function Preview({
   readonly onRestore: (mode: RestoreMode) => void;
   readonly onClose: () => void;
 }) {
-  const { pieces, paints, photos } = preview;
+  const { pieces, paints, photos, answers } = preview;
   return (
     <Dialog open onClose={onClose} title="What this backup holds">
       <p>
         {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}, a shelf of {paints} paints, {photos}{' '}
-        photos and surfaces.
+        photos and surfaces
+        {answers === null
+          ? '. It is from before there were drills: your answers to them stay as they are.'
+          : `, ${answers} ${answers === 1 ? 'answer' : 'answers'} to drills.`}
       </p>
       <ul
         className="max-h-60 relative overflow-y-auto border-y border-g82 py-1 text-label"
@@ -71,8 +74,8 @@ export function Everything() {
         Everything as one file
       </h2>
       <p className="min-w-60 flex-1 text-label">
-        Pieces, ticks, shelf, approaches, photos. Keep it on another disk: the copies of the last seven days
-        of use stand beside the data, and are lost with it.
+        Pieces, ticks, shelf, approaches, photos, answers to drills. Keep it on another disk: the copies of
+        the last seven days of use stand beside the data, and are lost with it.
       </p>
       <a
         href={backupApi.address}

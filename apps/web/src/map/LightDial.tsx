@@ -11,7 +11,7 @@ interface LightDialProps {
   /** Shows where it stands, and cannot be moved here. */
   readonly held?: boolean;
   /** Said under its hour and height. */
-  readonly note?: string;
+  readonly note?: string | undefined;
   readonly onChange: (clockHours: number, heightDeg: number) => void;
   readonly onEnd: () => void;
 }

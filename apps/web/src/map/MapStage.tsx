@@ -174,7 +174,8 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
           size={room.dial}
           clockHours={rig.keyClockHours}
           heightDeg={rig.keyHeightDeg}
-          {...(isLitByTurn(view) ? { held: true, note: 'turned with the figure' } : {})}
+          held={isLitByTurn(view)}
+          note={isLitByTurn(view) ? 'turned with the figure' : undefined}
           transform={transformOf(look)}
           onChange={onLight}
           onEnd={onLightEnd}

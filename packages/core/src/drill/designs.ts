@@ -7,7 +7,7 @@ import { between, oneOfList } from './draw.js';
 import type { Bare } from './spoils.js';
 
 /** The part that a drill is about. */
-export const PART = 'part';
+const PART = 'part';
 
 const shaped = <K extends FormKind>(kind: K, over: Partial<FormOf<K>>): Form =>
   ({ ...forms[kind].defaults, ...over }) as Form;

@@ -1,7 +1,7 @@
-import { fromLinear, hexToLinear } from '../colour/index.js';
 import { surfaceOf, type Surface } from '../form/index.js';
 import {
   byteOf,
+  emptyRgba,
   fitPicture,
   gridIn,
   layersOf,
@@ -38,7 +38,7 @@ const [COVERED, BARE] = [0.68, 0.045];
 /** A border runs over so much of the value. */
 const SOFT = 0.01;
 
-/** A piece with each part in greys of its own. @param tone linear light 0..1 of a point of the surface */
+/** A piece with each part in greys of its own. @param tonesOf of a part: linear light 0..1 of a point of its surface */
 function greyPicture(
   piece: Piece,
   { width, height }: DrillPictureSize,
@@ -50,9 +50,7 @@ function greyPicture(
     width,
     height,
   );
-  const rgba = new Uint8ClampedArray(width * height * 4);
-  const ground = hexToLinear(SURROUND).map((v) => Math.round(255 * fromLinear(v)));
-  for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
+  const rgba = emptyRgba(picture, SURROUND);
   for (const p of prepared) {
     const spot = gridIn(picture, p.shape.model, p.part.place);
     if (!spot) continue;

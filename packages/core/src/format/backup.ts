@@ -43,6 +43,8 @@ export interface BackupPreview {
   }[];
   readonly paints: number;
   readonly photos: number;
+  /** Answers to drills; null in one from before there were drills, which leaves those that are here. */
+  readonly answers: number | null;
 }
 
 const text = (s: string) => new TextEncoder().encode(s);

@@ -1,5 +1,5 @@
 import { boundsOf, turn, type Bounds, type Grid, type SurfaceModel } from '../form/index.js';
-import { toLinear, fromLinear } from '../colour/index.js';
+import { toLinear, fromLinear, hexToLinear } from '../colour/index.js';
 import type { Place } from '../piece/index.js';
 import { rad } from '../units/index.js';
 
@@ -54,6 +54,18 @@ export function fitPicture(bounds: Bounds, width: number, height: number, margin
     leftMm: (bounds.left + bounds.right) / 2 - width / pxPerMm / 2,
     topMm: (bounds.top + bounds.bottom) / 2 + height / pxPerMm / 2,
   };
+}
+
+/** The bytes of a picture before any part is laid on it: of one colour, or clear for null. */
+export function emptyRgba(
+  { width, height }: Pick<Picture, 'width' | 'height'>,
+  hex: string | null,
+): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  if (hex === null) return rgba;
+  const [r, g, b] = hexToLinear(hex).map((v) => Math.round(255 * fromLinear(v)));
+  for (let i = 0; i < rgba.length; i += 4) rgba.set([r, g, b, 255], i);
+  return rgba;
 }
 
 /** A part's own grid, laid on the picture's points so that nothing is resampled; null where it lies outside. */

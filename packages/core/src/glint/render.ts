@@ -1,6 +1,5 @@
 import { firstSeen, partsIn, viewIn } from '../piece/index.js';
 import type { PieceAtHand } from '../sculpt/index.js';
-import { hexToLinear, fromLinear } from '../colour/index.js';
 
 import { layersOf, type Layers } from './layers.js';
 import { drawLines } from './lineDrawing.js';
@@ -8,6 +7,7 @@ import { FINISHED, compositeLayers, type PictureView, type Stage } from './compo
 import { isExposureView, paintExposure, type ExposureView } from './exposurePicture.js';
 import { paintZones } from './zonePicture.js';
 import {
+  emptyRgba,
   fitPicture,
   gridIn,
   layOver,
@@ -72,11 +72,7 @@ export function renderPiece(piece: PieceAtHand, options: RenderOptions): Raster 
   const bounds = unionBounds(parts.map((part, i) => placedBounds(shapes[i].model, part.place)));
   const shown = options.closeUp ? middleStretch(bounds, CLOSE_UP) : bounds;
   const picture = fitPicture(shown, options.width, options.height);
-  const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);
-  if (options.surroundHex !== null) {
-    const ground = hexToLinear(options.surroundHex).map((v) => Math.round(255 * fromLinear(v)));
-    for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
-  }
+  const rgba = emptyRgba(picture, options.surroundHex);
   parts.forEach((part, i) => {
     const spot = gridIn(picture, shapes[i].model, part.place);
     if (!spot) return;

@@ -1,6 +1,7 @@
 import { fromLinear, luminanceOfLinear, hexToLinear, toLinear } from '../colour/index.js';
 import { turn, type Point } from '../form/index.js';
 import {
+  emptyRgba,
   fitPicture,
   gridIn,
   layersOf,
@@ -209,9 +210,7 @@ export function stepPicture(
   const layers = layersOf(p, grid);
   const touched = touchedBy(p, layers, piece, options);
   const surround = hexToLinear(surroundHex);
-  const ground = surround.map((v) => Math.round(255 * fromLinear(v)));
-  const rgba = new Uint8ClampedArray(picture.width * picture.height * 4);
-  for (let i = 0; i < rgba.length; i += 4) rgba.set([ground[0], ground[1], ground[2], 255], i);
+  const rgba = emptyRgba(picture, surroundHex);
   layOver(rgba, picture.width, heldBack(touched, surround), grid.width, column, row);
 
   const hand = handOn(p, layers, touched, layer);
