@@ -54,7 +54,7 @@ test.describe('for the first time', () => {
 
 test.describe('with small pictures', () => {
   test.use({ pictures: true, fresh: true });
-  test('a piece that this browser never saw is shown before anything is computed', async ({
+  test('a piece that this browser never saw is shown before anything is computed, also where its picture comes late', async ({
     page,
     server,
   }) => {
@@ -62,6 +62,11 @@ test.describe('with small pictures', () => {
     await expect.poll(async () => (await picture()).status(), { timeout: 350_000 }).toBe(200);
     // With nobody to compute the map, all that is seen is the picture that the server keeps.
     await page.route('**/map.worker*', (route) => route.abort());
+    // Later than the map waits for it.
+    await page.route('**/picture', async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      await route.continue();
+    });
     await page.goto(`${server.address}${DEMO}/glint`);
     const map = page.getByTestId('map');
     await expect(map).toHaveAttribute('data-settled', 'rough');

@@ -26,8 +26,8 @@ export interface Saved {
 
 export type IfExists = 'refuse' | 'replace' | 'copy';
 
-/** A picture that comes later than this is no help any more. */
-const PICTURE_WAIT_MS = 1000;
+/** The map of a piece is there by then. */
+const PICTURE_WAIT_MS = 10_000;
 
 const at = (id: string) => `/api/pieces/${encodeURIComponent(id)}`;
 

@@ -27,6 +27,8 @@ const KEEP_AFTER_MS = 1500;
 /** Under a moving hand the map has half as many points each way, when a piece is opened a quarter. */
 const MOVING_COARSER = 2;
 const FIRST_COARSER = 4;
+/** For what was seen of a piece before, its map waits no longer than this. */
+const HELD_UP_MS = 1000;
 
 /** What is asked for once: a map of a piece as it is shown now. */
 interface Asked {
@@ -39,20 +41,24 @@ interface Asked {
   readonly plain: boolean;
 }
 
-/** Shows a piece that was not shown yet: what was seen of it before, or a coarse map; then the fine one. */
-async function open(
-  { piece, plain }: Asked,
-  parts: PaintedParts,
-  isLive: () => boolean,
-): Promise<'seen' | 'nothing' | 'gone'> {
-  const seen = plain ? await lastSeen(piece) : null;
-  if (!isLive()) {
-    seen?.bitmap.close();
-    return 'gone';
-  }
-  if (!seen) return 'nothing';
-  parts.layBelow(seen);
-  return 'seen';
+/**
+ * Shows what was seen of a piece before as soon as it comes, where the piece is still wanted then.
+ *
+ * @returns whether it came before the map was held up too long
+ */
+async function showSeen(piece: Piece, parts: PaintedParts, isWanted: () => boolean): Promise<boolean> {
+  const shown = lastSeen(piece).then((seen) => {
+    if (!seen) return false;
+    if (!isWanted()) {
+      seen.bitmap.close();
+      return false;
+    }
+    parts.layBelow(seen);
+    parts.mark('rough');
+    return true;
+  });
+  const heldUp = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), HELD_UP_MS));
+  return Promise.race([shown, heldUp]);
 }
 
 /**
@@ -77,6 +83,8 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
     /** Answers that are owed to the present question. */
     let owed = 0;
     let rough = false;
+    /** Whether a map of all of it came, if only a rough one. */
+    let mapped = false;
     let live = true;
     let keep: ReturnType<typeof setTimeout> | undefined;
     const ask = (times: number) => {
@@ -90,16 +98,15 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
     const begin = async () => {
       if (!opening) return ask(moving ? MOVING_COARSER : 1);
       const begun = performance.now();
-      const found = await open(asked, shown, () => live);
-      if (found === 'gone') return;
-      if (found === 'nothing') return ask(FIRST_COARSER);
-      noteOpened(performance.now() - begun);
-      shown.mark('rough');
-      ask(1);
+      const isSeen = plain && (await showSeen(piece, shown, () => live && !mapped));
+      if (!live) return;
+      if (isSeen) noteOpened(performance.now() - begun);
+      ask(isSeen ? 1 : FIRST_COARSER);
     };
     const done = () => {
       if (--owed > 0) return;
       const took = performance.now() - lastAsked.current;
+      mapped = true;
       if (rough) {
         // The whole piece is there, roughly: now as fine as the screen shows it.
         noteOpened(took);
@@ -140,8 +147,6 @@ function useMap(canvas: RefObject<HTMLCanvasElement | null>, asked: Asked): stri
       [keep, first, rest].forEach((timer) => clearTimeout(timer));
       shown.stop();
     };
-    // `asked` is made of just these.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [canvas, piece, figureView, picture, view, plain, after]);
 
   return failed;
