@@ -42,6 +42,7 @@ export function scheduleCommand(path: string, o: ScheduleFlags): void {
       driesOvernight: e.dries.map(({ layer, min }) => ({ layer: order[layer]!.title, min })),
     })),
     notPlanned: schedule.unplaced.map((k) => order[k]!.title),
+    tooLongForAnyEvening: schedule.tooLong.map((k) => order[k]!.title),
     leastEvenings: schedule.least,
     activeMin: schedule.activeMin,
     setupMin: schedule.setupMin,

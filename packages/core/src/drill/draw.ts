@@ -19,11 +19,18 @@ export function shuffled<T>(items: readonly T[], random: () => number): T[] {
 /** So many tries are made at a question that can be asked. */
 const MOST_TRIES = 24;
 
-/** The first of some tries that came to something. @throws RangeError where none did */
-export function tried<T>(what: string, attempt: () => T | null): T {
+/** The first of some tries that came to something; null where none did. */
+export function tries<T>(attempt: () => T | null): T | null {
   for (let i = 0; i < MOST_TRIES; i++) {
     const made = attempt();
     if (made !== null) return made;
   }
-  throw new RangeError(`drill: no question about ${what} can be made`);
+  return null;
+}
+
+/** The same. @throws RangeError where no try came to anything */
+export function tried<T>(what: string, attempt: () => T | null): T {
+  const made = tries(attempt);
+  if (made === null) throw new RangeError(`drill: no question about ${what} can be made`);
+  return made;
 }

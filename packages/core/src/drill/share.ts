@@ -30,7 +30,8 @@ export const share: DrillDefinition<'share'> = {
       return fit.length === 0 ? null : { piece, ...oneOfList(fit, random) };
     }),
   judge({ share }, answer) {
-    const lean = 100 * (answer - share);
+    // Whole hundredths, as they are told.
+    const lean = Math.round(100 * answer) - Math.round(100 * share);
     const miss = Math.abs(lean);
     return {
       miss,

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  hueWord,
   activeFindings,
   askDrill,
   clockOf,
@@ -112,8 +113,28 @@ describe('value of a colour', () => {
 
   test('is asked of colours of the hue it says, and of no flake, wash or medium', () => {
     const own = towline.filter((p) => p.kind === 'paint').map((p) => p.name);
-    for (const [, { name }] of questions('value'))
-      for (const part of name.replace(', one to one', '').split(' and ')) expect(own).toContain(part);
+    for (const [kind, { name, hex }] of questions('value')) {
+      const mixed = /^\d (.+) to \d (.+)$/.exec(name)?.slice(1);
+      for (const paint of mixed ?? [name]) expect(own).toContain(paint);
+      expect(hueWord(hexToLab(hex))).toBe(kind);
+    }
+  });
+
+  test('is asked of many greys where there is but a black and a white', () => {
+    const [black, white] = ['lampsoot', 'chalk'].map((id) => towline.find((p) => p.id === id)!);
+    const grey = drills.value.kinds([black, white])[0].id;
+    const greys = Array.from({ length: 40 }, (_, i) =>
+      drills.value.ask(grey, seededRandom(i), [black, white]),
+    );
+    expect(new Set(greys.map(({ hex }) => hex)).size).toBeGreaterThan(5);
+  });
+
+  test('judges whole values, as it tells them', () => {
+    // 41.6, told as 42.
+    const task = { hex: '#036c69', name: 'Teal' };
+    const { message, close, miss } = drills.value.judge(task, Math.round(hexToLab(task.hex).l) + 5);
+    expect(message).toMatch(/, 5 too light\.$/);
+    expect([close, miss]).toEqual([true, 5]);
   });
 
   test('is asked of the painter’s own paints once they are enough', () => {

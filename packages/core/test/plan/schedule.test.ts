@@ -319,8 +319,18 @@ describe('ten soldiers', () => {
     });
     expect(s.unplaced).toContain(order.findIndex((l) => l.airbrush));
     expect(s.unplaced).toHaveLength(order.length);
+    expect(s.tooLong).toContain(order.findIndex((l) => l.airbrush));
+    expect(s.tooLong.length).toBeLessThan(order.length);
     expect(s.fits).toBe(false);
     expect(s.evenings).toEqual([]);
+  });
+
+  test('that are too many are told from evenings that are too short', () => {
+    // Each layer dries for two hundred days.
+    const slow = order.map((l) => ({ ...l, dryMin: 200 * 1440 }));
+    const s = scheduleOf(slow, { ...militia, copies: 1 }, [], { today: TODAY, tries: 2 });
+    expect(s.unplaced.length).toBeGreaterThan(0);
+    expect(s.tooLong).toEqual([]);
   });
 
   test('are painted a mix at a time: most lots hold all ten, not one figure and another mix in turn', () => {

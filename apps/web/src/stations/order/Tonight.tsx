@@ -1,4 +1,5 @@
 import {
+  MOST_EVENINGS_AHEAD,
   coatsOf,
   duration,
   inShortTime,
@@ -229,15 +230,18 @@ function ShortTime({ schedule, order, piece }: TonightProps) {
   );
 }
 
-/** What no evening is long enough for is left out of the plan: that is said before it. */
-function NotPlanned({ schedule: { unplaced }, order }: Pick<TonightProps, 'schedule' | 'order'>) {
+/** What has no place in any evening is left out of the plan: that is said before it. */
+function NotPlanned({ schedule: { unplaced, tooLong }, order }: Pick<TonightProps, 'schedule' | 'order'>) {
   if (unplaced.length === 0) return null;
-  const [first, ...more] = unplaced.map((k) => order[k].title.toLowerCase());
+  const title = (k: number) => order[k].title.toLowerCase();
+  const others = unplaced.length - 1;
   return (
     <p role="alert" className="border-l-4 border-g10 bg-g96 px-5 py-3 text-label">
-      <span className="font-semibold">Not in the plan: {first}</span>
-      {more.length > 0 && `, and ${more.length} more`}. No evening is long enough to begin{' '}
-      {more.length > 0 ? 'them, or what they lie on' : 'it'}: make your evenings longer.
+      <span className="font-semibold">Not in the plan: {title(tooLong[0] ?? unplaced[0])}</span>
+      {others > 0 && `, and ${others} more`}.{' '}
+      {tooLong.length > 0
+        ? `No evening is long enough to begin ${others > 0 ? 'them, or what they lie on' : 'it'}: make your evenings longer.`
+        : `${MOST_EVENINGS_AHEAD} evenings like your last are not enough: make them longer.`}
     </p>
   );
 }

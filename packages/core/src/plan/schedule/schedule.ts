@@ -5,7 +5,7 @@ import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
 import { tasksOf, type Task } from './tasks.js';
-import { dayOf, timed, windowsOf, type Timing, type Window } from './timing.js';
+import { canBegin, dayOf, timed, windowsOf, type Timing, type Window } from './timing.js';
 
 /** What is painted without a break with one mix: a coat of a layer on one or several figures. */
 export interface EveningLine {
@@ -76,8 +76,13 @@ export interface Schedule {
   readonly least: number;
   /** Whether it fits into the evenings that are set; true where none is. */
   readonly fits: boolean;
-  /** Layers that no evening is long enough for, or that lie on one, by their place in the order. */
+  /** Layers that have no place in an evening, by their place in the order. */
   readonly unplaced: readonly number[];
+  /**
+   * Those of them that no evening is long enough to begin; the others lie on one. With none, only the evenings ahead,
+   * MOST_EVENINGS_AHEAD of them, are too few.
+   */
+  readonly tooLong: readonly number[];
   readonly activeMin: number;
   readonly setupMin: number;
   readonly waitMin: number;
@@ -86,7 +91,7 @@ export interface Schedule {
 
 /** Evenings that are put behind those set, at least and at most. */
 const LEAST_EXTRA = 4;
-const MOST_EXTRA = 400;
+export const MOST_EVENINGS_AHEAD = 400;
 
 /** How many evenings are put behind those set: for so many minutes in all, and so many at least. */
 interface Enough {
@@ -107,7 +112,7 @@ function eveningsAhead(table: Table, today: string, enough: Enough): { evenings:
   const evenings = [...set];
   let date = set.length > 0 ? nextDay(like.date) : today;
   let minutes = set.reduce((sum, e) => sum + e.minutes, 0);
-  for (let n = 0; n < MOST_EXTRA && (minutes < enough.minutes || n < enough.extra); n++) {
+  for (let n = 0; n < MOST_EVENINGS_AHEAD && (minutes < enough.minutes || n < enough.extra); n++) {
     evenings.push({ date, startMin: like.startMin, minutes: like.minutes });
     minutes += like.minutes;
     date = nextDay(date);
@@ -138,7 +143,7 @@ function windowsAhead(tasks: readonly Task[], table: Table, today: string, nowMi
       });
     const windows = windowsOf(left(evenings));
     const inOrder = () => timed(tasks, [...tasks.keys()], windows, table.palette);
-    if (extra >= MOST_EXTRA || inOrder().unplaced.length === 0)
+    if (extra >= MOST_EVENINGS_AHEAD || inOrder().unplaced.length === 0)
       // Evenings that touch are one window.
       return { windows, set: windowsOf(left(evenings.slice(0, set))).length, anySet: set > 0 };
   }
@@ -230,12 +235,16 @@ export function scheduleOf(
       waitMin: sum(lines, (l) => l.waitMin),
     };
   });
+  const longest = windows.reduce((most, w) => Math.max(most, w.to - w.from), 0);
+  const layersOf = (places: readonly number[]) =>
+    [...new Set(places.map((k) => tasks[k].layer))].sort((a, b) => a - b);
   const total = (of: (p: EveningPlan) => number) => plans.reduce((n, p) => n + of(p), 0);
   return {
     evenings: plans,
     least: leastWindow(tasks, windows) + 1,
     fits: !anySet || (timing.lastWindow < set && timing.unplaced.length === 0),
-    unplaced: [...new Set(timing.unplaced.map((k) => tasks[k].layer))].sort((a, b) => a - b),
+    unplaced: layersOf(timing.unplaced),
+    tooLong: layersOf(timing.unplaced.filter((k) => !canBegin(tasks[k], longest))),
     activeMin: tasks.reduce((n, t) => n + t.activeMin, 0),
     setupMin: total((p) => p.setupMin),
     waitMin: total((p) => p.waitMin),

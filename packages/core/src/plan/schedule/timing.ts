@@ -109,6 +109,12 @@ function setupOf(
   return (mixed ? change : SETUP.mix) + cleaning + airbrush + handling;
 }
 
+/** Whether a task can be begun in an evening of so many minutes that holds nothing else. */
+export function canBegin(t: Task, minutes: number): boolean {
+  const setup = (t.mix === null ? 0 : SETUP.mix) + (t.airbrush ? SETUP.airbrush : 0) + SETUP.handling;
+  return minutes >= setup + Math.min(t.activeMin, LEAST_BEGIN_MIN);
+}
+
 /** Minutes in which nothing is done between where the hand is and where it begins again: waiting, and evenings' ends left over. */
 function unused(windows: readonly Window[], hand: Hand, window: number, begin: number): number {
   if (window === hand.window) return Math.max(0, begin - hand.now);
