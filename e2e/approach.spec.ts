@@ -209,3 +209,31 @@ test('a metal is taken from a photo, a brush is put beside the pots, and a missi
     page.getByRole('list', { name: 'Stand-ins for Rain cloud' }).getByRole('listitem').first(),
   ).toContainText(/close match|same to the eye|near/);
 });
+
+test('approaches stand beside each other with what each takes, and one is laid from there', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}${DEMO}/steps`);
+  const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
+  const approach = steel.getByRole('combobox', { name: 'Approach' });
+  await steel.getByRole('button', { name: 'What each approach takes' }).click();
+  const beside = page.getByRole('region', { name: 'What each approach to Cold steel takes' });
+  await expect(beside.getByRole('progressbar')).toHaveCount(0, { timeout: 200_000 });
+  // Pictures of all eleven, their figures, and the one that is laid now.
+  await expect(beside.locator('canvas[data-ready]')).toHaveCount(11, { timeout: 200_000 });
+  const row = (name: string) => beside.getByRole('row').filter({ hasText: name });
+  const figures = async (name: string) => {
+    const [, minutes, coats] = await row(name).getByRole('cell').allInnerTexts();
+    expect(minutes).toMatch(/^(\d+ h( \d\d)?|\d+ min)$/);
+    return Number(coats);
+  };
+  expect(await figures('Thin glazes from black')).toBeGreaterThan(await figures('Textured'));
+  await expect(row('Tinted metal')).toContainText('Wants an airbrush.');
+  await expect(beside.getByText('as it is now')).toHaveCount(1);
+  await beside.getByRole('button', { name: 'Lay it by Textured' }).click();
+  await expect(beside).toHaveCount(0);
+  await expect(approach).toHaveValue('textured');
+  await page.keyboard.press('Control+z');
+  await expect(approach).not.toHaveValue('textured');
+});

@@ -1,5 +1,8 @@
 import {
+  approachOptions,
+  approachTakes,
   changeSchool,
+  isMissing,
   ladderReading,
   metalOfLadder,
   SCHOOLS,
@@ -15,7 +18,7 @@ import {
   type SchoolId,
 } from '@pale-glint/core';
 import type { Command } from 'commander';
-import { number, pieceFrom, refuse } from '../io.js';
+import { answer, number, orderOf, pieceFrom, pieceOnShelfFrom, refuse } from '../io.js';
 
 function ladderOf(piece: Piece, id: string): Ladder {
   const ids = piece.ladders.map((l) => l.id);
@@ -59,6 +62,26 @@ function school(path: string, ladderId: string, id: string): void {
   else write(piece, change.kind === 'search' ? searched(piece, change.ladder, null) : change.ladder);
 }
 
+/** What each approach to a ladder takes, from the beginning; null for what the paints at hand do not give. */
+function approaches(path: string, ladderId: string, o: { readonly shelf?: string }): void {
+  const piece = pieceOnShelfFrom(path, o.shelf);
+  const ladder = ladderOf(piece, ladderId);
+  const { paints } = piece;
+  const known = { paints, out: paints.filter(isMissing).map((p) => p.id) };
+  const options = (painted: Ladder | null) =>
+    approachOptions(ladder, metalFor(piece, ladder), known, painted);
+  const wanted = options(null).find((option) => option.search)?.search;
+  const painted = wanted && searchMixesForLadder(wanted, paints, null, { out: new Set(known.out) });
+  answer(
+    options(painted?.ladder ?? null).map((option) => {
+      if (!option.ladder) return { approach: option.school, takes: null };
+      // All of its paints are the piece's, with their marks of what is not on the shelf.
+      const laid = { ...piece, ladders: withLadder(piece, option.ladder, paints).ladders };
+      return { approach: option.school, takes: approachTakes(orderOf(laid), option.ladder, laid) };
+    }),
+  );
+}
+
 function aim(path: string, ladderId: string, step: string, value: string): void {
   const piece = pieceFrom(path);
   const ladder = ladderOf(piece, ladderId);
@@ -68,7 +91,7 @@ function aim(path: string, ladderId: string, step: string, value: string): void 
   write(piece, searched(piece, next, [index]));
 }
 
-/** school, aim: a ladder of a piece changed as the page of steps and mixes changes it. */
+/** school, approaches, aim: a ladder of a piece changed, or weighed, as on the page of steps and mixes. */
 export function schoolCommands(program: Command): void {
   program
     .command('school')
@@ -77,6 +100,13 @@ export function schoolCommands(program: Command): void {
     .argument('<LADDER>', 'id of the ladder')
     .argument('<SCHOOL>', SCHOOLS.join(', '))
     .action(school);
+  program
+    .command('approaches')
+    .description('what each approach to one of its ladders takes: coats, mixes, minutes at the brush')
+    .argument('<PIECE>')
+    .argument('<LADDER>', 'id of the ladder')
+    .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
+    .action(approaches);
   program
     .command('aim')
     .description('the piece with one step of a ladder aimed at another value, its mix looked for')

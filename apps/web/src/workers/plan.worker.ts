@@ -1,6 +1,21 @@
-import { scheduleOf, stopOrGo, type OrderLayer, type Piece, type StepId } from '@pale-glint/core';
+import {
+  approachTakes,
+  coatedAs,
+  paced,
+  paintingOrder,
+  scheduleOf,
+  stopOrGo,
+  type ApproachTakes,
+  type Ladder,
+  type Learned,
+  type LearnedCoats,
+  type OrderLayer,
+  type Piece,
+  type StepId,
+} from '@pale-glint/core';
 import { answerJobs, type JobTools } from './jobs.js';
 import { needSculpts, surfacesOf } from './sculpts.js';
+import { internPiece, quickSheet } from './stages.js';
 
 export interface ScheduleJob {
   readonly order: readonly OrderLayer[];
@@ -16,6 +31,27 @@ export interface WorthJob {
   readonly ticks: readonly StepId[];
 }
 
+/** A piece with one of its metals laid by an approach. */
+export interface ApproachJob {
+  readonly piece: Piece;
+  readonly ladder: Ladder;
+  /** How the painter's coats and minutes differ from the starting figures. */
+  readonly pace: { readonly learned: readonly Learned[]; readonly coats: readonly LearnedCoats[] };
+  readonly today: string;
+  readonly nowMin: number;
+}
+
+/** What an approach takes, for its metal and for the whole piece. */
+export interface ApproachMeasured {
+  readonly takes: ApproachTakes;
+  readonly wholeMin: number;
+  /** About: the best of few plans. */
+  readonly evenings: number;
+}
+
+/** Plans that are tried to tell how many evenings an approach takes. */
+const FEW_TRIES = 5;
+
 const jobs = {
   /** What is left of an order, laid into evenings. */
   schedule: ({ order, piece, ticks, today, nowMin }: ScheduleJob, { tell }: JobTools) =>
@@ -27,6 +63,22 @@ const jobs = {
         return true;
       },
     }),
+  /** What a metal takes, laid by an approach from the beginning; to a few per cent. */
+  async approach({ piece, ladder, pace, today, nowMin }: ApproachJob): Promise<ApproachMeasured> {
+    await needSculpts(piece);
+    const atHand = internPiece(piece);
+    const starting = paintingOrder(
+      atHand,
+      new Map(atHand.parts.map((part) => [part.id, quickSheet(part, atHand)])),
+    );
+    const order = paced(coatedAs(starting, pace.coats, piece.copies), pace.learned);
+    const { activeMin, evenings } = scheduleOf(order, piece, [], { today, nowMin, tries: FEW_TRIES });
+    return {
+      takes: approachTakes(order, ladder, piece),
+      wholeMin: activeMin,
+      evenings: evenings.length,
+    };
+  },
   /** What each step that is left brings at arm's length. */
   async worth({ order, piece, ticks }: WorthJob, { tell }: JobTools) {
     await needSculpts(piece);

@@ -56,8 +56,9 @@ function stage<V extends object>(mb: number, bytesOf: (value: V) => number) {
 const shapes = stage<Shape>(6, (s) => pointsOf(s.canonical) * 26);
 const surfaces = stage<Surface>(36, (s) => pointsOf(s) * 26);
 const prepared = stage<PreparedPart>(4, () => 20000);
-const layers = stage<Layers>(33, (l) => pointsOf(l.surface) * (24 + 4 * l.worn.length));
+const layers = stage<Layers>(31, (l) => pointsOf(l.surface) * (24 + 4 * l.worn.length));
 const sheets = stage<PartSheet>(5, () => 60000);
+const quickSheets = stage<PartSheet>(2, () => 15000);
 const occluders = stage<readonly Occluder[]>(1, (o) => 100 + o.length * 8000);
 
 /** More than two full pieces of forms. */
@@ -278,10 +279,11 @@ export const isMeasured = (part: Part, piece: PieceAtHand): boolean => sheets.ha
 const QUICK_POINTS = 2000;
 
 /** Zones and figures of a part to a few per cent, in a fraction of the time. */
-export const quickSheet = (part: Part, piece: PieceAtHand): PartSheet => {
-  const p = prepare(part, piece);
-  return partSheet(part, piece, shapeFor(part, piece), p, zonesOf(p, { points: QUICK_POINTS }));
-};
+export const quickSheet = (part: Part, piece: PieceAtHand): PartSheet =>
+  quickSheets.get(preparedKey(part, piece), () => {
+    const p = prepare(part, piece);
+    return partSheet(part, piece, shapeFor(part, piece), p, zonesOf(p, { points: QUICK_POINTS }));
+  });
 
 /** Takes in a sheet that was measured elsewhere, or on another day. */
 export const takeSheet = (part: Part, piece: PieceAtHand, sheet: PartSheet): PartSheet =>

@@ -1,7 +1,6 @@
 import { localDay, type OrderLayer, type Piece, type Schedule, type StepId } from '@pale-glint/core';
 import { useEffect, useMemo, useState } from 'react';
-import type { PlanJobs } from './plan.worker.js';
-import { workerClient } from './workerClient.js';
+import { planClient } from './planClient.js';
 
 /** A plan that follows piece and ticks: the last one stands until the next is there. */
 export interface Planned {
@@ -27,13 +26,7 @@ export function useSchedule(
   { copies, table, rig }: Pick<Piece, 'copies' | 'table' | 'rig'>,
   ticks: readonly StepId[],
 ): Planned {
-  const client = useMemo(
-    () =>
-      workerClient<PlanJobs>(
-        () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module', name: 'plan' }),
-      ),
-    [],
-  );
+  const client = useMemo(() => planClient(), []);
   const [planned, setPlanned] = useState<Planned>({ schedule: null, order: [], share: null, failed: null });
   useEffect(() => client.end, [client]);
   useEffect(() => {

@@ -43,6 +43,7 @@ export function valueStep(input: SchoolInput, k: number, more: Partial<Pass> = {
   const { paints } = input;
   const step = stepAt(input, k);
   const last = lastOf(input);
+  const leastDry = more.film === 'glaze' ? DRY_MIN.glaze : DRY_MIN.layer;
   return pass({
     role: 'value',
     step: step.id,
@@ -54,7 +55,7 @@ export function valueStep(input: SchoolInput, k: number, more: Partial<Pass> = {
     coats: k === last && last > 1 ? { until: 4, most: 5 } : COVERED,
     tool: k < last / 2 ? BRUSH.base : BRUSH.point,
     stroke: STROKES.lift,
-    waitMin: dryOf(step.mix, paints, DRY_MIN.layer),
+    waitMin: dryOf(step.mix, paints, leastDry),
     why:
       k === 0
         ? 'The deepest tone under everything.'

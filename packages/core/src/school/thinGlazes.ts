@@ -39,8 +39,9 @@ export const thinGlazes: School = {
     ...buildUpPasses(input, 0, () => ({
       film: 'glaze',
       water: WATER,
-      coats: { until: 4, most: 9 },
-      tool: BRUSH.glaze,
+      // Until the step is reached: what was left open would add up from step to step.
+      coats: { until: 2, most: 9 },
+      tool: BRUSH.wicked,
       stroke: `${STROKES.lift} Each coat a little smaller than the one before.`,
       begin: 'fully dry',
       why: 'Thin coats blend by themselves.',

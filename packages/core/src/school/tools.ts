@@ -19,6 +19,7 @@ export const BRUSH = {
   broad: brush('1 or 2', 'half full, the rest wiped off'),
   base: brush('0', 'half full'),
   glaze: brush('1', 'wiped almost dry on a towel'),
+  wicked: brush('1', 'half full, wicked on a towel until it does not run'),
   point: brush('00 or a fine point', 'the tip alone'),
   side: brush('0, the side of the tip', 'the tip alone'),
   stiff: brush('a stiff synthetic 0', 'nearly empty'),

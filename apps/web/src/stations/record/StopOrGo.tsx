@@ -5,8 +5,7 @@ import { usePiece } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { Dialog } from '../../ui/Dialog.js';
-import type { PlanJobs } from '../../workers/plan.worker.js';
-import { workerClient } from '../../workers/workerClient.js';
+import { planClient } from '../../workers/planClient.js';
 import { useStation } from '../stationState.js';
 
 /** Asks what each step that is left brings, while the dialog is open. */
@@ -19,17 +18,7 @@ function useWorth() {
     share: 0,
     failed: null,
   });
-  const client = useMemo(
-    () =>
-      workerClient<PlanJobs>(
-        () =>
-          new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), {
-            type: 'module',
-            name: 'worth',
-          }),
-      ),
-    [],
-  );
+  const client = useMemo(() => planClient(), []);
   useEffect(() => {
     client
       .ask('worth', asked, ({ share }) => setState((s) => ({ ...s, share })))

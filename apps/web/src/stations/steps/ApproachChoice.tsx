@@ -11,9 +11,11 @@ import {
   type SchoolId,
 } from '@pale-glint/core';
 import { useId, useState, type ReactNode } from 'react';
+import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 
-const SORTS = [
+/** Sorts of approaches as a painter tells them apart. */
+export const SORTS = [
   ['painted', 'Ordinary paint'],
   ['flake', 'True metal'],
 ] as const;
@@ -71,6 +73,8 @@ interface ApproachChoiceProps {
   readonly onLeave: (finding: OrderFinding, reason: string) => void;
   readonly onSchool: (school: SchoolId) => void;
   readonly onUndercoat: (paint: string) => void;
+  /** Asks what each approach would take; null while that is told. */
+  readonly onCompare: (() => void) | null;
 }
 
 /** How the metal is laid: its approach, the way it goes, where to stop, and what its order would spoil. */
@@ -85,6 +89,7 @@ export function ApproachChoice({
   onLeave,
   onSchool,
   onUndercoat,
+  onCompare,
 }: ApproachChoiceProps) {
   const id = useId();
   const school = schools[ladder.school];
@@ -136,6 +141,11 @@ export function ApproachChoice({
           It asks for {school.undercoat.words}: {school.undercoat.why[0].toLowerCase()}
           {school.undercoat.why.slice(1)}
         </p>
+        {onCompare && (
+          <Button look="plain" onClick={onCompare}>
+            What each approach takes
+          </Button>
+        )}
       </div>
       <div className="space-y-2">
         <p>

@@ -9,7 +9,7 @@ import {
   type OrderLayer,
   type Paint,
 } from '@pale-glint/core';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
@@ -28,6 +28,7 @@ import { ThreePuddles } from './ThreePuddles.js';
 import { useKnownPaints, useLadderEdits, useReading, type LadderEdits } from './useLadderEdits.js';
 import { useLadderSpec } from './useLadderSpec.js';
 import { ValueChroma } from './ValueChroma.js';
+import { WhatEachTakes } from './WhatEachTakes.js';
 
 /** Where the paints come from that mixes are looked for among. */
 function Source({ known, ownsShelf, shelfFailed }: LadderEdits) {
@@ -154,6 +155,55 @@ function NotOnShelf({ ladder, flake, edits }: { ladder: Ladder; flake: boolean; 
   );
 }
 
+interface HowLaidProps {
+  readonly ladder: Ladder;
+  /** Its own layers of the order. */
+  readonly order: readonly OrderLayer[];
+  readonly edits: LadderEdits;
+}
+
+/** How the metal is laid, and on demand what each other approach would take. */
+function HowLaid({ ladder, order, edits }: HowLaidProps) {
+  const { piece } = usePieceState();
+  const { order: whole } = useStation();
+  const { known, put } = edits;
+  const [isComparing, setComparing] = useState(false);
+  const findings = useMemo(
+    () => activeOrderFindings(whole, piece).filter((f) => f.ladder === ladder.id),
+    [whole, piece, ladder.id],
+  );
+  return (
+    <>
+      <ApproachChoice
+        ladder={ladder}
+        purpose={piece.rig.purpose}
+        way={order.length > 0 && <OwnWay ladder={ladder} order={order} edits={edits} />}
+        findings={findings}
+        primers={known.paints.filter(
+          (p) => (p.kind === 'primer' && !known.out.includes(p.id)) || p.id === ladder.undercoat,
+        )}
+        kept={edits.kept}
+        onKept={edits.takeKept}
+        onLeave={(finding, reason) => edits.leaveBreach(finding, whole, reason)}
+        onSchool={edits.chooseSchool}
+        onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
+        onCompare={isComparing ? null : () => setComparing(true)}
+      />
+      {isComparing && (
+        <WhatEachTakes
+          {...edits}
+          ladder={ladder}
+          onTake={(school) => {
+            setComparing(false);
+            edits.chooseSchool(school);
+          }}
+          onClose={() => setComparing(false)}
+        />
+      )}
+    </>
+  );
+}
+
 /** One metal of the piece: how it is laid, what it aims at, its steps and mixes, and the search for others. */
 export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { piece } = usePieceState();
@@ -163,35 +213,18 @@ export function LadderSection({ ladder }: { ladder: Ladder }) {
   const { paints, out } = known;
   const spec = useLadderSpec(ladder, paints);
   const edits = useLadderEdits({ ladder, meant: spec.chosen ?? metal ?? reading.metal, known });
-  const { searching, offer, told, put } = edits;
+  const { searching, offer, told } = edits;
   const mine = order.filter(
     (l) =>
       (l.ladder === ladder.id && l.role !== 'wear') ||
       (l.role === 'undercoat' && l.mix[0]?.paint === ladder.undercoat),
-  );
-  const findings = useMemo(
-    () => activeOrderFindings(order, piece).filter((f) => f.ladder === ladder.id),
-    [order, piece, ladder.id],
   );
   const notes = useMemo(() => stepNotes(ladder, order, piece), [ladder, order, piece]);
   const flake = schools[ladder.school].metal === 'flake';
   return (
     <section aria-label={ladder.name}>
       <LadderHead ladder={ladder} metal={metal} reading={reading} />
-      <ApproachChoice
-        ladder={ladder}
-        purpose={piece.rig.purpose}
-        way={mine.length > 0 && <OwnWay ladder={ladder} order={mine} edits={edits} />}
-        findings={findings}
-        primers={paints.filter(
-          (p) => (p.kind === 'primer' && !out.includes(p.id)) || p.id === ladder.undercoat,
-        )}
-        kept={edits.kept}
-        onKept={edits.takeKept}
-        onLeave={(finding, reason) => edits.leaveBreach(finding, order, reason)}
-        onSchool={edits.chooseSchool}
-        onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
-      />
+      <HowLaid ladder={ladder} order={mine} edits={edits} />
       <NotOnShelf ladder={ladder} flake={flake} edits={edits} />
       <Told told={told} />
       <div className="pt-6">

@@ -137,6 +137,7 @@ export function useLadderEdits({ ladder, meant, known }: LadderAtHand) {
     );
   return {
     known,
+    meant,
     chooseFlakes,
     /** Whether the paints are the shelf's, or the piece's own. */
     ownsShelf: shelf.paints.length > 0,

@@ -1,0 +1,214 @@
+import {
+  areaOf,
+  duration,
+  modelOf,
+  schools,
+  type Ladder,
+  type Part,
+  type Piece,
+  type SchoolId,
+} from '@pale-glint/core';
+import { Thumb } from '../../map/Thumb.js';
+import { usePiece } from '../../store/PieceContext.js';
+import { Alert } from '../../ui/Alert.js';
+import { Button } from '../../ui/Button.js';
+import { useStation } from '../stationState.js';
+import { SORTS } from './ApproachChoice.js';
+import { useApproaches, type Approach } from './useApproaches.js';
+import type { LadderEdits } from './useLadderEdits.js';
+
+/** The part that an approach is shown on: the chosen one, the focal one, or the largest that the metal has. */
+function shownPart({ parts, rig }: Piece, ladder: Ladder, selected: string | null): Part | null {
+  const mine = parts.filter(({ finish }) => finish.kind === 'metal' && finish.ladder === ladder.id);
+  const area = (p: Part) => areaOf(modelOf(p.form).rings);
+  const [largest] = [...mine].sort((a, b) => area(b) - area(a));
+  return mine.find((p) => p.id === selected) ?? mine.find((p) => p.id === rig.focalPart) ?? largest ?? null;
+}
+
+const NO_FLAKES = 'It wants flake paints near this metal, and there are none.';
+
+/** What an approach takes, in figures and as a bar beside the others. */
+function Figures({ approach, most }: { approach: Approach; most: number }) {
+  const { measured, piece, search } = approach;
+  if (!piece) return <td colSpan={5}>{search ? 'No steps that rise come from your paints.' : NO_FLAKES}</td>;
+  if (!measured)
+    return (
+      <td colSpan={5} className="text-g38">
+        to be measured
+      </td>
+    );
+  const { takes, wholeMin, evenings } = measured;
+  return (
+    <>
+      <td className="min-w-40">
+        <span className="block font-semibold">{duration(takes.activeMin)}</span>
+        <span
+          className="mt-1 block h-2 bg-g28"
+          style={{ width: `${(100 * takes.activeMin) / Math.max(1, most)}%` }}
+          aria-hidden
+        />
+      </td>
+      <td className="text-right">{takes.coats}</td>
+      <td className="text-right">{takes.mixes}</td>
+      <td className="text-right">{duration(takes.longestDryMin)}</td>
+      <td className="text-right">
+        {duration(wholeMin)}, {evenings} {evenings === 1 ? 'evening' : 'evenings'}
+      </td>
+    </>
+  );
+}
+
+const missingOf = ({ measured }: Approach): readonly string[] => measured?.takes.missing ?? [];
+
+/** What every approach that is measured wants and is not on the shelf. */
+function missingToAll(list: readonly Approach[]): readonly string[] {
+  const [first, ...others] = list.filter((a) => a.measured);
+  return first ? missingOf(first).filter((text) => others.every((a) => missingOf(a).includes(text))) : [];
+}
+
+/** What has to be known of an approach beside its figures, and is not true of all. */
+const notesOf = (approach: Approach, toAll: readonly string[]): string =>
+  [
+    ...(approach.measured?.takes.airbrush ? ['Wants an airbrush.'] : []),
+    ...missingOf(approach)
+      .filter((text) => !toAll.includes(text))
+      .map((text) => `${text}.`),
+  ].join(' ');
+
+interface RowProps {
+  readonly approach: Approach;
+  readonly part: Part | null;
+  readonly most: number;
+  readonly notes: string;
+  readonly isNow: boolean;
+  readonly onTake: (school: SchoolId) => void;
+}
+
+function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
+  const { label, suits } = schools[approach.school];
+  return (
+    <tr className={`border-t border-g82 align-top [&>td]:py-2 [&>td]:pr-4 ${isNow ? 'bg-g96' : ''}`}>
+      <td className="w-24 pl-2">
+        {approach.piece && part ? (
+          <Thumb piece={approach.piece} part={part.id} width={88} height={66} />
+        ) : (
+          <span className="block h-[66px] w-[88px] bg-g82" />
+        )}
+      </td>
+      <th scope="row" className="max-w-72 py-2 pr-4 text-left font-normal">
+        <span className="block font-semibold">{label}</span>
+        <span className="block text-g28">Suits {suits}.</span>
+        <span className="block">{notes}</span>
+      </th>
+      <Figures approach={approach} most={most} />
+      <td className="text-right">
+        {isNow ? (
+          <span className="font-semibold">as it is now</span>
+        ) : (
+          <Button
+            look="plain"
+            disabled={!approach.piece}
+            aria-label={`Lay it by ${label}`}
+            onClick={() => onTake(approach.school)}
+          >
+            Lay it so
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+interface GroupProps extends Pick<RowProps, 'part' | 'most' | 'onTake'> {
+  readonly label: string;
+  readonly list: readonly Approach[];
+  readonly toAll: readonly string[];
+  readonly now: SchoolId;
+}
+
+/** Approaches of a sort. Where none of them can be laid, why is said once. */
+function Group({ label, list, toAll, now, ...rest }: GroupProps) {
+  const [first] = list;
+  const none = first && list.every((a) => !a.piece);
+  return (
+    <tbody>
+      <tr className="border-t border-g72 [&>*]:py-1">
+        <th colSpan={none ? 2 : 8} scope="rowgroup" className="pl-2 text-left font-semibold">
+          {label}
+        </th>
+        {none && <Figures approach={first} most={0} />}
+      </tr>
+      {!none &&
+        list.map((a) => (
+          <Row key={a.school} {...rest} approach={a} notes={notesOf(a, toAll)} isNow={a.school === now} />
+        ))}
+    </tbody>
+  );
+}
+
+interface WhatEachTakesProps extends Pick<LadderEdits, 'known' | 'meant'> {
+  readonly ladder: Ladder;
+  readonly onTake: (school: SchoolId) => void;
+  readonly onClose: () => void;
+}
+
+/** Every approach to a metal beside the others: how a part looks by it, and what it takes of the painter. */
+export function WhatEachTakes({ ladder, known, meant, onTake, onClose }: WhatEachTakesProps) {
+  const piece = usePiece();
+  const { selected } = useStation();
+  const { list, busy, failed } = useApproaches({ ladder, metal: meant, known });
+  const part = shownPart(piece, ladder, selected);
+  const most = Math.max(0, ...list.map((a) => a.measured?.takes.activeMin ?? 0));
+  const toAll = missingToAll(list);
+  const done = list.filter((a) => a.measured || !a.piece).length;
+  return (
+    <section aria-label={`What each approach to ${ladder.name} takes`} className="mb-3 bg-g93 p-4 text-label">
+      <div className="flex items-center gap-4 pb-2">
+        <h2 className="text-base font-semibold">What each approach takes</h2>
+        {busy && (
+          <progress
+            aria-label="Measuring approaches"
+            value={done}
+            max={Math.max(1, list.length)}
+            className="h-1 w-40"
+          />
+        )}
+        <Button look="plain" className="ml-auto" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      {failed && <Alert className="px-3 py-2">Not measured. {failed}</Alert>}
+      <div className="overflow-x-auto">
+        <table className="w-full">
+          <thead>
+            <tr className="text-left text-g28 [&>th]:pr-4 [&>th]:pb-1 [&>th]:font-normal">
+              <th colSpan={2} className="pl-2">
+                approach
+              </th>
+              <th>at the brush for {ladder.name.toLowerCase()}</th>
+              <th className="text-right">coats</th>
+              <th className="text-right">mixes</th>
+              <th className="text-right">longest drying</th>
+              <th className="text-right">the whole piece</th>
+              <th />
+            </tr>
+          </thead>
+          {SORTS.map(([sort, label]) => (
+            <Group
+              key={sort}
+              label={label}
+              list={list.filter((a) => schools[a.school].metal === sort)}
+              {...{ toAll, part, most, onTake }}
+              now={ladder.school}
+            />
+          ))}
+        </table>
+      </div>
+      {toAll.length > 0 && <p className="pt-2">For all of them: {toAll.map((text) => `${text}. `)}</p>}
+      <p className="text-g28">
+        From the beginning, undercoat and ticks left aside; to a few per cent, at your pace as far as it is
+        known; evenings as a quick plan has them.
+      </p>
+    </section>
+  );
+}
