@@ -7,6 +7,7 @@ import {
   type DrillKind,
 } from '@pale-glint/core';
 import { useState, type ComponentType } from 'react';
+import { newId } from '../store/newId.js';
 import { Button } from '../ui/Button.js';
 import { Failing, Loading } from '../ui/states.js';
 import type { ShownQuestion } from '../workers/drill.worker.js';
@@ -30,8 +31,6 @@ const ANSWERS: { readonly [K in DrillId]: ComponentType<AnswerProps<K>> } = {
 };
 
 const NO_KINDS: readonly DrillKind[] = [];
-
-const newId = () => `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
 
 interface DrillDeskProps {
   readonly drill: DrillId;

@@ -1,4 +1,5 @@
 import {
+  counted,
   capital,
   drills,
   plain,
@@ -26,7 +27,7 @@ function Forget({ answered, onForget }: { answered: number; onForget: () => void
   const [sure, setSure] = useState(false);
   return (
     <p className="flex items-center justify-between gap-3 text-label text-g38">
-      {answered} {answered === 1 ? 'answer' : 'answers'}
+      {counted(answered, 'answer')}
       <Button look="plain" onClick={() => (sure ? onForget() : setSure(true))} onBlur={() => setSure(false)}>
         {sure ? 'Forget them for good' : 'Forget them'}
       </Button>

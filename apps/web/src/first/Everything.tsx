@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { BackupPreview, RestoreMode } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -23,11 +24,10 @@ function Preview({
   return (
     <Dialog open onClose={onClose} title="What this backup holds">
       <p>
-        {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}, a shelf of {paints} paints, {photos}{' '}
-        photos and surfaces
+        {counted(pieces.length, 'piece')}, a shelf of {paints} paints, {photos} photos and surfaces
         {answers === null
           ? '. It is from before there were drills: your answers to them stay as they are.'
-          : `, ${answers} ${answers === 1 ? 'answer' : 'answers'} to drills.`}
+          : `, ${counted(answers, 'answer')} to drills.`}
       </p>
       <ul
         className="max-h-60 relative overflow-y-auto border-y border-g82 py-1 text-label"
@@ -108,7 +108,7 @@ export function Everything() {
             during('Bringing it back', async () => {
               const { pieces, photos } = await backupApi.restore(held.file, mode);
               await client.invalidateQueries();
-              return `Brought back: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'} and ${photos} photos and surfaces.`;
+              return `Brought back: ${counted(pieces, 'piece')} and ${photos} photos and surfaces.`;
             });
           }}
         />

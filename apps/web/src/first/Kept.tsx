@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { blobApi, blobKeys } from '../api/blobs.js';
@@ -22,8 +23,8 @@ export function Kept() {
     );
   return (
     <p className="pt-6 text-label text-g82" role="status">
-      {data.length} {data.length === 1 ? 'photo or surface is' : 'photos and surfaces are'} kept with the
-      pieces, {sum(data)}.{' '}
+      {counted(data.length, 'photo or surface is', 'photos and surfaces are')} kept with the pieces,{' '}
+      {sum(data)}.{' '}
       {unused.length > 0 && (
         <button type="button" onClick={() => void sweep()} className="text-g98 underline underline-offset-2">
           Remove {unused.length} that no piece uses, {sum(unused)}

@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { Piece } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -46,9 +47,7 @@ export function PieceCard({ line, size }: { line: PieceLine; size: typeof LARGE 
         )}
         <span className="flex items-baseline justify-between gap-3 bg-g10 px-4 py-2.5 text-g98">
           <span className="truncate font-semibold">{line.name}</span>
-          <span className="narrow shrink-0 text-label text-g82">
-            {line.parts} {line.parts === 1 ? 'part' : 'parts'}
-          </span>
+          <span className="narrow shrink-0 text-label text-g82">{counted(line.parts, 'part')}</span>
         </span>
       </Link>
       <p className="flex items-baseline justify-between bg-g96 px-4 py-1.5 text-label text-g28">

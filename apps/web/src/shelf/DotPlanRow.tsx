@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { DotRead, DotUse, Paint } from '@pale-glint/core';
 import type { DotPlan } from '../workers/swatch.worker.js';
 
@@ -7,8 +8,7 @@ const USES = [
   ['1 part with 4 of white', { kind: 'mix', drops: 1, with: '', withDrops: 4 }],
   ...([1, 2, 3] as const).flatMap((coats) =>
     (['black', 'white'] as const).map(
-      (over) =>
-        [`${coats} ${coats === 1 ? 'coat' : 'coats'} over ${over}`, { kind: 'coats', coats, over }] as const,
+      (over) => [`${counted(coats, 'coat')} over ${over}`, { kind: 'coats', coats, over }] as const,
     ),
   ),
 ] as const satisfies readonly (readonly [string, DotUse])[];

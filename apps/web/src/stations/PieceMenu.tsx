@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { Part, Piece } from '@pale-glint/core';
 import { Keyboard, Redo2, Share, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -81,7 +82,7 @@ function TakeMenu({ piece, part, exports, onPicture }: TakeMenuProps) {
           </Item>
           {blobs > 0 && (
             <Item label="Piece with its photos" onSelect={() => void archive()}>
-              one archive: {blobs} {blobs === 1 ? 'photo or surface' : 'photos and surfaces'} in it
+              one archive: {counted(blobs, 'photo or surface', 'photos and surfaces')} in it
             </Item>
           )}
         </DropdownMenu.Content>

@@ -1,7 +1,7 @@
+import { newId } from './newId.js';
+
 const AT = 'pale-glint/tab';
 const LOCK = 'pale-glint/tab/';
-
-const newId = () => Math.random().toString(36).slice(2, 10);
 
 function remembered(): string {
   try {

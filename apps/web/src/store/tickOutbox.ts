@@ -1,5 +1,6 @@
 import { stepKey, type StepId, type Tick } from '@pale-glint/core';
 import { hindranceIn, type Hindrance } from '../api/http.js';
+import { newId } from './newId.js';
 
 /** What is on its way to the server: ticks, or steps that are no longer ticked. */
 export type TickChange =
@@ -28,9 +29,6 @@ export interface OutboxState {
 const AT_ONCE = 100;
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 15_000;
-
-let made = 0;
-const newId = () => `${Date.now()}-${Math.random().toString(36).slice(2, 8)}-${++made}`;
 
 const inRuns = <T>(list: readonly T[]): T[][] =>
   Array.from({ length: Math.ceil(list.length / AT_ONCE) }, (_, i) =>

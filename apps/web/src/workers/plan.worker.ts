@@ -47,6 +47,8 @@ export interface ApproachMeasured {
   readonly wholeMin: number;
   /** About: the best of few plans. */
   readonly evenings: number;
+  /** Whether they are no more than the painter set; true where none is set. */
+  readonly fits: boolean;
 }
 
 /** Plans that are tried to tell how many evenings an approach takes. */
@@ -72,11 +74,12 @@ const jobs = {
       new Map(atHand.parts.map((part) => [part.id, quickSheet(part, atHand)])),
     );
     const order = paced(coatedAs(starting, pace.coats, piece.copies), pace.learned);
-    const { activeMin, evenings } = scheduleOf(order, piece, [], { today, nowMin, tries: FEW_TRIES });
+    const { activeMin, evenings, fits } = scheduleOf(order, piece, [], { today, nowMin, tries: FEW_TRIES });
     return {
       takes: approachTakes(order, ladder, piece),
       wholeMin: activeMin,
       evenings: evenings.length,
+      fits,
     };
   },
   /** What each step that is left brings at arm's length. */

@@ -14,7 +14,7 @@ import {
 } from '../form/index.js';
 import type { Glint } from '../glint/index.js';
 import type { Part } from '../piece/index.js';
-import { clockOf, listOf, rad, meanOf } from '../units/index.js';
+import { counted, clockOf, listOf, rad, meanOf } from '../units/index.js';
 
 /** A part as it stands in the picture: every place is told as the picture shows it. */
 export type Standing = Pick<Part, 'form'> & { readonly place: Pick<Part['place'], 'rollDeg'> };
@@ -226,7 +226,7 @@ function dotText(part: Standing, model: SurfaceModel, { key, at }: Glint): strin
 
 /** Where the last dots go, in words: one by one where they are few, on each of many alike. */
 export function dotsText(part: Standing, model: SurfaceModel, glints: readonly Glint[]): string {
-  const count = `${glints.length} ${glints.length === 1 ? 'dot' : 'dots'}`;
+  const count = counted(glints.length, 'dot');
   if (model.repeats && model.repeats.count > 1) {
     const { repeats, patches } = model;
     const off = glints.flatMap(({ at }) => {

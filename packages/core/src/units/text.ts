@@ -12,6 +12,9 @@ export function percent(share: number): string {
   return `${plain(p, p < 2 ? 1 : 0)} %`;
 }
 
+/** A number of things in words: "1 part", "3 parts". @param many of several; with an s unless told */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
 /** Minutes as "45 min" or "9 h 40"; what takes any time takes one at least. */
 export function duration(minutes: number): string {
   const total = minutes > 0 ? Math.max(1, Math.round(minutes)) : 0;

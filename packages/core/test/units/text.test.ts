@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import {
+  counted,
   areaText,
   clamp,
   clockHours,
@@ -75,4 +76,9 @@ test('small helpers hold their borders', () => {
   expect([clamp(-1, 0, 2), clamp(1, 0, 2), clamp(3, 0, 2)]).toEqual([0, 1, 2]);
   expect([smoothstep(0, 1, -1), smoothstep(0, 1, 0.5), smoothstep(0, 1, 2)]).toEqual([0, 0.5, 1]);
   expect(() => normalise([0, 0, 0])).toThrow(/direction/);
+});
+
+test('things are counted in words, one of them alone', () => {
+  expect([0, 1, 2].map((n) => counted(n, 'part'))).toEqual(['0 parts', '1 part', '2 parts']);
+  expect([1, 3].map((n) => counted(n, 'part goes', 'parts go'))).toEqual(['1 part goes', '3 parts go']);
 });

@@ -1,4 +1,5 @@
 import {
+  counted,
   approaches,
   lightApproachOf,
   lightAs,
@@ -73,7 +74,7 @@ export function Approach({ piece }: { piece: Piece }) {
       })}
       {differing > 0 && (
         <p className="text-label text-g28">
-          {differing} {differing === 1 ? 'part differs' : 'parts differ'}: see By hand on the glint map.
+          {counted(differing, 'part differs', 'parts differ')}: see By hand on the glint map.
         </p>
       )}
     </section>

@@ -1,4 +1,4 @@
-import { plain, regionPath } from '@pale-glint/core';
+import { counted, plain, regionPath } from '@pale-glint/core';
 import { Button } from '../../ui/Button.js';
 import type { Proposal } from './useProposal.js';
 
@@ -84,7 +84,7 @@ export function ProposalBar({
         </ul>
       </div>
       <Button look="plain" disabled={taken.size === 0} onClick={onTake}>
-        Take {taken.size} {taken.size === 1 ? 'part' : 'parts'}
+        Take {counted(taken.size, 'part')}
       </Button>
       <Button look="dark" onClick={onLeave}>
         Leave

@@ -1,4 +1,11 @@
-import { expectedDegOf, sculptsOf, viewIn, withSurfaceMoved, type PieceSculpt } from '@pale-glint/core';
+import {
+  counted,
+  expectedDegOf,
+  sculptsOf,
+  viewIn,
+  withSurfaceMoved,
+  type PieceSculpt,
+} from '@pale-glint/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -35,7 +42,7 @@ function SculptLine({ sculpt: s, begin, on, propose }: SculptLineProps) {
         {s.from === 'lamp'
           ? `scanned under a lamp, slopes off by about ${expectedDegOf(s.trust).toFixed(1)}°`
           : 'from a 3D file'}
-        , {used === 0 ? 'no part' : used === 1 ? '1 part' : `${used} parts`} cut from it,{' '}
+        , {used === 0 ? 'no part' : counted(used, 'part')} cut from it,{' '}
         {megabytes(sizeOf([s.surface, ...(s.shape ? [s.shape] : []), ...s.photos]))}
       </p>
       <div className="flex flex-wrap gap-1.5">

@@ -1,4 +1,5 @@
 import {
+  counted,
   namesOfParts,
   diaryOf,
   duration,
@@ -106,7 +107,7 @@ function CoatsTold() {
       {off.map(({ paint, factor, low, high, from }) => (
         <li key={paint}>
           {names.get(paint)}: {plain(factor)} times the coats of the model, likely {plain(low)} to{' '}
-          {plain(high)}, from {from} {from === 1 ? 'layer' : 'layers'}
+          {plain(high)}, from {counted(from, 'layer')}
         </li>
       ))}
       {same > 0 && (
@@ -136,8 +137,8 @@ function PaceTold({ here }: { readonly here: readonly Learned[] }) {
       <ul>
         {shown.map(({ kind, factor, low, high, from }) => (
           <li key={kind}>
-            {WORK[kind]}: {plain(factor)} times as long, likely {plain(low)} to {plain(high)}, from {from}{' '}
-            {from === 1 ? 'layer' : 'layers'}
+            {WORK[kind]}: {plain(factor)} times as long, likely {plain(low)} to {plain(high)}, from{' '}
+            {counted(from, 'layer')}
           </li>
         ))}
       </ul>

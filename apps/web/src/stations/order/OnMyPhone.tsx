@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { OrderLayer, Piece, Schedule } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { toDataURL } from 'qrcode';
@@ -116,9 +117,7 @@ export function OnMyPhone({
       </div>
       <p role="status" className="pt-1 text-label text-g28">
         {told ||
-          (data?.open
-            ? `${data.phones} ${data.phones === 1 ? 'phone' : 'phones'} at the table, until ${clock(data.until)}.`
-            : '')}
+          (data?.open ? `${counted(data.phones, 'phone')} at the table, until ${clock(data.until)}.` : '')}
       </p>
       <CodeDialog
         codes={codes}

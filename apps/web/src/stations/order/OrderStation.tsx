@@ -1,4 +1,5 @@
 import {
+  counted,
   namesOfParts,
   activeOrderFindings,
   calendarOf,
@@ -35,7 +36,6 @@ import { OnMyPhone } from './OnMyPhone.js';
 import { PaintedOtherwise } from './PaintedOtherwise.js';
 import { TakeAlong } from './TakeAlong.js';
 import { Tonight } from './Tonight.js';
-import { eveningsText } from './words.js';
 
 /** Ticks whose step is no longer in the order: they stay, as done earlier. */
 function useDoneEarlier(order: readonly OrderLayer[]) {
@@ -83,7 +83,7 @@ function Evenings({ planned }: { planned: Planned }) {
     <section aria-labelledby="evenings" className="bg-g93 px-5 py-4">
       <div className="flex flex-wrap items-baseline gap-3 pb-2">
         <h2 id="evenings" className="font-semibold">
-          {eveningsText(evenings.length)}
+          {counted(evenings.length, 'evening')}
         </h2>
         <p className="text-label text-g28">
           {evenings.length === least ? 'no plan needs fewer' : `no plan needs fewer than ${least}`};{' '}
@@ -229,7 +229,7 @@ function TimeLeft({
           ? `${duration(dryMin)} of waiting for paint beside it, if nothing else is on the table. `
           : ''}
         {ticked} of {count} ticked.
-        {measured > 0 && ` By your own pace, from ${measured} ${measured === 1 ? 'layer' : 'layers'} timed.`}
+        {measured > 0 && ` By your own pace, from ${counted(measured, 'layer')} timed.`}
         {ownCoats > 0 &&
           ` Coats of ${ownCoats === 1 ? 'one paint' : `${ownCoats} paints`} as they went before.`}
       </p>

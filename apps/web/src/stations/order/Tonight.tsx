@@ -1,4 +1,5 @@
 import {
+  counted,
   MOST_EVENINGS_AHEAD,
   coatsOf,
   duration,
@@ -20,7 +21,7 @@ import { usePieceStore } from '../../store/PieceContext.js';
 import { Button } from '../../ui/Button.js';
 import { nowHere } from '../../workers/useSchedule.js';
 import { useTableEdits } from './EveningFields.js';
-import { clockOfDay, copiesText, dayText, eveningsText, minutesText } from './words.js';
+import { clockOfDay, copiesText, dayText, minutesText } from './words.js';
 
 interface TonightProps {
   readonly schedule: Schedule;
@@ -119,7 +120,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
   return (
     <section aria-labelledby="does-not-fit" className="border-l-4 border-g10 bg-g96 px-5 py-3">
       <h2 id="does-not-fit" className="font-semibold">
-        It does not fit: {duration(short.minutes)} and {eveningsText(short.evenings)} more than you set.
+        It does not fit: {duration(short.minutes)} and {counted(short.evenings, 'evening')} more than you set.
       </h2>
       {short.leave.length > 0 && (
         <>
@@ -148,7 +149,7 @@ function Fits({ schedule, order, piece }: TonightProps) {
           {short.still && (
             <p className="pt-1 text-label">
               With all of that left out about {duration(short.still.minutes)} are still too much: plan
-              {` ${eveningsText(short.still.evenings)} more, or fewer value steps.`}
+              {` ${counted(short.still.evenings, 'evening')} more, or fewer value steps.`}
             </p>
           )}
         </>

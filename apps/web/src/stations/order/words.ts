@@ -44,6 +44,4 @@ const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digi
 /** "19:30" of a moment, where the painter is. */
 export const timeText = (utc: string): string => TIME.format(new Date(utc));
 
-export const eveningsText = (count: number): string => `${count} ${count === 1 ? 'evening' : 'evenings'}`;
-
 export const minutesText = (min: number): string => `${plain(Math.max(1, min), 0)} min`;

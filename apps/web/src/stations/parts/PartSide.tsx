@@ -1,4 +1,5 @@
 import {
+  counted,
   barredFrom,
   boundsOfParts,
   couldBeSame,
@@ -234,8 +235,7 @@ export function GroupSide({
       />
       <DeedRow deeds={deeds} />
       <p className="text-label text-g28">
-        {parts.length} {parts.length === 1 ? 'part' : 'parts'}, moved, mirrored and ordered as one. Drag any
-        of them on the picture.
+        {counted(parts.length, 'part')}, moved, mirrored and ordered as one. Drag any of them on the picture.
       </p>
       <GroupSize piece={piece} id={id} />
       <button

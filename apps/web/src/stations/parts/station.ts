@@ -1,3 +1,4 @@
+import { counted } from '@pale-glint/core';
 import type { StationDefinition } from '../definition.js';
 
 export const partsStation: StationDefinition = {
@@ -9,6 +10,5 @@ export const partsStation: StationDefinition = {
     scan: () => import('../scan/ScanStation.js').then((m) => m.ScanStation),
     mesh: () => import('../mesh/MeshStation.js').then((m) => m.MeshStation),
   },
-  state: ({ piece: { parts } }) =>
-    parts.length === 0 ? 'none yet' : `${parts.length} ${parts.length === 1 ? 'part' : 'parts'}`,
+  state: ({ piece: { parts } }) => (parts.length === 0 ? 'none yet' : counted(parts.length, 'part')),
 };

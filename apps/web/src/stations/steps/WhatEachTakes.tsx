@@ -1,4 +1,5 @@
 import {
+  counted,
   areaOf,
   duration,
   modelOf,
@@ -37,7 +38,7 @@ function Figures({ approach, most }: { approach: Approach; most: number }) {
         to be measured
       </td>
     );
-  const { takes, wholeMin, evenings } = measured;
+  const { takes, wholeMin, evenings, fits } = measured;
   return (
     <>
       <td className="min-w-40">
@@ -52,7 +53,8 @@ function Figures({ approach, most }: { approach: Approach; most: number }) {
       <td className="text-right">{takes.mixes}</td>
       <td className="text-right">{duration(takes.longestDryMin)}</td>
       <td className="text-right">
-        {duration(wholeMin)}, {evenings} {evenings === 1 ? 'evening' : 'evenings'}
+        {duration(wholeMin)}, {counted(evenings, 'evening')}
+        {!fits && <span className="block font-semibold">more than you set</span>}
       </td>
     </>
   );

@@ -1,4 +1,5 @@
 import {
+  counted,
   areaText,
   batchText,
   coatsText,
@@ -28,7 +29,7 @@ export function stepNotes(ladder: Ladder, order: readonly OrderLayer[], piece: P
     const batch = batches.find((b) => b.step === step);
     return [
       ...(batch ? [forAll + batchText(batch, (id) => byId.get(id)?.name ?? id)] : []),
-      `${coats} on ${laid.length === 1 ? '1 part' : `${laid.length} parts`}, dries to value ${driesTo(laid)}`,
+      `${coats} on ${counted(laid.length, 'part')}, dries to value ${driesTo(laid)}`,
       `aims at ${percent(share)}; ${areaText(mm2)} ${copies > 1 ? 'on each figure' : 'in all'}`,
     ];
   };

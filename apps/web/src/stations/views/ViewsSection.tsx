@@ -1,4 +1,5 @@
 import {
+  counted,
   MOST_VIEWS,
   nextTurn,
   partsIn,
@@ -86,10 +87,10 @@ function ViewLine({ view, at, of }: { readonly view: FigureView; readonly at: nu
           <button
             type="button"
             className={small}
-            aria-label={`Remove ${view.name}${parts > 0 ? ` and its ${parts} ${parts === 1 ? 'part' : 'parts'}` : ''}`}
+            aria-label={`Remove ${view.name}${parts > 0 ? ` and its ${counted(parts, 'part')}` : ''}`}
             title={
               parts > 0
-                ? `its ${parts} ${parts === 1 ? 'part goes' : 'parts go'} with it; undo brings all back`
+                ? `its ${counted(parts, 'part goes', 'parts go')} with it; undo brings all back`
                 : undefined
             }
             onClick={remove}
@@ -99,7 +100,7 @@ function ViewLine({ view, at, of }: { readonly view: FigureView; readonly at: nu
         </div>
       )}
       <p className="text-label text-g28">
-        {parts === 0 ? 'No part yet' : parts === 1 ? '1 part' : `${parts} parts`}
+        {parts === 0 ? 'No part yet' : counted(parts, 'part')}
         {view.underlay ? ', a photo' : ''}
         {view.sculpts.length > 1
           ? `, ${view.sculpts.length} surfaces`

@@ -1,4 +1,5 @@
 import {
+  counted,
   namesOfParts,
   stepsGoBy,
   clockText,
@@ -50,13 +51,13 @@ function rowOf(layer: OrderLayer, piece: Piece, part: string | null, ticked: Rea
   const [low, high] = [Math.min(...coats), Math.max(...coats)];
   const detail = own
     ? [
-        `${own.coats} ${own.coats === 1 ? 'coat' : 'coats'}`,
+        counted(own.coats, 'coat'),
         own.coverShare < 1 ? `${percent(own.coverShare)} of it` : '',
         own.where,
         own.border ? `border ${own.border}` : '',
       ]
     : [
-        `${layer.parts.length} ${layer.parts.length === 1 ? 'part' : 'parts'}`,
+        counted(layer.parts.length, 'part'),
         `${low === high ? low : `${low} to ${high}`} ${high === 1 ? 'coat' : 'coats'}`,
         layer.amount,
       ];
