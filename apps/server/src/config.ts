@@ -40,7 +40,9 @@ function hostFrom(text: string | undefined, open: string | undefined): string {
   const host = text || '127.0.0.1';
   if (LOOPBACK.has(host) || open === 'yes') return host;
   throw new RangeError(
-    `PALE_GLINT_HOST held "${host}"; accepted: 127.0.0.1, ::1 or localhost. Anybody who reaches the server could read and remove everything. Where something else lets in only whom you trust, say so with PALE_GLINT_OPEN_TO_ALL=yes`,
+    `PALE_GLINT_HOST held "${host}"; accepted: 127.0.0.1, ::1 or localhost. ` +
+      'Anybody who reaches the server could read and remove everything. ' +
+      'Where something else lets in only whom you trust, say so with PALE_GLINT_OPEN_TO_ALL=yes',
   );
 }
 

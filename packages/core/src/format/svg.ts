@@ -63,10 +63,17 @@ function drawPart({ part, palette, zones, glints, edges }: DrawnPart): string {
         `${n(-g.at[1])})" fill="#ffffff"/>`,
     )
     .join('');
-  return (
-    `<g id="${escape(part.id)}" ` +
-    `transform="${placeTransform(part.place)}"><title>${escape(part.name)}</title>${layer('zones', fills)}${layer('soft-borders', soft)}${layer('hard-borders', hard)}${layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"'))}${layer('edges', strokes)}${layer('glints', dots)}</g>`
-  );
+  return [
+    `<g id="${escape(part.id)}" transform="${placeTransform(part.place)}">`,
+    `<title>${escape(part.name)}</title>`,
+    layer('zones', fills),
+    layer('soft-borders', soft),
+    layer('hard-borders', hard),
+    layer('horizons', lines(zones.horizons, 'stroke="#f9f9f9" stroke-width="0.05"')),
+    layer('edges', strokes),
+    layer('glints', dots),
+    '</g>',
+  ].join('');
 }
 
 /**

@@ -106,6 +106,39 @@ export interface BenchFileOptions {
   readonly live: boolean;
 }
 
+/** How the page looks by itself, without the app's own style. */
+const STYLE = `
+*{box-sizing:border-box}
+body{margin:0;background:#1b1b1b;color:#f9f9f9;font:22px/1.35 system-ui,sans-serif}
+main{padding:16px 16px 190px;max-width:60rem;margin:auto}
+h1{font-size:1.5em;line-height:1.15;margin:.2em 0}
+img{display:block;width:100%;max-height:38vh;object-fit:contain;background:#777}
+footer{position:fixed;inset:auto 0 0;display:flex;flex-wrap:wrap;gap:8px;padding:10px;background:#111}
+button{flex:1 1 7rem;min-height:56px;border:0;font:600 20px system-ui,sans-serif;background:#424242;color:#f9f9f9}
+button.main{background:#f9f9f9;color:#111}
+ul{list-style:none;padding:0;margin:.4em 0}
+li{padding:.25em 0;border-bottom:1px solid #424242}
+i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid #f9f9f9;margin-right:8px;vertical-align:-2px}
+.dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}
+.dry.now{background:#fff3c4;color:#111}
+.sent,.notes-sent{opacity:.75;font-size:18px}
+aside form{position:fixed;inset:auto 0 0;z-index:1;display:flex;flex-wrap:wrap;gap:8px;padding:14px;background:#1b1b1b;border-top:3px solid #f9f9f9}
+aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8px}
+aside label{flex:1 1 100%;display:grid;place-items:center;min-height:56px;background:#424242;font-weight:600;font-size:20px}
+aside label:focus-within{outline:3px solid #f9f9f9}
+aside input{position:absolute;width:1px;height:1px;opacity:0}
+.care{border-left:4px solid #fff3c4;padding-left:10px}
+`;
+
+/** What runs in the page: classes that name nothing outside themselves, written as text. */
+function scriptOf(data: BenchFileData, live: boolean): string {
+  const dries = `new (${WhatDries.toString()})(new Map(Object.entries(data.layers)))`;
+  const told = live
+    ? `new (${BenchFileTicks.toString()})(),new (${BenchFileNotes.toString()})(data.piece)`
+    : 'null,null';
+  return `{const data=${inScript(data)};new (${BenchFilePage.toString()})(data,${dries},${told})}`;
+}
+
 /**
  * The evening as one page: steps, pictures, timers. By itself it needs neither server nor network, and its ticks come back
  * as a file; served to a phone it sends them.
@@ -118,23 +151,19 @@ export async function benchFile(
 ): Promise<string> {
   const data = { ...(await dataOf(piece, order, schedule, tell)), live };
   const title = piece.name.replace(/[<&>]/g, ' ');
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'${live ? "; connect-src 'self'" : ''}">
+  const policy = [
+    "default-src 'none'",
+    'img-src data:',
+    "style-src 'unsafe-inline'",
+    "script-src 'unsafe-inline'",
+    ...(live ? ["connect-src 'self'"] : []),
+  ].join('; ');
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8">
+<meta name="viewport" content="width=device-width,initial-scale=1">
+<meta http-equiv="Content-Security-Policy" content="${policy}">
 <title>${title}, at the table</title>
-<style>
-*{box-sizing:border-box}body{margin:0;background:#1b1b1b;color:#f9f9f9;font:22px/1.35 system-ui,sans-serif}
-main{padding:16px 16px 190px;max-width:60rem;margin:auto}h1{font-size:1.5em;line-height:1.15;margin:.2em 0}
-img{display:block;width:100%;max-height:38vh;object-fit:contain;background:#777}
-footer{position:fixed;inset:auto 0 0;display:flex;flex-wrap:wrap;gap:8px;padding:10px;background:#111}
-button{flex:1 1 7rem;min-height:56px;border:0;font:600 20px system-ui,sans-serif;background:#424242;color:#f9f9f9}
-button.main{background:#f9f9f9;color:#111}ul{list-style:none;padding:0;margin:.4em 0}li{padding:.25em 0;border-bottom:1px solid #424242}
-i{display:inline-block;width:18px;height:18px;border-radius:50%;border:1px solid #f9f9f9;margin-right:8px;vertical-align:-2px}
-.dry{background:#424242;padding:6px 10px;margin:4px 4px 0 0;display:inline-block}.dry.now{background:#fff3c4;color:#111}
-.sent,.notes-sent{opacity:.75;font-size:18px}
-aside form{position:fixed;inset:auto 0 0;z-index:1;display:flex;flex-wrap:wrap;gap:8px;padding:14px;background:#1b1b1b;border-top:3px solid #f9f9f9}
-aside textarea{flex:1 1 100%;height:6em;font:20px system-ui,sans-serif;padding:8px}aside label{flex:1 1 100%;display:grid;place-items:center;min-height:56px;background:#424242;font-weight:600;font-size:20px}aside label:focus-within{outline:3px solid #f9f9f9}aside input{position:absolute;width:1px;height:1px;opacity:0}.care{border-left:4px solid #fff3c4;padding-left:10px}
-</style></head><body><main></main><footer></footer>
-<script>{const data=${inScript(data)};new (${BenchFilePage.toString()})(data,new (${WhatDries.toString()})(new Map(Object.entries(data.layers))),${live ? `new (${BenchFileTicks.toString()})(),new (${BenchFileNotes.toString()})(data.piece)` : 'null,null'})}</script></body></html>`;
+<style>${STYLE}</style></head><body><main></main><footer></footer>
+<script>${scriptOf(data, live)}</script></body></html>`;
 }
 
 /** Ticks of a file that are for steps of this order. */

@@ -44,9 +44,22 @@ function addressOf({ png, width, height, marks }: StepDrawing): string {
   // On a stroke it is where the brush is set down; without one it stands round the place, which stays to be seen.
   const ring = (width: number, colour: string) =>
     first &&
-    `<circle cx="${first[0].toFixed(1)}" cy="${first[1].toFixed(1)}" r="${(stroke ? 5 : 13) * unit}" fill="${stroke ? '#fff3c4' : 'none'}" stroke="${colour}" stroke-width="${width * unit}"/>`;
+    [
+      `<circle cx="${first[0].toFixed(1)}" cy="${first[1].toFixed(1)}" r="${(stroke ? 5 : 13) * unit}"`,
+      `fill="${stroke ? '#fff3c4' : 'none'}" stroke="${colour}" stroke-width="${width * unit}"/>`,
+    ].join(' ');
   const dot = first ? ring(4, '#111') + (stroke ? '' : ring(2, '#fff3c4')!) : '';
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" fill="none" stroke-linejoin="round" stroke-linecap="round"><image href="${dataUrl('image/png', png)}" width="${width}" height="${height}"/>${cased(pathOf(marks.hard), 1.3 * unit)}${cased(pathOf(marks.soft), 1.3 * unit, `stroke-dasharray="0.1 ${5 * unit}"`)}${arrow}${dot}</svg>`;
+  const size = `width="${width}" height="${height}"`;
+  const box = `viewBox="0 0 ${width} ${height}"`;
+  const svg = [
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size} ${box} fill="none" stroke-linejoin="round" stroke-linecap="round">`,
+    `<image href="${dataUrl('image/png', png)}" ${size}/>`,
+    cased(pathOf(marks.hard), 1.3 * unit),
+    cased(pathOf(marks.soft), 1.3 * unit, `stroke-dasharray="0.1 ${5 * unit}"`),
+    arrow,
+    dot,
+    '</svg>',
+  ].join('');
   return dataUrl('image/svg+xml', new TextEncoder().encode(svg));
 }
 
