@@ -1,3 +1,4 @@
+import { cleaner } from './support/axe.js';
 import { DEMO, expect, tenOfFewParts, test, openLayer } from './support/server.js';
 
 test(
@@ -217,7 +218,8 @@ test('approaches stand beside each other with what each takes, and one is laid f
   await page.goto(`${server.address}${DEMO}/steps`);
   const steel = page.getByRole('region', { name: 'Cold steel', exact: true });
   const approach = steel.getByRole('combobox', { name: 'Approach' });
-  await steel.getByRole('button', { name: 'What each approach takes' }).click();
+  const asks = steel.getByRole('button', { name: 'What each approach takes' });
+  await asks.click();
   const beside = page.getByRole('region', { name: 'What each approach to Cold steel takes' });
   await expect(beside.getByRole('progressbar')).toHaveCount(0, { timeout: 200_000 });
   // Pictures of all eleven, their figures, and the one that is laid now.
@@ -231,8 +233,10 @@ test('approaches stand beside each other with what each takes, and one is laid f
   expect(await figures('Thin glazes from black')).toBeGreaterThan(await figures('Textured'));
   await expect(row('Tinted metal')).toContainText('Wants an airbrush.');
   await expect(beside.getByText('as it is now')).toHaveCount(1);
-  await beside.getByRole('button', { name: 'Lay it by Textured' }).click();
+  await cleaner(page)('approaches beside each other');
+  await beside.getByRole('button', { name: 'Lay it so: Textured' }).click();
   await expect(beside).toHaveCount(0);
+  await expect(asks).toBeFocused();
   await expect(approach).toHaveValue('textured');
   await page.keyboard.press('Control+z');
   await expect(approach).not.toHaveValue('textured');

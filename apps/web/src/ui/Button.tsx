@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react';
+import type { ComponentProps } from 'react';
 
 type Look = 'solid' | 'plain' | 'dark';
 
@@ -13,7 +13,7 @@ export function Button({
   className = '',
   type = 'button',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look }) {
+}: ComponentProps<'button'> & { look?: Look }) {
   return (
     <button
       type={type}

@@ -11,7 +11,6 @@ import {
   type SchoolId,
 } from '@pale-glint/core';
 import { useId, useState, type ReactNode } from 'react';
-import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 
 /** Sorts of approaches as a painter tells them apart. */
@@ -73,8 +72,8 @@ interface ApproachChoiceProps {
   readonly onLeave: (finding: OrderFinding, reason: string) => void;
   readonly onSchool: (school: SchoolId) => void;
   readonly onUndercoat: (paint: string) => void;
-  /** Asks what each approach would take; null while that is told. */
-  readonly onCompare: (() => void) | null;
+  /** Asks what each approach would take. */
+  readonly compare: ReactNode;
 }
 
 /** How the metal is laid: its approach, the way it goes, where to stop, and what its order would spoil. */
@@ -89,7 +88,7 @@ export function ApproachChoice({
   onLeave,
   onSchool,
   onUndercoat,
-  onCompare,
+  compare,
 }: ApproachChoiceProps) {
   const id = useId();
   const school = schools[ladder.school];
@@ -141,11 +140,7 @@ export function ApproachChoice({
           It asks for {school.undercoat.words}: {school.undercoat.why[0].toLowerCase()}
           {school.undercoat.why.slice(1)}
         </p>
-        {onCompare && (
-          <Button look="plain" onClick={onCompare}>
-            What each approach takes
-          </Button>
-        )}
+        {compare}
       </div>
       <div className="space-y-2">
         <p>

@@ -9,7 +9,7 @@ import {
   type OrderLayer,
   type Paint,
 } from '@pale-glint/core';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { usePieceState } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
@@ -168,6 +168,7 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
   const { order: whole } = useStation();
   const { known, put } = edits;
   const [isComparing, setComparing] = useState(false);
+  const asks = useRef<HTMLButtonElement>(null);
   const findings = useMemo(
     () => activeOrderFindings(whole, piece).filter((f) => f.ladder === ladder.id),
     [whole, piece, ladder.id],
@@ -187,7 +188,16 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
         onLeave={(finding, reason) => edits.leaveBreach(finding, whole, reason)}
         onSchool={edits.chooseSchool}
         onUndercoat={(undercoat) => put({ ...ladder, undercoat })}
-        onCompare={isComparing ? null : () => setComparing(true)}
+        compare={
+          <Button
+            look="plain"
+            ref={asks}
+            aria-expanded={isComparing}
+            onClick={() => setComparing(!isComparing)}
+          >
+            What each approach takes
+          </Button>
+        }
       />
       {isComparing && (
         <WhatEachTakes
@@ -195,9 +205,9 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
           ladder={ladder}
           onTake={(school) => {
             setComparing(false);
+            asks.current?.focus();
             edits.chooseSchool(school);
           }}
-          onClose={() => setComparing(false)}
         />
       )}
     </>

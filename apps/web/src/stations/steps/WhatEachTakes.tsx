@@ -110,7 +110,7 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
           <Button
             look="plain"
             disabled={!approach.piece}
-            aria-label={`Lay it by ${label}`}
+            aria-label={`Lay it so: ${label}`}
             onClick={() => onTake(approach.school)}
           >
             Lay it so
@@ -151,11 +151,10 @@ function Group({ label, list, toAll, now, ...rest }: GroupProps) {
 interface WhatEachTakesProps extends Pick<LadderEdits, 'known' | 'meant'> {
   readonly ladder: Ladder;
   readonly onTake: (school: SchoolId) => void;
-  readonly onClose: () => void;
 }
 
 /** Every approach to a metal beside the others: how a part looks by it, and what it takes of the painter. */
-export function WhatEachTakes({ ladder, known, meant, onTake, onClose }: WhatEachTakesProps) {
+export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesProps) {
   const piece = usePiece();
   const { selected } = useStation();
   const { list, busy, failed } = useApproaches({ ladder, metal: meant, known });
@@ -175,9 +174,6 @@ export function WhatEachTakes({ ladder, known, meant, onTake, onClose }: WhatEac
             className="h-1 w-40"
           />
         )}
-        <Button look="plain" className="ml-auto" onClick={onClose}>
-          Close
-        </Button>
       </div>
       {failed && <Alert className="px-3 py-2">Not measured. {failed}</Alert>}
       <div className="overflow-x-auto">
