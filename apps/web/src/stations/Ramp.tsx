@@ -36,7 +36,7 @@ export function Ramp({ state }: { state: StationState }) {
     <nav
       ref={nav}
       aria-label="Stations"
-      className="flex min-w-0 flex-1 max-md:order-last max-md:h-12 max-md:w-full max-md:flex-none max-md:overflow-x-auto"
+      className="flex min-w-0 flex-1 max-md:order-last max-md:h-12 max-md:w-full max-md:flex-none max-md:overflow-x-auto max-md:[scrollbar-width:none]"
     >
       {stations.map((s, index) => {
         const tone = toneOf(index);

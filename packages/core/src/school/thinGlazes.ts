@@ -21,7 +21,7 @@ export const thinGlazes: School = {
   label: 'Thin glazes from black',
   metal: 'painted',
   description: 'Build every step out of many thin coats, each a little smaller, so that borders never form.',
-  suits: 'large smooth plates, cloaks of steel, competition; slow',
+  suits: 'large smooth plates, cloaks of steel, competition; many coats, each dry before the next',
   undercoat: {
     hex: '#161616',
     words: 'black',

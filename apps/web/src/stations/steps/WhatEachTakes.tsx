@@ -53,7 +53,8 @@ function Figures({ approach, most }: { approach: Approach; most: number }) {
       <td className="text-right">{takes.mixes}</td>
       <td className="text-right">{duration(takes.longestDryMin)}</td>
       <td className="text-right">
-        {duration(wholeMin)}, {counted(evenings, 'evening')}
+        <span className="block whitespace-nowrap">{duration(wholeMin)}</span>
+        <span className="block whitespace-nowrap">{counted(evenings, 'evening')}</span>
         {!fits && <span className="block font-semibold">more than you set</span>}
       </td>
     </>
@@ -97,9 +98,9 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
           <span className="block h-[66px] w-[88px] bg-g82" />
         )}
       </td>
-      <th scope="row" className="max-w-72 py-2 pr-4 text-left font-normal">
+      <th scope="row" className="max-w-72 min-w-32 py-2 pr-4 text-left font-normal">
         <span className="block font-semibold">{label}</span>
-        <span className="block text-g28">Suits {suits}.</span>
+        <span className="block text-g28 max-md:hidden">Suits {suits}.</span>
         <span className="block">{notes}</span>
       </th>
       <Figures approach={approach} most={most} />
@@ -109,6 +110,7 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
         ) : (
           <Button
             look="plain"
+            className="whitespace-nowrap"
             disabled={!approach.piece}
             aria-label={`Lay it so: ${label}`}
             onClick={() => onTake(approach.school)}
