@@ -1,3 +1,4 @@
+import { keptApproach, lockKeepersArm, withRecipeChange, writeApproach } from '@pale-glint/core';
 import { cleaner } from './support/axe.js';
 import { DEMO, expect, tenOfFewParts, test, openLayer } from './support/server.js';
 
@@ -238,6 +239,24 @@ test('approaches stand beside each other with what each takes, and one is laid f
   await expect(beside).toHaveCount(0);
   await expect(asks).toBeFocused();
   await expect(approach).toHaveValue('textured');
-  await page.keyboard.press('Control+z');
-  await expect(approach).not.toHaveValue('textured');
+  // The painter's own way, from a file, is kept and stands beside the others.
+  const { ladders, paints } = lockKeepersArm;
+  const unsmoothed = withRecipeChange(ladders[0], {
+    kind: 'leave-out',
+    pass: { role: 'smoothing', step: 'smoothing' },
+  });
+  await steel.getByLabel('Approach from a file').setInputFiles({
+    name: 'mine.approach.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeApproach(keptApproach(unsmoothed, paints, 'Rough'))),
+  });
+  await steel.getByRole('button', { name: 'Keep as my approach' }).click();
+  await steel.getByLabel('Name of my approach').fill('Rough steel');
+  await steel.getByRole('button', { name: 'Keep it' }).click();
+  await expect(approach.locator('option:checked')).toHaveText('Rough steel');
+  await asks.click();
+  await expect(beside.getByRole('progressbar')).toHaveCount(0, { timeout: 200_000 });
+  await expect(row('Rough steel')).toContainText('as it is now');
+  const [, own] = await row('Rough steel').getByRole('cell').allInnerTexts();
+  expect(own).toMatch(/min|h/);
 });

@@ -69,7 +69,7 @@ function approaches(path: string, ladderId: string, o: { readonly shelf?: string
   const { paints } = piece;
   const known = { paints, out: paints.filter(isMissing).map((p) => p.id) };
   const options = (painted: Ladder | null) =>
-    approachOptions(ladder, metalFor(piece, ladder), known, painted);
+    approachOptions(ladder, metalFor(piece, ladder), known, { painted });
   const wanted = options(null).find((option) => option.search)?.search;
   const painted = wanted && searchMixesForLadder(wanted, paints, null, { out: new Set(known.out) });
   answer(

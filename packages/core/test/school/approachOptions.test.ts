@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   approachOptions,
   approachTakes,
+  keptApproach,
   lockKeepersArm,
   metalById,
   schools,
@@ -10,14 +11,14 @@ import {
   sluiceWarden,
   towline,
   withLadder,
+  withRecipeChange,
   type Piece,
 } from '../../src/index.js';
 import { orderOf } from '../support.js';
 
 const [steel] = sluiceWarden.ladders;
 const known = { paints: towline, out: [] };
-const optionsOf = (shelf: typeof known, painted: typeof steel | null = null) =>
-  approachOptions(steel, metalById('cold-steel'), shelf, painted);
+const optionsOf = (shelf: typeof known) => approachOptions(steel, metalById('cold-steel'), shelf);
 const sort = (sorted: 'painted' | 'flake') => SCHOOLS.filter((id) => schools[id].metal === sorted);
 
 describe('approaches to a metal', () => {
@@ -44,13 +45,39 @@ describe('approaches to a metal', () => {
     const waiting = before.filter((o) => o.search !== null);
     expect(waiting.map((o) => o.school)).toEqual(sort('painted'));
     const found = searchMixesForLadder(waiting[0].search!, towline, null)!.ladder;
-    const after = approachOptions(flakes, metal, known, found);
+    const after = approachOptions(flakes, metal, known, { painted: found });
     for (const { school } of waiting)
       expect(after.find((o) => o.school === school)).toMatchObject({
         ladder: { school, steps: found.steps },
         search: null,
       });
   });
+});
+
+test('approaches of the painter’s own come first, with their changes and the paints they bring', () => {
+  const own = { id: 'rose', name: 'Rose', hex: '#b06070' };
+  const rose = { ...towline.find((p) => p.id === 'lamp-oil')!, ...own };
+  const changed = withRecipeChange(
+    { ...steel, school: 'textured' },
+    {
+      kind: 'add',
+      title: 'Rose in the shade',
+      role: 'glaze',
+      over: 'shade',
+      mix: [{ paint: 'rose', parts: 1 }],
+      water: 5,
+      thinner: 'water',
+      coats: 1,
+      why: '',
+      before: { role: 'value', step: steel.steps[3].id },
+    },
+  );
+  const kept = keptApproach(changed, [...towline, rose], 'Rosy');
+  const [first, ...others] = approachOptions(steel, metalById('cold-steel'), known, { kept: [kept] });
+  expect(first).toMatchObject({ kept, school: 'textured', search: null });
+  expect(first.ladder!.recipe).toEqual(changed.recipe);
+  expect(first.brought.map((p) => p.id)).toEqual(['rose']);
+  expect(others.map((o) => [o.school, o.kept])).toEqual(SCHOOLS.map((id) => [id, null]));
 });
 
 describe('what an approach takes', () => {

@@ -203,10 +203,11 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
         <WhatEachTakes
           {...edits}
           ladder={ladder}
-          onTake={(school) => {
+          onTake={({ kept, school }) => {
             setComparing(false);
             asks.current?.focus();
-            edits.chooseSchool(school);
+            if (kept) edits.takeKept(kept);
+            else edits.chooseSchool(school);
           }}
         />
       )}

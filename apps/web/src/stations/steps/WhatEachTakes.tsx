@@ -3,11 +3,12 @@ import {
   areaOf,
   duration,
   modelOf,
+  isLaidBy,
   schools,
+  type ApproachOption,
   type Ladder,
   type Part,
   type Piece,
-  type SchoolId,
 } from '@pale-glint/core';
 import { Thumb } from '../../map/Thumb.js';
 import { usePiece } from '../../store/PieceContext.js';
@@ -84,11 +85,12 @@ interface RowProps {
   readonly most: number;
   readonly notes: string;
   readonly isNow: boolean;
-  readonly onTake: (school: SchoolId) => void;
+  readonly onTake: (approach: ApproachOption) => void;
 }
 
 function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
-  const { label, suits } = schools[approach.school];
+  const { label: built, suits } = schools[approach.school];
+  const label = approach.kept?.name ?? built;
   return (
     <tr className={`border-t border-g82 align-top [&>td]:py-2 [&>td]:pr-4 ${isNow ? 'bg-g96' : ''}`}>
       <td className="w-24 pl-2">
@@ -100,7 +102,9 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
       </td>
       <th scope="row" className="max-w-72 min-w-32 py-2 pr-4 text-left font-normal">
         <span className="block font-semibold">{label}</span>
-        <span className="block text-g28 max-md:hidden">Suits {suits}.</span>
+        <span className="block text-g28 max-md:hidden">
+          {approach.kept ? `${built}, changed.` : `Suits ${suits}.`}
+        </span>
         <span className="block">{notes}</span>
       </th>
       <Figures approach={approach} most={most} />
@@ -113,7 +117,7 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
             className="whitespace-nowrap"
             disabled={!approach.piece}
             aria-label={`Lay it so: ${label}`}
-            onClick={() => onTake(approach.school)}
+            onClick={() => onTake(approach)}
           >
             Lay it so
           </Button>
@@ -127,13 +131,14 @@ interface GroupProps extends Pick<RowProps, 'part' | 'most' | 'onTake'> {
   readonly label: string;
   readonly list: readonly Approach[];
   readonly toAll: readonly string[];
-  readonly now: SchoolId;
+  readonly ladder: Ladder;
 }
 
 /** Approaches of a sort. Where none of them can be laid, why is said once. */
-function Group({ label, list, toAll, now, ...rest }: GroupProps) {
+function Group({ label, list, toAll, ladder, ...rest }: GroupProps) {
   const [first] = list;
-  const none = first && list.every((a) => !a.piece);
+  if (!first) return null;
+  const none = list.every((a) => !a.piece);
   return (
     <tbody>
       <tr className="border-t border-g72 [&>*]:py-1">
@@ -144,15 +149,28 @@ function Group({ label, list, toAll, now, ...rest }: GroupProps) {
       </tr>
       {!none &&
         list.map((a) => (
-          <Row key={a.school} {...rest} approach={a} notes={notesOf(a, toAll)} isNow={a.school === now} />
+          <Row
+            key={a.key}
+            {...rest}
+            approach={a}
+            notes={notesOf(a, toAll)}
+            isNow={a.kept ? isLaidBy(ladder, a.kept) : a.school === ladder.school}
+          />
         ))}
     </tbody>
   );
 }
 
+const GROUPS: readonly (readonly [label: string, isIn: (a: Approach) => boolean])[] = [
+  ['Your own', (a) => a.kept !== null],
+  ...SORTS.map(
+    ([sort, label]) => [label, (a: Approach) => a.kept === null && schools[a.school].metal === sort] as const,
+  ),
+];
+
 interface WhatEachTakesProps extends Pick<LadderEdits, 'known' | 'meant'> {
   readonly ladder: Ladder;
-  readonly onTake: (school: SchoolId) => void;
+  readonly onTake: (approach: ApproachOption) => void;
 }
 
 /** Every approach to a metal beside the others: how a part looks by it, and what it takes of the painter. */
@@ -193,13 +211,12 @@ export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesPro
               <th />
             </tr>
           </thead>
-          {SORTS.map(([sort, label]) => (
+          {GROUPS.map(([label, isIn]) => (
             <Group
-              key={sort}
+              key={label}
               label={label}
-              list={list.filter((a) => schools[a.school].metal === sort)}
-              {...{ toAll, part, most, onTake }}
-              now={ladder.school}
+              list={list.filter(isIn)}
+              {...{ ladder, toAll, part, most, onTake }}
             />
           ))}
         </table>

@@ -7,9 +7,11 @@ import {
   type Ladder,
   type Metal,
   type Piece,
+  type Shelf,
 } from '@pale-glint/core';
 import { useEffect, useState } from 'react';
 import { usePiece } from '../../store/PieceContext.js';
+import type { PainterPace } from '../../store/usePace.js';
 import { useShelf } from '../../store/useShelf.js';
 import { planClient } from '../../workers/planClient.js';
 import type { ApproachMeasured } from '../../workers/plan.worker.js';
@@ -19,6 +21,7 @@ import { useStation } from '../stationState.js';
 
 /** An approach to a metal of the piece, as far as it is known what it takes. */
 export interface Approach extends ApproachOption {
+  readonly key: string;
   /** The piece with its metal laid by it; null where it cannot be. */
   readonly piece: Piece | null;
   readonly measured: ApproachMeasured | null;
@@ -38,58 +41,73 @@ interface Asked {
   readonly known: KnownPaints;
 }
 
+/** All of it as it was when it was asked for. */
+interface AskedFor extends Asked {
+  readonly piece: Piece;
+  readonly shelf: Shelf;
+  readonly pace: Pick<PainterPace, 'learned' | 'coats'>;
+}
+
+/** The piece with its metal laid by an approach; null where it cannot be. */
+function laidBy({ piece, known, shelf }: AskedFor, { ladder, brought }: ApproachOption): Piece | null {
+  if (!ladder) return null;
+  return { ...piece, ...pieceOnShelf(withLadder(piece, ladder, [...known.paints, ...brought]), shelf) };
+}
+
+/** Every approach; those of ordinary paint to a true metal once mixes are found, where there are any. */
+async function optionsFor(
+  { ladder, metal, known, shelf: { approaches: kept } }: AskedFor,
+  mixing: ReturnType<typeof mixClient>,
+): Promise<readonly ApproachOption[]> {
+  const options = approachOptions(ladder, metal, known, { kept });
+  const wanted = options.find((o) => o.search)?.search;
+  if (!wanted) return options;
+  const { paints, out } = known;
+  const found = await mixing.ask('ladder', { ladder: wanted, paints, out, only: null }).catch(() => null);
+  return found ? approachOptions(ladder, metal, known, { kept, painted: found.ladder }) : options;
+}
+
+/** The list of approaches as more and more of it is known. */
+async function* measured(
+  asked: AskedFor,
+  mixing: ReturnType<typeof mixClient>,
+  planning: ReturnType<typeof planClient>,
+): AsyncGenerator<readonly Approach[]> {
+  let list = (await optionsFor(asked, mixing)).map((o): Approach => ({
+    ...o,
+    key: o.kept ? `mine ${o.kept.id}` : o.school,
+    piece: laidBy(asked, o),
+    measured: null,
+  }));
+  yield list;
+  const { learned, coats } = asked.pace;
+  for (const { key, piece, ladder } of list) {
+    if (!piece || !ladder) continue;
+    const takes = await planning.ask('approach', { piece, ladder, pace: { learned, coats }, ...nowHere() });
+    list = list.map((a) => (a.key === key ? { ...a, measured: takes } : a));
+    yield list;
+  }
+}
+
 /** What every approach to a metal takes on this piece, measured in a worker one after the other. */
-export function useApproaches({ ladder, metal, known }: Asked): Approaches {
+export function useApproaches(asking: Asked): Approaches {
   const piece = usePiece();
   const { shelf } = useShelf();
   const { pace } = useStation();
-  // As all of it was when it was asked for.
-  const [asked] = useState({ piece, shelf, pace, ladder, metal, known });
+  const [asked] = useState<AskedFor>({ ...asking, piece, shelf, pace });
   const [found, setFound] = useState<Approaches>({ list: [], busy: true, failed: null });
   useEffect(() => {
     const mixing = mixClient();
     const planning = planClient();
     let live = true;
-    const laid = ({ ladder: steps }: ApproachOption): Piece | null =>
-      steps && {
-        ...asked.piece,
-        ...pieceOnShelf(withLadder(asked.piece, steps, asked.known.paints), asked.shelf),
-      };
-    const optionsWith = (painted: Ladder | null) =>
-      approachOptions(asked.ladder, asked.metal, asked.known, painted);
-    /** Those that want mixes have them, where some are found. */
-    const mixed = async (options: readonly ApproachOption[], wanted: Ladder) => {
-      const { paints, out } = asked.known;
-      const steps = await mixing
-        .ask('ladder', { ladder: wanted, paints, out, only: null })
-        .then((search) => search.ladder)
-        .catch(() => null);
-      return steps ? optionsWith(steps) : options;
-    };
-    const measure = async () => {
-      let options: readonly ApproachOption[] = optionsWith(null);
-      const wanted = options.find((o) => o.search)?.search;
-      if (wanted) options = await mixed(options, wanted);
-      let list = options.map((o): Approach => ({ ...o, piece: laid(o), measured: null }));
-      const tell = (busy: boolean) => live && setFound({ list, busy, failed: null });
-      tell(true);
-      const { learned, coats } = asked.pace;
-      for (const { school, piece: one, ladder: steps } of list) {
-        if (!one || !steps) continue;
-        const measured = await planning.ask('approach', {
-          piece: one,
-          ladder: steps,
-          pace: { learned, coats },
-          ...nowHere(),
-        });
-        list = list.map((a) => (a.school === school ? { ...a, measured } : a));
-        tell(true);
+    const follow = async () => {
+      for await (const list of measured(asked, mixing, planning)) {
+        if (!live) return;
+        setFound({ list, busy: true, failed: null });
       }
-      tell(false);
+      setFound((f) => ({ ...f, busy: false }));
     };
-    measure().catch(
-      (error: Error) => live && setFound((f) => ({ ...f, busy: false, failed: error.message })),
-    );
+    follow().catch((error: Error) => live && setFound((f) => ({ ...f, busy: false, failed: error.message })));
     return () => {
       live = false;
       mixing.end();
