@@ -8,12 +8,11 @@ interface LightDialProps {
   readonly size?: number;
   /** How the picture beside it is turned or mirrored: the light goes with it. */
   readonly transform?: string;
-  /** Shows where it stands, and cannot be moved here. */
-  readonly held?: boolean;
   /** Said under its hour and height. */
   readonly note?: string | undefined;
-  readonly onChange: (clockHours: number, heightDeg: number) => void;
-  readonly onEnd: () => void;
+  /** Null where it shows how the light stands, and cannot be moved here. */
+  readonly onChange: ((clockHours: number, heightDeg: number) => void) | null;
+  readonly onEnd?: () => void;
 }
 
 const R = 50;
@@ -33,7 +32,6 @@ export function LightDial({
   heightDeg,
   size = 132,
   transform,
-  held = false,
   note,
   onChange,
   onEnd,
@@ -44,7 +42,7 @@ export function LightDial({
   const [hx, hy] = [Math.sin(angle) * reach, -Math.cos(angle) * reach];
 
   const move = (e: PointerEvent) => {
-    if (held) return;
+    if (!onChange) return;
     const at = inDrawing(svg.current!, e.clientX, e.clientY);
     const r = Math.min(1, Math.hypot(at.x, at.y) / R);
     const hours = Math.round(clockOf(at.x, -at.y) * 60) / 60;
@@ -54,7 +52,7 @@ export function LightDial({
     const by = e.shiftKey ? 6 : 1;
     const turn = { ArrowLeft: -CLOCK_STEP, ArrowRight: CLOCK_STEP }[e.key];
     const lift = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-    if (held || (turn === undefined && lift === undefined)) return;
+    if (!onChange || (turn === undefined && lift === undefined)) return;
     e.preventDefault();
     const hours = Math.round(((((clockHours + (turn ?? 0) * by) % 12) + 12) % 12) * 720) / 720;
     onChange(hours >= 12 ? 0 : hours, clamp(heightDeg + (lift ?? 0) * by, 0, 90));
@@ -73,7 +71,7 @@ export function LightDial({
         tabIndex={0}
         role="slider"
         aria-label="Main light"
-        aria-disabled={held || undefined}
+        aria-disabled={!onChange || undefined}
         aria-valuemin={0}
         aria-valuemax={12}
         aria-valuenow={Number(clockHours.toFixed(2))}
@@ -109,7 +107,7 @@ export function LightDial({
         <circle
           cx={hx}
           cy={hy}
-          r={held ? 6 : 9}
+          r={onChange ? 9 : 6}
           className={heightDeg < 0 ? 'fill-none stroke-lamp' : 'fill-lamp'}
           strokeWidth="2"
           data-testid="light-handle"

@@ -174,10 +174,9 @@ function StageCorners({ piece, room, look, zoom, comparing, onLight, onLightEnd 
           size={room.dial}
           clockHours={rig.keyClockHours}
           heightDeg={rig.keyHeightDeg}
-          held={isLitByTurn(view)}
           note={isLitByTurn(view) ? 'turned with the figure' : undefined}
           transform={transformOf(look)}
-          onChange={onLight}
+          onChange={isLitByTurn(view) ? null : onLight}
           onEnd={onLightEnd}
         />
       </div>

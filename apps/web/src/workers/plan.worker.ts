@@ -35,6 +35,8 @@ export interface WorthJob {
 export interface ApproachJob {
   readonly piece: Piece;
   readonly ladder: Ladder;
+  /** The part that the approach is shown on. */
+  readonly part: string | null;
   /** How the painter's coats and minutes differ from the starting figures. */
   readonly pace: { readonly learned: readonly Learned[]; readonly coats: readonly LearnedCoats[] };
   readonly today: string;
@@ -49,6 +51,8 @@ export interface ApproachMeasured {
   readonly evenings: number;
   /** Whether they are no more than the painter set; true where none is set. */
   readonly fits: boolean;
+  /** The pass from which the part it is shown on reads as metal, and of how many; null where it is not told. */
+  readonly reads: { readonly from: number; readonly of: number } | null;
 }
 
 /** Plans that are tried to tell how many evenings an approach takes. */
@@ -66,13 +70,12 @@ const jobs = {
       },
     }),
   /** What a metal takes, laid by an approach from the beginning; to a few per cent. */
-  async approach({ piece, ladder, pace, today, nowMin }: ApproachJob): Promise<ApproachMeasured> {
+  async approach({ piece, ladder, part: on, pace, today, nowMin }: ApproachJob): Promise<ApproachMeasured> {
     await needSculpts(piece);
     const atHand = internPiece(piece);
-    const starting = paintingOrder(
-      atHand,
-      new Map(atHand.parts.map((part) => [part.id, quickSheet(part, atHand)])),
-    );
+    const sheets = new Map(atHand.parts.map((part) => [part.id, quickSheet(part, atHand)]));
+    const starting = paintingOrder(atHand, sheets);
+    const shown = on === null ? undefined : sheets.get(on);
     const order = paced(coatedAs(starting, pace.coats, piece.copies), pace.learned);
     const { activeMin, evenings, fits } = scheduleOf(order, piece, [], { today, nowMin, tries: FEW_TRIES });
     return {
@@ -80,6 +83,7 @@ const jobs = {
       wholeMin: activeMin,
       evenings: evenings.length,
       fits,
+      reads: shown?.readsAsMetalFrom ? { from: shown.readsAsMetalFrom, of: shown.passes } : null,
     };
   },
   /** What each step that is left brings at arm's length. */

@@ -1,3 +1,5 @@
+import type { Role } from '../piece/index.js';
+
 /** How much paint, how long: starting figures, to be replaced by the painter's own record. */
 
 /** Wet film of one coat in mm: brushed thinly, and as a glaze from a wiped brush. */
@@ -29,9 +31,15 @@ export const activeMinutes = {
 const OVERSPRAY = 1.6;
 const LEAST_CUP_DROPS = 8;
 
-/** "9 drops" where drops can be counted, otherwise by brush tip; for an airbrush what goes into its cup. */
-export function amountText(ml: number, airbrush = false): string {
+/**
+ * "9 drops" where drops can be counted, otherwise by brush tip; for an airbrush what goes into its cup. A primer comes from a
+ * can as well, of which nothing is measured.
+ */
+export function amountText(ml: number, layer?: { readonly role: Role; readonly airbrush: boolean }): string {
   const drops = ml / DROP_ML;
-  if (airbrush) return `${Math.max(LEAST_CUP_DROPS, Math.ceil(OVERSPRAY * drops))} drops in the cup`;
+  if (layer?.airbrush) {
+    const cup = `${Math.max(LEAST_CUP_DROPS, Math.ceil(OVERSPRAY * drops))} drops in the cup`;
+    return layer.role === 'undercoat' ? `${cup}, or a can` : cup;
+  }
   return drops >= 2 ? `${Math.ceil(drops)} drops` : 'by brush tip';
 }

@@ -11,6 +11,8 @@ export interface ApproachTakes {
   readonly mixes: number;
   /** Minutes at the brush for all figures. */
   readonly activeMin: number;
+  /** Those of them that go into layers which the piece's purpose does not need. */
+  readonly beyondMin: number;
   /** The longest drying between two of its layers, in minutes. */
   readonly longestDryMin: number;
   /** Whether any of its layers is sprayed. */
@@ -50,6 +52,10 @@ export function approachTakes(
     coats: mine.reduce((sum, l) => sum + coatsOf(l), 0),
     mixes: new Set(mine.map((l) => l.mixText)).size,
     activeMin: orderTime(mine, piece.copies).activeMin,
+    beyondMin: orderTime(
+      mine.filter((l) => l.beyond),
+      piece.copies,
+    ).activeMin,
     // After the last of them nothing of it is waited for.
     longestDryMin: Math.max(0, ...mine.slice(0, -1).map((l) => l.dryMin)),
     airbrush: mine.some((l) => l.airbrush),

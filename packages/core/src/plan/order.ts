@@ -83,7 +83,7 @@ function layerFor({ piece, paints }: OrderInput, plan: LayerPlan): OrderLayer[] 
       thinner: pass.thinner,
       thinning: airbrush && water === 0 ? 'as it is supplied for spraying' : thinning(water, pass.thinner),
       share: pass.share,
-      amount: amountText((ml * (1 + besides)) / (1 + water), airbrush),
+      amount: amountText((ml * (1 + besides)) / (1 + water), { role, airbrush }),
       besides,
       dryMin: pass.waitMin,
       tool: toolText(toolFor(pass, parts)),

@@ -54,7 +54,7 @@ export function coatPaintMl(
 
 /** The same in words; empty where the painter chooses. */
 export const coatAmount = (layer: OrderLayer, coat: number, figures: number): string =>
-  layer.amount && amountText(coatPaintMl(layer, coat, figures), layer.airbrush);
+  layer.amount && amountText(coatPaintMl(layer, coat, figures), layer);
 
 /** The most coats that any part takes of a layer; 0 where it lies on none. */
 export const coatsOf = ({ parts }: Pick<OrderLayer, 'parts'>): number =>

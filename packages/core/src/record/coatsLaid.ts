@@ -101,6 +101,6 @@ export function coatedAs(
     if (factor === undefined || !layer.parts.some(byModel)) return layer;
     const parts = layer.parts.map((step) => coatedStep(step, factor));
     const ml = parts.reduce((sum, p) => sum + p.mixedMl, 0) * copies;
-    return { ...layer, parts, amount: amountText(ml / (1 + layer.water), layer.airbrush) };
+    return { ...layer, parts, amount: amountText(ml / (1 + layer.water), layer) };
   });
 }

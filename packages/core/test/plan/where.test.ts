@@ -139,6 +139,8 @@ describe('amounts', () => {
     expect(mixedMl(1000, 1, true)).toBeLessThan(mixedMl(1000, 1));
     expect(amountText(0.02)).toBe('by brush tip');
     expect(amountText(0.18)).toBe('4 drops');
+    expect(amountText(0.18, { role: 'tint', airbrush: true })).toBe('8 drops in the cup');
+    expect(amountText(0.18, { role: 'undercoat', airbrush: true })).toBe('8 drops in the cup, or a can');
   });
 
   test('minutes start above nothing and grow', () => {

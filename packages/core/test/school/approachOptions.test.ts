@@ -104,6 +104,21 @@ describe('what an approach takes', () => {
     expect(takes.mixes).toBeLessThanOrEqual(takes.layers);
   });
 
+  test('tells what a purpose does not need: all is wanted for competition, smoothing is not for the table', () => {
+    const beyond = (purpose: Piece['rig']['purpose']) => {
+      const { order, takes } = laid('dark-first', {
+        ...lockKeepersArm,
+        rig: { ...lockKeepersArm.rig, purpose },
+      });
+      const smoothing = order.find((l) => l.role === 'smoothing')!;
+      expect(smoothing.beyond).toBe(purpose === 'table');
+      expect(takes.beyondMin).toBeLessThan(takes.activeMin);
+      return takes.beyondMin;
+    };
+    expect(beyond('competition')).toBe(0);
+    expect(beyond('table')).toBeGreaterThan(beyond('display'));
+  });
+
   test('grows with the number of figures, but not in coats', () => {
     const { order, takes, piece } = laid('dark-first');
     const ten = approachTakes(order, ladder, { ...piece, copies: 10 });

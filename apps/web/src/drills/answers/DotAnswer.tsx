@@ -8,7 +8,6 @@ import type { AnswerProps } from './answerProps.js';
 import { DrillPicture } from './DrillPicture.js';
 import { BesideStage, Controls, Stage } from './Stage.js';
 
-const nothing = () => undefined;
 /** Radius of a mark, in points of the picture. */
 const MARK = 15;
 /** An arrow key moves the mark so far, in points; with Shift farther. */
@@ -99,13 +98,7 @@ export function DotAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'dot
           </svg>
         </DrillPicture>
         <BesideStage>
-          <LightDial
-            clockHours={keyClockHours}
-            heightDeg={keyHeightDeg}
-            held
-            onChange={nothing}
-            onEnd={nothing}
-          />
+          <LightDial clockHours={keyClockHours} heightDeg={keyHeightDeg} onChange={null} />
         </BesideStage>
       </Stage>
       {!judged && (

@@ -5,8 +5,6 @@ import type { AnswerProps } from './answerProps.js';
 import { DrillPicture } from './DrillPicture.js';
 import { BesideStage, Controls, Stage } from './Stage.js';
 
-const nothing = () => undefined;
-
 /** The hour from which a finished picture is lit is set on the dial; how high it stands is told. */
 export function LightAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'light'>) {
   const [hours, setHours] = useState<number | null>(null);
@@ -19,9 +17,7 @@ export function LightAnswer({ task, pictures, judged, onAnswer }: AnswerProps<'l
           <LightDial
             clockHours={judged ? task.clockHours : (hours ?? 0)}
             heightDeg={height}
-            held={judged !== null}
-            onChange={setHours}
-            onEnd={nothing}
+            onChange={judged ? null : setHours}
           />
         </BesideStage>
       </Stage>

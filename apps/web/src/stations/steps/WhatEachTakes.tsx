@@ -9,7 +9,9 @@ import {
   type Ladder,
   type Part,
   type Piece,
+  type Purpose,
 } from '@pale-glint/core';
+import { useMemo } from 'react';
 import { Thumb } from '../../map/Thumb.js';
 import { usePiece } from '../../store/PieceContext.js';
 import { Alert } from '../../ui/Alert.js';
@@ -22,15 +24,23 @@ import type { LadderEdits } from './useLadderEdits.js';
 /** The part that an approach is shown on: the chosen one, the focal one, or the largest that the metal has. */
 function shownPart({ parts, rig }: Piece, ladder: Ladder, selected: string | null): Part | null {
   const mine = parts.filter(({ finish }) => finish.kind === 'metal' && finish.ladder === ladder.id);
-  const area = (p: Part) => areaOf(modelOf(p.form).rings);
-  const [largest] = [...mine].sort((a, b) => area(b) - area(a));
-  return mine.find((p) => p.id === selected) ?? mine.find((p) => p.id === rig.focalPart) ?? largest ?? null;
+  const told = mine.find((p) => p.id === selected) ?? mine.find((p) => p.id === rig.focalPart);
+  if (told) return told;
+  const sized = mine.map((part) => ({ part, mm2: areaOf(modelOf(part.form).rings) }));
+  return sized.sort((a, b) => b.mm2 - a.mm2)[0]?.part ?? null;
 }
 
 const NO_FLAKES = 'It wants flake paints near this metal, and there are none.';
 
+interface FiguresProps {
+  readonly approach: Approach;
+  /** The most minutes that any of them takes. */
+  readonly most: number;
+  readonly purpose: Purpose;
+}
+
 /** What an approach takes, in figures and as a bar beside the others. */
-function Figures({ approach, most }: { approach: Approach; most: number }) {
+function Figures({ approach, most, purpose }: FiguresProps) {
   const { measured, piece, search } = approach;
   if (!piece) return <td colSpan={5}>{search ? 'No steps that rise come from your paints.' : NO_FLAKES}</td>;
   if (!measured)
@@ -39,7 +49,7 @@ function Figures({ approach, most }: { approach: Approach; most: number }) {
         to be measured
       </td>
     );
-  const { takes, wholeMin, evenings, fits } = measured;
+  const { takes, wholeMin, evenings, fits, reads } = measured;
   return (
     <>
       <td className="min-w-40">
@@ -49,6 +59,16 @@ function Figures({ approach, most }: { approach: Approach; most: number }) {
           style={{ width: `${(100 * takes.activeMin) / Math.max(1, most)}%` }}
           aria-hidden
         />
+        {takes.beyondMin >= 1 && (
+          <span className="mt-1 block text-g28">
+            {duration(takes.beyondMin)} of it more than {purpose} needs
+          </span>
+        )}
+        {reads && (
+          <span className="mt-1 block text-g28">
+            reads as metal from step {reads.from} of {reads.of}
+          </span>
+        )}
       </td>
       <td className="text-right">{takes.coats}</td>
       <td className="text-right">{takes.mixes}</td>
@@ -79,16 +99,14 @@ const notesOf = (approach: Approach, toAll: readonly string[]): string =>
       .map((text) => `${text}.`),
   ].join(' ');
 
-interface RowProps {
-  readonly approach: Approach;
+interface RowProps extends FiguresProps {
   readonly part: Part | null;
-  readonly most: number;
   readonly notes: string;
   readonly isNow: boolean;
   readonly onTake: (approach: ApproachOption) => void;
 }
 
-function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
+function Row({ approach, part, most, purpose, notes, isNow, onTake }: RowProps) {
   const { label: built, suits } = schools[approach.school];
   const label = approach.kept?.name ?? built;
   return (
@@ -107,7 +125,7 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
         </span>
         <span className="block">{notes}</span>
       </th>
-      <Figures approach={approach} most={most} />
+      <Figures {...{ approach, most, purpose }} />
       <td className="text-right">
         {isNow ? (
           <span className="font-semibold">as it is now</span>
@@ -127,7 +145,7 @@ function Row({ approach, part, most, notes, isNow, onTake }: RowProps) {
   );
 }
 
-interface GroupProps extends Pick<RowProps, 'part' | 'most' | 'onTake'> {
+interface GroupProps extends Pick<RowProps, 'part' | 'most' | 'purpose' | 'onTake'> {
   readonly label: string;
   readonly list: readonly Approach[];
   readonly toAll: readonly string[];
@@ -145,7 +163,7 @@ function Group({ label, list, toAll, ladder, ...rest }: GroupProps) {
         <th colSpan={none ? 2 : 8} scope="rowgroup" className="pl-2 text-left font-semibold">
           {label}
         </th>
-        {none && <Figures approach={first} most={0} />}
+        {none && <Figures {...rest} approach={first} />}
       </tr>
       {!none &&
         list.map((a) => (
@@ -177,8 +195,8 @@ interface WhatEachTakesProps extends Pick<LadderEdits, 'known' | 'meant'> {
 export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesProps) {
   const piece = usePiece();
   const { selected } = useStation();
-  const { list, busy, failed } = useApproaches({ ladder, metal: meant, known });
-  const part = shownPart(piece, ladder, selected);
+  const part = useMemo(() => shownPart(piece, ladder, selected), [piece, ladder, selected]);
+  const { list, busy, failed } = useApproaches({ ladder, metal: meant, known, part: part?.id ?? null });
   const most = Math.max(0, ...list.map((a) => a.measured?.takes.activeMin ?? 0));
   const toAll = missingToAll(list);
   const done = list.filter((a) => a.measured || !a.piece).length;
@@ -217,6 +235,7 @@ export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesPro
               label={label}
               list={list.filter(isIn)}
               {...{ ladder, toAll, part, most, onTake }}
+              purpose={piece.rig.purpose}
             />
           ))}
         </table>

@@ -39,6 +39,8 @@ interface Asked {
   /** What it shall look like. */
   readonly metal: Metal;
   readonly known: KnownPaints;
+  /** The part that approaches are shown on. */
+  readonly part: string | null;
 }
 
 /** All of it as it was when it was asked for. */
@@ -83,7 +85,8 @@ async function* measured(
   const { learned, coats } = asked.pace;
   for (const { key, piece, ladder } of list) {
     if (!piece || !ladder) continue;
-    const takes = await planning.ask('approach', { piece, ladder, pace: { learned, coats }, ...nowHere() });
+    const job = { piece, ladder, part: asked.part, pace: { learned, coats }, ...nowHere() };
+    const takes = await planning.ask('approach', job);
     list = list.map((a) => (a.key === key ? { ...a, measured: takes } : a));
     yield list;
   }

@@ -59,7 +59,7 @@ export function mixesToPutOut(
     const ml = lines
       .filter((line) => order[line.layer].mixText === layer.mixText)
       .reduce((sum, line) => sum + coatPaintMl(order[line.layer], line.coat, line.figures), 0);
-    return { layer, amount: layer.amount && amountText(ml, layer.airbrush) };
+    return { layer, amount: layer.amount && amountText(ml, layer) };
   });
 }
 
