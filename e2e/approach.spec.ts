@@ -229,7 +229,7 @@ test('approaches stand beside each other with what each takes, and one is laid f
   const figures = async (name: string) => {
     const [, minutes, coats] = await row(name).getByRole('cell').allInnerTexts();
     expect(minutes).toMatch(
-      /^(\d+ h( \d\d)?|\d+ min)\s+(.+ more than \w+ needs\s+)?reads as metal from step \d+ of \d+$/,
+      /^(\d+ h( \d\d)?|\d+ min)\s+(.+ not needed for \w+\s+)?reads as metal from step \d+ of \d+$/,
     );
     return Number(coats);
   };

@@ -61,7 +61,7 @@ function Figures({ approach, most, purpose }: FiguresProps) {
         />
         {takes.beyondMin >= 1 && (
           <span className="mt-1 block text-g28">
-            {duration(takes.beyondMin)} of it more than {purpose} needs
+            {duration(takes.beyondMin)} of it not needed for {purpose}
           </span>
         )}
         {reads && (
