@@ -95,19 +95,19 @@ describe('the command line', () => {
     });
   });
 
-  test('approaches tells what each takes, and nothing where the shelf gives no steps', async () => {
+  test('schools tells what each takes, and nothing where the shelf gives no steps', async () => {
     const [{ id }] = JSON.parse(readFileSync(at('arm.json'), 'utf8')).ladders;
     const shelf = at('no-flakes.json');
     writeFileSync(shelf, writeShelf(shelfOf(towline.filter((p) => p.kind !== 'metallic'))));
-    const all = (await run('approaches', at('arm.json'), id, '--shelf', shelf)) as {
-      approach: string;
+    const all = (await run('schools', at('arm.json'), id, '--shelf', shelf)) as {
+      school: string;
       takes: { coats: number; activeMin: number } | null;
     }[];
-    const takes = new Map(all.map((a) => [a.approach, a.takes]));
+    const takes = new Map(all.map((a) => [a.school, a.takes]));
     expect(takes.get('dark-first')!.activeMin).toBeGreaterThan(0);
     expect(takes.get('thin-glazes')!.coats).toBeGreaterThan(takes.get('dark-first')!.coats);
     expect(takes.get('layered-flake')).toBeNull();
-    expect(await glint('approaches', at('arm.json'), 'gilt')).toMatchObject({ status: 2 });
+    expect(await glint('schools', at('arm.json'), 'gilt')).toMatchObject({ status: 2 });
   });
 
   test('demo answers with a piece that check accepts', async () => {

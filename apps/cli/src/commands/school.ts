@@ -1,6 +1,6 @@
 import {
-  approachOptions,
-  approachTakes,
+  schoolOptions,
+  schoolTakes,
   changeSchool,
   isMissing,
   ladderReading,
@@ -62,22 +62,22 @@ function school(path: string, ladderId: string, id: string): void {
   else write(piece, change.kind === 'search' ? searched(piece, change.ladder, null) : change.ladder);
 }
 
-/** What each approach to a ladder takes, from the beginning; null for what the paints at hand do not give. */
-function approaches(path: string, ladderId: string, o: { readonly shelf?: string }): void {
+/** What each school takes to lay a ladder, from the beginning; null for what the paints at hand do not give. */
+function weighed(path: string, ladderId: string, o: { readonly shelf?: string }): void {
   const piece = pieceOnShelfFrom(path, o.shelf);
   const ladder = ladderOf(piece, ladderId);
   const { paints } = piece;
   const known = { paints, out: paints.filter(isMissing).map((p) => p.id) };
   const options = (painted: Ladder | null) =>
-    approachOptions(ladder, metalFor(piece, ladder), known, { painted });
+    schoolOptions(ladder, metalFor(piece, ladder), known, { painted });
   const wanted = options(null).find((option) => option.search)?.search;
   const painted = wanted && searchMixesForLadder(wanted, paints, null, { out: new Set(known.out) });
   answer(
     options(painted?.ladder ?? null).map((option) => {
-      if (!option.ladder) return { approach: option.school, takes: null };
+      if (!option.ladder) return { school: option.school, takes: null };
       // All of its paints are the piece's, with their marks of what is not on the shelf.
       const laid = { ...piece, ladders: withLadder(piece, option.ladder, paints).ladders };
-      return { approach: option.school, takes: approachTakes(orderOf(laid), option.ladder, laid) };
+      return { school: option.school, takes: schoolTakes(orderOf(laid), option.ladder, laid) };
     }),
   );
 }
@@ -91,7 +91,7 @@ function aim(path: string, ladderId: string, step: string, value: string): void 
   write(piece, searched(piece, next, [index]));
 }
 
-/** school, approaches, aim: a ladder of a piece changed, or weighed, as on the page of steps and mixes. */
+/** school, schools, aim: a ladder of a piece changed, or weighed, as on the page of steps and mixes. */
 export function schoolCommands(program: Command): void {
   program
     .command('school')
@@ -101,12 +101,12 @@ export function schoolCommands(program: Command): void {
     .argument('<SCHOOL>', SCHOOLS.join(', '))
     .action(school);
   program
-    .command('approaches')
-    .description('what each approach to one of its ladders takes: coats, mixes, minutes at the brush')
+    .command('schools')
+    .description('what each school takes to lay one of its ladders: coats, mixes, minutes at the brush')
     .argument('<PIECE>')
     .argument('<LADDER>', 'id of the ladder')
     .option('--shelf <SHELF.json>', 'planned with the paints of this shelf alone')
-    .action(approaches);
+    .action(weighed);
   program
     .command('aim')
     .description('the piece with one step of a ladder aimed at another value, its mix looked for')

@@ -1,11 +1,11 @@
 import {
-  approachTakes,
+  schoolTakes,
   coatedAs,
   paced,
   paintingOrder,
   scheduleOf,
   stopOrGo,
-  type ApproachTakes,
+  type SchoolTakes,
   type Ladder,
   type Learned,
   type LearnedCoats,
@@ -31,11 +31,11 @@ export interface WorthJob {
   readonly ticks: readonly StepId[];
 }
 
-/** A piece with one of its metals laid by an approach. */
-export interface ApproachJob {
+/** A piece with one of its metals laid by a school. */
+export interface SchoolJob {
   readonly piece: Piece;
   readonly ladder: Ladder;
-  /** The part that the approach is shown on. */
+  /** The part that it is shown on. */
   readonly part: string | null;
   /** How the painter's coats and minutes differ from the starting figures. */
   readonly pace: { readonly learned: readonly Learned[]; readonly coats: readonly LearnedCoats[] };
@@ -43,9 +43,9 @@ export interface ApproachJob {
   readonly nowMin: number;
 }
 
-/** What an approach takes, for its metal and for the whole piece. */
-export interface ApproachMeasured {
-  readonly takes: ApproachTakes;
+/** What a school takes, for its metal and for the whole piece. */
+export interface MeasuredSchool {
+  readonly takes: SchoolTakes;
   readonly wholeMin: number;
   /** About: the best of few plans. */
   readonly evenings: number;
@@ -55,7 +55,7 @@ export interface ApproachMeasured {
   readonly reads: { readonly from: number; readonly of: number } | null;
 }
 
-/** Plans that are tried to tell how many evenings an approach takes. */
+/** Plans that are tried to tell how many evenings a school takes. */
 const FEW_TRIES = 5;
 
 const jobs = {
@@ -69,8 +69,8 @@ const jobs = {
         return true;
       },
     }),
-  /** What a metal takes, laid by an approach from the beginning; to a few per cent. */
-  async approach({ piece, ladder, part: on, pace, today, nowMin }: ApproachJob): Promise<ApproachMeasured> {
+  /** What a metal takes, laid by a school from the beginning; to a few per cent. */
+  async school({ piece, ladder, part: on, pace, today, nowMin }: SchoolJob): Promise<MeasuredSchool> {
     await needSculpts(piece);
     const atHand = internPiece(piece);
     const sheets = new Map(atHand.parts.map((part) => [part.id, quickSheet(part, atHand)]));
@@ -79,7 +79,7 @@ const jobs = {
     const order = paced(coatedAs(starting, pace.coats, piece.copies), pace.learned);
     const { activeMin, evenings, fits } = scheduleOf(order, piece, [], { today, nowMin, tries: FEW_TRIES });
     return {
-      takes: approachTakes(order, ladder, piece),
+      takes: schoolTakes(order, ladder, piece),
       wholeMin: activeMin,
       evenings: evenings.length,
       fits,

@@ -1,5 +1,5 @@
 export * from './amounts.js';
-export * from './approachTakes.js';
+export * from './schoolTakes.js';
 export * from './mapReport.js';
 export * from './order.js';
 export { stepsGoBy } from './sameMetal.js';

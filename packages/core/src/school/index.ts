@@ -3,7 +3,7 @@ export * from './lay.js';
 export { DRY_MIN, dryOf, pickPaint, takesSurroundings, toolText } from './parts.js';
 export * from './registry.js';
 export * from './adopt.js';
-export * from './approachOptions.js';
+export * from './schoolOptions.js';
 export * from './flakeLadder.js';
 export * from './ladderEdits.js';
 export * from './onShelf.js';

@@ -191,6 +191,7 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
         compare={
           <Button
             look="plain"
+            className="mt-2"
             ref={asks}
             aria-expanded={isComparing}
             onClick={() => setComparing(!isComparing)}

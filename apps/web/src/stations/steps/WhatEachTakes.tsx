@@ -5,7 +5,7 @@ import {
   modelOf,
   isLaidBy,
   schools,
-  type ApproachOption,
+  type SchoolOption,
   type Ladder,
   type Part,
   type Piece,
@@ -18,7 +18,7 @@ import { Alert } from '../../ui/Alert.js';
 import { Button } from '../../ui/Button.js';
 import { useStation } from '../stationState.js';
 import { SORTS } from './ApproachChoice.js';
-import { useApproaches, type Approach } from './useApproaches.js';
+import { useComparedSchools, type ComparedSchool } from './useComparedSchools.js';
 import type { LadderEdits } from './useLadderEdits.js';
 
 /** The part that an approach is shown on: the chosen one, the focal one, or the largest that the metal has. */
@@ -33,15 +33,15 @@ function shownPart({ parts, rig }: Piece, ladder: Ladder, selected: string | nul
 const NO_FLAKES = 'It wants flake paints near this metal, and there are none.';
 
 interface FiguresProps {
-  readonly approach: Approach;
+  readonly option: ComparedSchool;
   /** The most minutes that any of them takes. */
   readonly most: number;
   readonly purpose: Purpose;
 }
 
 /** What an approach takes, in figures and as a bar beside the others. */
-function Figures({ approach, most, purpose }: FiguresProps) {
-  const { measured, piece, search } = approach;
+function Figures({ option, most, purpose }: FiguresProps) {
+  const { measured, piece, search } = option;
   if (!piece) return <td colSpan={5}>{search ? 'No steps that rise come from your paints.' : NO_FLAKES}</td>;
   if (!measured)
     return (
@@ -82,19 +82,19 @@ function Figures({ approach, most, purpose }: FiguresProps) {
   );
 }
 
-const missingOf = ({ measured }: Approach): readonly string[] => measured?.takes.missing ?? [];
+const missingOf = ({ measured }: ComparedSchool): readonly string[] => measured?.takes.missing ?? [];
 
 /** What every approach that is measured wants and is not on the shelf. */
-function missingToAll(list: readonly Approach[]): readonly string[] {
+function missingToAll(list: readonly ComparedSchool[]): readonly string[] {
   const [first, ...others] = list.filter((a) => a.measured);
   return first ? missingOf(first).filter((text) => others.every((a) => missingOf(a).includes(text))) : [];
 }
 
 /** What has to be known of an approach beside its figures, and is not true of all. */
-const notesOf = (approach: Approach, toAll: readonly string[]): string =>
+const notesOf = (option: ComparedSchool, toAll: readonly string[]): string =>
   [
-    ...(approach.measured?.takes.airbrush ? ['Wants an airbrush.'] : []),
-    ...missingOf(approach)
+    ...(option.measured?.takes.airbrush ? ['Wants an airbrush.'] : []),
+    ...missingOf(option)
       .filter((text) => !toAll.includes(text))
       .map((text) => `${text}.`),
   ].join(' ');
@@ -103,17 +103,17 @@ interface RowProps extends FiguresProps {
   readonly part: Part | null;
   readonly notes: string;
   readonly isNow: boolean;
-  readonly onTake: (approach: ApproachOption) => void;
+  readonly onTake: (option: SchoolOption) => void;
 }
 
-function Row({ approach, part, most, purpose, notes, isNow, onTake }: RowProps) {
-  const { label: built, suits } = schools[approach.school];
-  const label = approach.kept?.name ?? built;
+function Row({ option, part, most, purpose, notes, isNow, onTake }: RowProps) {
+  const { label: built, suits } = schools[option.school];
+  const label = option.kept?.name ?? built;
   return (
     <tr className={`border-t border-g82 align-top [&>td]:py-2 [&>td]:pr-4 ${isNow ? 'bg-g96' : ''}`}>
       <td className="w-24 pl-2">
-        {approach.piece && part ? (
-          <Thumb piece={approach.piece} part={part.id} width={88} height={66} />
+        {option.piece && part ? (
+          <Thumb piece={option.piece} part={part.id} width={88} height={66} />
         ) : (
           <span className="block h-[66px] w-[88px] bg-g82" />
         )}
@@ -121,11 +121,11 @@ function Row({ approach, part, most, purpose, notes, isNow, onTake }: RowProps) 
       <th scope="row" className="max-w-72 min-w-32 py-2 pr-4 text-left font-normal">
         <span className="block font-semibold">{label}</span>
         <span className="block text-g28 max-md:hidden">
-          {approach.kept ? `${built}, changed.` : `Suits ${suits}.`}
+          {option.kept ? `${built}, changed.` : `Suits ${suits}.`}
         </span>
         <span className="block">{notes}</span>
       </th>
-      <Figures {...{ approach, most, purpose }} />
+      <Figures {...{ option, most, purpose }} />
       <td className="text-right">
         {isNow ? (
           <span className="font-semibold">as it is now</span>
@@ -133,9 +133,9 @@ function Row({ approach, part, most, purpose, notes, isNow, onTake }: RowProps) 
           <Button
             look="plain"
             className="whitespace-nowrap"
-            disabled={!approach.piece}
+            disabled={!option.piece}
             aria-label={`Lay it so: ${label}`}
-            onClick={() => onTake(approach)}
+            onClick={() => onTake(option)}
           >
             Lay it so
           </Button>
@@ -147,7 +147,7 @@ function Row({ approach, part, most, purpose, notes, isNow, onTake }: RowProps) 
 
 interface GroupProps extends Pick<RowProps, 'part' | 'most' | 'purpose' | 'onTake'> {
   readonly label: string;
-  readonly list: readonly Approach[];
+  readonly list: readonly ComparedSchool[];
   readonly toAll: readonly string[];
   readonly ladder: Ladder;
 }
@@ -163,14 +163,14 @@ function Group({ label, list, toAll, ladder, ...rest }: GroupProps) {
         <th colSpan={none ? 2 : 8} scope="rowgroup" className="pl-2 text-left font-semibold">
           {label}
         </th>
-        {none && <Figures {...rest} approach={first} />}
+        {none && <Figures {...rest} option={first} />}
       </tr>
       {!none &&
         list.map((a) => (
           <Row
             key={a.key}
             {...rest}
-            approach={a}
+            option={a}
             notes={notesOf(a, toAll)}
             isNow={a.kept ? isLaidBy(ladder, a.kept) : a.school === ladder.school}
           />
@@ -179,16 +179,17 @@ function Group({ label, list, toAll, ladder, ...rest }: GroupProps) {
   );
 }
 
-const GROUPS: readonly (readonly [label: string, isIn: (a: Approach) => boolean])[] = [
+const GROUPS: readonly (readonly [label: string, isIn: (a: ComparedSchool) => boolean])[] = [
   ['Your own', (a) => a.kept !== null],
   ...SORTS.map(
-    ([sort, label]) => [label, (a: Approach) => a.kept === null && schools[a.school].metal === sort] as const,
+    ([sort, label]) =>
+      [label, (a: ComparedSchool) => a.kept === null && schools[a.school].metal === sort] as const,
   ),
 ];
 
 interface WhatEachTakesProps extends Pick<LadderEdits, 'known' | 'meant'> {
   readonly ladder: Ladder;
-  readonly onTake: (approach: ApproachOption) => void;
+  readonly onTake: (option: SchoolOption) => void;
 }
 
 /** Every approach to a metal beside the others: how a part looks by it, and what it takes of the painter. */
@@ -196,7 +197,7 @@ export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesPro
   const piece = usePiece();
   const { selected } = useStation();
   const part = useMemo(() => shownPart(piece, ladder, selected), [piece, ladder, selected]);
-  const { list, busy, failed } = useApproaches({ ladder, metal: meant, known, part: part?.id ?? null });
+  const { list, busy, failed } = useComparedSchools({ ladder, metal: meant, known, part: part?.id ?? null });
   const most = Math.max(0, ...list.map((a) => a.measured?.takes.activeMin ?? 0));
   const toAll = missingToAll(list);
   const done = list.filter((a) => a.measured || !a.piece).length;

@@ -2,8 +2,8 @@ import type { Ladder, Piece } from '../piece/index.js';
 import { coatsOf, missingText, type OrderLayer } from './orderLayer.js';
 import { orderTime } from './time.js';
 
-/** What an approach takes of a painter for one metal, beside its undercoat. */
-export interface ApproachTakes {
+/** What a school takes of a painter for one metal, beside its undercoat. */
+export interface SchoolTakes {
   readonly layers: number;
   /** Of all its layers, one after the other, where most are wanted. */
   readonly coats: number;
@@ -41,11 +41,11 @@ function missingBeside(
 }
 
 /** What a metal of a piece takes for all figures, by the order in which they are painted. */
-export function approachTakes(
+export function schoolTakes(
   order: readonly OrderLayer[],
   ladder: Pick<Ladder, 'id' | 'steps'>,
   piece: Pick<Piece, 'paints' | 'copies'>,
-): ApproachTakes {
+): SchoolTakes {
   const mine = layersOf(order, ladder);
   return {
     layers: mine.length,

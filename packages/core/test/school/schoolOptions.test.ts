@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  approachOptions,
-  approachTakes,
+  schoolOptions,
+  schoolTakes,
   keptApproach,
   lockKeepersArm,
   metalById,
@@ -18,7 +18,7 @@ import { orderOf } from '../support.js';
 
 const [steel] = sluiceWarden.ladders;
 const known = { paints: towline, out: [] };
-const optionsOf = (shelf: typeof known) => approachOptions(steel, metalById('cold-steel'), shelf);
+const optionsOf = (shelf: typeof known) => schoolOptions(steel, metalById('cold-steel'), shelf);
 const sort = (sorted: 'painted' | 'flake') => SCHOOLS.filter((id) => schools[id].metal === sorted);
 
 describe('approaches to a metal', () => {
@@ -41,11 +41,11 @@ describe('approaches to a metal', () => {
   test('of ordinary paint to a true metal wait for one search, and all take what it found', () => {
     const flakes = optionsOf(known).find((o) => o.school === 'layered-flake')!.ladder!;
     const metal = metalById('cold-steel');
-    const before = approachOptions(flakes, metal, known);
+    const before = schoolOptions(flakes, metal, known);
     const waiting = before.filter((o) => o.search !== null);
     expect(waiting.map((o) => o.school)).toEqual(sort('painted'));
     const found = searchMixesForLadder(waiting[0].search!, towline, null)!.ladder;
-    const after = approachOptions(flakes, metal, known, { painted: found });
+    const after = schoolOptions(flakes, metal, known, { painted: found });
     for (const { school } of waiting)
       expect(after.find((o) => o.school === school)).toMatchObject({
         ladder: { school, steps: found.steps },
@@ -73,7 +73,7 @@ test('approaches of the painter’s own come first, with their changes and the p
     },
   );
   const kept = keptApproach(changed, [...towline, rose], 'Rosy');
-  const [first, ...others] = approachOptions(steel, metalById('cold-steel'), known, { kept: [kept] });
+  const [first, ...others] = schoolOptions(steel, metalById('cold-steel'), known, { kept: [kept] });
   expect(first).toMatchObject({ kept, school: 'textured', search: null });
   expect(first.ladder!.recipe).toEqual(changed.recipe);
   expect(first.brought.map((p) => p.id)).toEqual(['rose']);
@@ -83,12 +83,12 @@ test('approaches of the painter’s own come first, with their changes and the p
 describe('what an approach takes', () => {
   const [ladder] = lockKeepersArm.ladders;
   const laid = (school: (typeof SCHOOLS)[number], piece: Piece = lockKeepersArm) => {
-    const option = approachOptions(ladder, metalById('cold-steel'), { paints: piece.paints, out: [] }).find(
+    const option = schoolOptions(ladder, metalById('cold-steel'), { paints: piece.paints, out: [] }).find(
       (o) => o.school === school,
     )!;
     const next = { ...piece, ...withLadder(piece, option.ladder!, piece.paints) };
     const order = orderOf(next);
-    return { order, takes: approachTakes(order, option.ladder!, next), ladder: option.ladder!, piece: next };
+    return { order, takes: schoolTakes(order, option.ladder!, next), ladder: option.ladder!, piece: next };
   };
 
   test('is what its own layers add up to, without what lies under all', () => {
@@ -121,7 +121,7 @@ describe('what an approach takes', () => {
 
   test('grows with the number of figures, but not in coats', () => {
     const { order, takes, piece } = laid('dark-first');
-    const ten = approachTakes(order, ladder, { ...piece, copies: 10 });
+    const ten = schoolTakes(order, ladder, { ...piece, copies: 10 });
     expect(ten.activeMin).toBeCloseTo(10 * takes.activeMin, 9);
     expect(ten.coats).toBe(takes.coats);
   });
@@ -150,7 +150,7 @@ describe('what an approach takes', () => {
     const gone = piece.paints.map((p) =>
       p.id === wash || p.id === steps.steps[0].mix[0].paint ? { ...p, missing: 'no pot' as const } : p,
     );
-    const told = approachTakes(order, steps, { ...piece, paints: gone }).missing;
+    const told = schoolTakes(order, steps, { ...piece, paints: gone }).missing;
     const name = (id: string) => piece.paints.find((p) => p.id === id)!.name;
     expect(takes.missing.join()).not.toContain(name(wash));
     expect(told.filter((text) => text.startsWith(`${name(wash)} is not on your shelf`))).toHaveLength(1);

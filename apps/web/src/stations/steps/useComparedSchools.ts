@@ -1,8 +1,8 @@
 import {
-  approachOptions,
+  schoolOptions,
   pieceOnShelf,
   withLadder,
-  type ApproachOption,
+  type SchoolOption,
   type KnownPaints,
   type Ladder,
   type Metal,
@@ -14,21 +14,21 @@ import { usePiece } from '../../store/PieceContext.js';
 import type { PainterPace } from '../../store/usePace.js';
 import { useShelf } from '../../store/useShelf.js';
 import { planClient } from '../../workers/planClient.js';
-import type { ApproachMeasured } from '../../workers/plan.worker.js';
+import type { MeasuredSchool } from '../../workers/plan.worker.js';
 import { mixClient } from '../../workers/useMixSearch.js';
 import { nowHere } from '../../workers/useSchedule.js';
 import { useStation } from '../stationState.js';
 
-/** An approach to a metal of the piece, as far as it is known what it takes. */
-export interface Approach extends ApproachOption {
+/** A school to a metal of the piece, as far as it is known what it takes. */
+export interface ComparedSchool extends SchoolOption {
   readonly key: string;
   /** The piece with its metal laid by it; null where it cannot be. */
   readonly piece: Piece | null;
-  readonly measured: ApproachMeasured | null;
+  readonly measured: MeasuredSchool | null;
 }
 
-export interface Approaches {
-  readonly list: readonly Approach[];
+export interface ComparedSchools {
+  readonly list: readonly ComparedSchool[];
   /** Whether more of them is still to come. */
   readonly busy: boolean;
   readonly failed: string | null;
@@ -39,7 +39,7 @@ interface Asked {
   /** What it shall look like. */
   readonly metal: Metal;
   readonly known: KnownPaints;
-  /** The part that approaches are shown on. */
+  /** The part that schools are shown on. */
   readonly part: string | null;
 }
 
@@ -50,32 +50,32 @@ interface AskedFor extends Asked {
   readonly pace: Pick<PainterPace, 'learned' | 'coats'>;
 }
 
-/** The piece with its metal laid by an approach; null where it cannot be. */
-function laidBy({ piece, known, shelf }: AskedFor, { ladder, brought }: ApproachOption): Piece | null {
+/** The piece with its metal laid by a school; null where it cannot be. */
+function laidBy({ piece, known, shelf }: AskedFor, { ladder, brought }: SchoolOption): Piece | null {
   if (!ladder) return null;
   return { ...piece, ...pieceOnShelf(withLadder(piece, ladder, [...known.paints, ...brought]), shelf) };
 }
 
-/** Every approach; those of ordinary paint to a true metal once mixes are found, where there are any. */
+/** Every school; those of ordinary paint to a true metal once mixes are found, where there are any. */
 async function optionsFor(
   { ladder, metal, known, shelf: { approaches: kept } }: AskedFor,
   mixing: ReturnType<typeof mixClient>,
-): Promise<readonly ApproachOption[]> {
-  const options = approachOptions(ladder, metal, known, { kept });
+): Promise<readonly SchoolOption[]> {
+  const options = schoolOptions(ladder, metal, known, { kept });
   const wanted = options.find((o) => o.search)?.search;
   if (!wanted) return options;
   const { paints, out } = known;
   const found = await mixing.ask('ladder', { ladder: wanted, paints, out, only: null }).catch(() => null);
-  return found ? approachOptions(ladder, metal, known, { kept, painted: found.ladder }) : options;
+  return found ? schoolOptions(ladder, metal, known, { kept, painted: found.ladder }) : options;
 }
 
-/** The list of approaches as more and more of it is known. */
+/** The list of schools as more and more of it is known. */
 async function* measured(
   asked: AskedFor,
   mixing: ReturnType<typeof mixClient>,
   planning: ReturnType<typeof planClient>,
-): AsyncGenerator<readonly Approach[]> {
-  let list = (await optionsFor(asked, mixing)).map((o): Approach => ({
+): AsyncGenerator<readonly ComparedSchool[]> {
+  let list = (await optionsFor(asked, mixing)).map((o): ComparedSchool => ({
     ...o,
     key: o.kept ? `mine ${o.kept.id}` : o.school,
     piece: laidBy(asked, o),
@@ -86,19 +86,19 @@ async function* measured(
   for (const { key, piece, ladder } of list) {
     if (!piece || !ladder) continue;
     const job = { piece, ladder, part: asked.part, pace: { learned, coats }, ...nowHere() };
-    const takes = await planning.ask('approach', job);
+    const takes = await planning.ask('school', job);
     list = list.map((a) => (a.key === key ? { ...a, measured: takes } : a));
     yield list;
   }
 }
 
-/** What every approach to a metal takes on this piece, measured in a worker one after the other. */
-export function useApproaches(asking: Asked): Approaches {
+/** What every school to a metal takes on this piece, measured in a worker one after the other. */
+export function useComparedSchools(asking: Asked): ComparedSchools {
   const piece = usePiece();
   const { shelf } = useShelf();
   const { pace } = useStation();
   const [asked] = useState<AskedFor>({ ...asking, piece, shelf, pace });
-  const [found, setFound] = useState<Approaches>({ list: [], busy: true, failed: null });
+  const [found, setFound] = useState<ComparedSchools>({ list: [], busy: true, failed: null });
   useEffect(() => {
     const mixing = mixClient();
     const planning = planClient();
