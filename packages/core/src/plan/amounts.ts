@@ -31,6 +31,13 @@ export const activeMinutes = {
 const OVERSPRAY = 1.6;
 const LEAST_CUP_DROPS = 8;
 
+/** From so many drops on they are counted. */
+const LEAST_DROPS = 2;
+
+/** Whether so little is brushed that no drops are counted. */
+export const isByTip = (ml: number, { airbrush }: { readonly airbrush: boolean }): boolean =>
+  !airbrush && ml / DROP_ML < LEAST_DROPS;
+
 /**
  * "9 drops" where drops can be counted, otherwise by brush tip; for an airbrush what goes into its cup. A primer comes from a
  * can as well, of which nothing is measured.
@@ -41,5 +48,5 @@ export function amountText(ml: number, layer?: { readonly role: Role; readonly a
     const cup = `${Math.max(LEAST_CUP_DROPS, Math.ceil(OVERSPRAY * drops))} drops in the cup`;
     return layer.role === 'undercoat' ? `${cup}, or a can` : cup;
   }
-  return drops >= 2 ? `${Math.ceil(drops)} drops` : 'by brush tip';
+  return drops >= LEAST_DROPS ? `${Math.ceil(drops)} drops` : 'by brush tip';
 }

@@ -272,15 +272,18 @@ describe('ten soldiers', () => {
     const base = order.findIndex((l) => l.role === 'base' && /^\d+ drops$/.test(l.amount));
     const drops = (copies: number[]) => {
       const line = { layer: base, coat: 1, copies, figures: copies.length } as unknown as EveningLine;
-      return mixesToPutOut({ putOut: [base], lines: [line] }, order)[0].amount;
+      return mixesToPutOut({ putOut: [base], lines: [line] }, order)[0];
     };
-    expect(drops([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])).toBe(order[base].amount);
-    expect(drops([1])).toBe('by brush tip');
+    expect(drops([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])).toMatchObject({
+      amount: order[base].amount,
+      byTip: false,
+    });
+    expect(drops([1])).toMatchObject({ amount: 'by brush tip', byTip: true });
     // What is sprayed is one act: the cup is filled for all of the miniatures, and what is no metal on them.
     const primer = order.findIndex((l) => l.role === 'undercoat' && l.airbrush);
     const first = plan().evenings.find((e) => e.putOut.includes(primer))!;
     const sprayed = mixesToPutOut(first, order).find((m) => m.layer === order[primer]);
-    expect(sprayed?.amount).toBe(order[primer].amount);
+    expect(sprayed).toMatchObject({ amount: order[primer].amount, byTip: false });
   });
 
   test('share out what is broken off by the end of an evening: all of them together paint each coat once', () => {

@@ -12,6 +12,8 @@ import {
   withEveningNow,
   withRecipeChange,
   type OrderLayer,
+  type Paint,
+  type PutOut,
   type Piece,
   type Schedule,
 } from '@pale-glint/core';
@@ -30,6 +32,17 @@ interface TonightProps {
 }
 
 const coatText = (coat: number, layer: OrderLayer) => (coatsOf(layer) > 1 ? `, coat ${coat}` : '');
+
+/** What to put out, in a line: what is measured, what thins it, then all that goes by brush tip. */
+function putOutText(mixes: readonly PutOut[], medium: Paint | null): string {
+  const measured = mixes.filter((m) => !m.byTip);
+  const tips = mixes.filter((m) => m.byTip).map((m) => m.layer.mixText);
+  return [
+    ...measured.map(({ layer, amount }) => (amount ? `${layer.mixText}, ${amount}` : layer.mixText)),
+    ...(medium ? [`${medium.name}, to thin with`] : []),
+    ...(tips.length > 0 ? [`by brush tip: ${tips.join('; ')}`] : []),
+  ].join('; ');
+}
 
 /** What goes on in the next evening, line by line: mixes to put out, painting, what dries overnight. */
 function NextEvening({ schedule, order, piece }: TonightProps) {
@@ -60,11 +73,7 @@ function NextEvening({ schedule, order, piece }: TonightProps) {
         </Link>
       </div>
       <p className="pt-2 text-label">
-        <span className="font-semibold">Put out:</span>{' '}
-        {mixes
-          .map(({ layer, amount }) => (amount ? `${layer.mixText}, ${amount}` : layer.mixText))
-          .join('; ')}
-        {medium && `; ${medium.name}, to thin with`}
+        <span className="font-semibold">Put out:</span> {putOutText(mixes, medium)}
       </p>
       <ol aria-label="What to paint" className="mt-2 grid gap-px bg-g88">
         {e.lines.map((l, i) => (

@@ -202,6 +202,8 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
       />
       {isComparing && (
         <WhatEachTakes
+          // Begun anew where the steps, or how they are laid, change.
+          key={JSON.stringify(ladder)}
           {...edits}
           ladder={ladder}
           onTake={({ kept, school }) => {

@@ -1,6 +1,6 @@
 import type { Evening, Paint, Piece, StepId, Table } from '../../piece/index.js';
 import { coatPaintMl, mediumAmong, wantsMedium, type OrderLayer } from '../orderLayer.js';
-import { amountText } from '../amounts.js';
+import { amountText, isByTip } from '../amounts.js';
 import { leastWindow } from './bound.js';
 import { nextDay, USUAL_EVENING } from './evenings.js';
 import { bestTiming, type TimingSearch } from './search.js';
@@ -47,6 +47,8 @@ export interface PutOut {
   readonly layer: OrderLayer;
   /** How much of it is painted that evening, in words; empty where the painter chooses. */
   readonly amount: string;
+  /** Whether it is so little that it goes by brush tip. */
+  readonly byTip: boolean;
 }
 
 /** The mixes of an evening, each once. */
@@ -59,7 +61,8 @@ export function mixesToPutOut(
     const ml = lines
       .filter((line) => order[line.layer].mixText === layer.mixText)
       .reduce((sum, line) => sum + coatPaintMl(order[line.layer], line.coat, line.figures), 0);
-    return { layer, amount: layer.amount && amountText(ml, layer) };
+    const told = layer.amount !== '';
+    return { layer, amount: told ? amountText(ml, layer) : '', byTip: told && isByTip(ml, layer) };
   });
 }
 
