@@ -259,6 +259,5 @@ test('approaches stand beside each other with what each takes, and one is laid f
   await asks.click();
   await expect(beside.getByRole('progressbar')).toHaveCount(0, { timeout: 200_000 });
   await expect(row('Rough steel')).toContainText('as it is now');
-  const [, own] = await row('Rough steel').getByRole('cell').allInnerTexts();
-  expect(own).toMatch(/min|h/);
+  expect(await figures('Rough steel')).toBeGreaterThan(0);
 });

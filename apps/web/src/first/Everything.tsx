@@ -1,5 +1,4 @@
-import { counted } from '@pale-glint/core';
-import type { BackupPreview, RestoreMode } from '@pale-glint/core';
+import { counted, type BackupPreview, type RestoreMode } from '@pale-glint/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { backupApi } from '../api/backup.js';

@@ -1,5 +1,4 @@
-import { counted } from '@pale-glint/core';
-import type { Piece } from '@pale-glint/core';
+import { counted, type Piece } from '@pale-glint/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -52,7 +52,10 @@ function stage<V extends object>(mb: number, bytesOf: (value: V) => number) {
   };
 }
 
-/** Three workers hold what is kept: together at most 256 MB. Shares of it, so that large pictures leave sheets alone. */
+/**
+ * Three workers hold what is kept: together at most 256 MB. Shares of it, so that large pictures leave sheets alone. A fourth,
+ * while schools are compared, holds no pictures: 13 MB.
+ */
 const shapes = stage<Shape>(6, (s) => pointsOf(s.canonical) * 26);
 const surfaces = stage<Surface>(36, (s) => pointsOf(s) * 26);
 const prepared = stage<PreparedPart>(4, () => 20000);

@@ -204,7 +204,8 @@ function HowLaid({ ladder, order, edits }: HowLaidProps) {
         <WhatEachTakes
           // Begun anew where the steps, or how they are laid, change.
           key={JSON.stringify(ladder)}
-          {...edits}
+          known={known}
+          meant={edits.meant}
           ladder={ladder}
           onTake={({ kept, school }) => {
             setComparing(false);

@@ -30,7 +30,7 @@ function shownPart({ parts, rig }: Piece, ladder: Ladder, selected: string | nul
   return sized.sort((a, b) => b.mm2 - a.mm2)[0]?.part ?? null;
 }
 
-const NO_FLAKES = 'It wants flake paints near this metal, and there are none.';
+const NO_FLAKES = 'It wants two flake paints near this metal, or one and what darkens it: there is neither.';
 
 interface FiguresProps {
   readonly option: ComparedSchool;
@@ -199,7 +199,7 @@ export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesPro
   const part = useMemo(() => shownPart(piece, ladder, selected), [piece, ladder, selected]);
   const { list, busy, failed } = useComparedSchools({ ladder, metal: meant, known, part: part?.id ?? null });
   const most = Math.max(0, ...list.map((a) => a.measured?.takes.activeMin ?? 0));
-  const toAll = missingToAll(list);
+  const toAll = busy ? [] : missingToAll(list);
   const done = list.filter((a) => a.measured || !a.piece).length;
   return (
     <section aria-label={`What each approach to ${ladder.name} takes`} className="mb-3 bg-g93 p-4 text-label">
@@ -243,8 +243,10 @@ export function WhatEachTakes({ ladder, known, meant, onTake }: WhatEachTakesPro
       </div>
       {toAll.length > 0 && <p className="pt-2">For all of them: {toAll.map((text) => `${text}. `)}</p>}
       <p className="text-g28">
-        From the beginning, undercoat and ticks left aside; to a few per cent, at your pace as far as it is
-        known; evenings as a quick plan has them.
+        From the beginning, whatever is ticked; minutes, coats and mixes of {ladder.name.toLowerCase()}{' '}
+        without its undercoat. To a few per cent, at your pace as far as it is known; evenings as a quick plan
+        has them.
+        {part && ` The picture, and from when it reads as metal, are of one part: ${part.name}.`}
       </p>
     </section>
   );

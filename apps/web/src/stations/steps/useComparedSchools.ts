@@ -19,7 +19,7 @@ import { mixClient } from '../../workers/useMixSearch.js';
 import { nowHere } from '../../workers/useSchedule.js';
 import { useStation } from '../stationState.js';
 
-/** A school to a metal of the piece, as far as it is known what it takes. */
+/** A school that may lay a metal of the piece, as far as it is known what it takes. */
 export interface ComparedSchool extends SchoolOption {
   readonly key: string;
   /** The piece with its metal laid by it; null where it cannot be. */
@@ -56,7 +56,7 @@ function laidBy({ piece, known, shelf }: AskedFor, { ladder, brought }: SchoolOp
   return { ...piece, ...pieceOnShelf(withLadder(piece, ladder, [...known.paints, ...brought]), shelf) };
 }
 
-/** Every school; those of ordinary paint to a true metal once mixes are found, where there are any. */
+/** Every school; those of ordinary paint for what is true metal now once mixes are found, where there are any. */
 async function optionsFor(
   { ladder, metal, known, shelf: { approaches: kept } }: AskedFor,
   mixing: ReturnType<typeof mixClient>,
@@ -92,7 +92,7 @@ async function* measured(
   }
 }
 
-/** What every school to a metal takes on this piece, measured in a worker one after the other. */
+/** What every school takes to lay a metal of the open piece, measured in a worker one after the other. */
 export function useComparedSchools(asking: Asked): ComparedSchools {
   const piece = usePiece();
   const { shelf } = useShelf();

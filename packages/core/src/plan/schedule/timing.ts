@@ -90,6 +90,16 @@ interface Hand {
   readonly mixes: Map<string, { readonly window: number; readonly at: number }>;
 }
 
+/** Nothing is held yet, and nothing is mixed. */
+const emptyHand = (now: number): Hand => ({
+  now,
+  window: 0,
+  airbrush: false,
+  figure: -1,
+  mix: null,
+  mixes: new Map(),
+});
+
 /** What the brush is in during a task: its mix, or the pot of its layer. */
 const heldIn = ({ mix, layer }: Task): string => mix ?? `pot of layer ${layer}`;
 
@@ -111,7 +121,7 @@ function setupOf(
 
 /** Whether a task can be begun in an evening of so many minutes that holds nothing else. */
 export function canBegin(t: Task, minutes: number): boolean {
-  const setup = (t.mix === null ? 0 : SETUP.mix) + (t.airbrush ? SETUP.airbrush : 0) + SETUP.handling;
+  const setup = setupOf(t, emptyHand(0), { at: 0, window: 0, openMin: 0 });
   return minutes >= setup + Math.min(t.activeMin, LEAST_BEGIN_MIN);
 }
 
@@ -137,14 +147,7 @@ export function timed(
   const ends = new Float64Array(tasks.length).fill(Infinity);
   const stretches: WorkStretch[] = [];
   const unplaced: number[] = [];
-  const hand: Hand = {
-    now: windows[0]?.from ?? 0,
-    window: 0,
-    airbrush: false,
-    figure: -1,
-    mix: null,
-    mixes: new Map(),
-  };
+  const hand = emptyHand(windows[0]?.from ?? 0);
   let [setup, idle, focal] = [0, 0, 0];
 
   for (const k of sequence) {
